@@ -1,0 +1,32 @@
+using Pantomet.Core.Measures;
+
+namespace Pantomet.Core.Destinations;
+
+/// <summary>What a slot allows of a file's weight. Null means that the slot does not care.</summary>
+/// <param name="Most">The cap: a heavier file is never handed out.</param>
+/// <param name="Aim">The band in which a file should lie.</param>
+/// <param name="Fewest">Below this a file looks poor to the destination.</param>
+public sealed record FileLimits(ByteCount? Most, AimBand? Aim, ByteCount? Fewest)
+{
+    /// <summary>A slot that does not care.</summary>
+    public static FileLimits None { get; } = new(null, null, null);
+}
+
+/// <summary>The bytes aimed at, both ends included.</summary>
+/// <param name="Least">Lower end.</param>
+/// <param name="Most">Upper end, not below the lower.</param>
+public sealed record AimBand(ByteCount Least, ByteCount Most)
+{
+    /// <summary>Whether a weight lies in the band.</summary>
+    /// <param name="bytes">A file's weight.</param>
+    public bool Holds(ByteCount bytes) => bytes >= Least && bytes <= Most;
+}
+
+/// <summary>Between which encoder qualities, 1 to 100, a file may lie.</summary>
+/// <param name="Floor">No file is made below it, whatever the byte limit says.</param>
+/// <param name="Ceiling">More is not spent on looks, even when bytes are left.</param>
+public sealed record QualityRange(int Floor, int Ceiling)
+{
+    /// <summary>Common practice, no source: artefacts begin to show around 50, and 85 serves where photographs are the business.</summary>
+    public static QualityRange Usual { get; } = new(50, 85);
+}

@@ -1,0 +1,82 @@
+using Pantomet.Core.Sources;
+
+namespace Pantomet.Core.Destinations;
+
+/// <summary>How a source fills a slot's shape; the CSS meaning. Never stretched.</summary>
+public enum Fit
+{
+    /// <summary>Fills the shape; what is outside is cropped away.</summary>
+    Cover,
+
+    /// <summary>The whole picture inside the shape; the file is only as large as the picture.</summary>
+    Contain,
+
+    /// <summary>The whole picture inside the shape, filled up with the background colour.</summary>
+    Pad,
+}
+
+/// <summary>Whether a slot gets one file in each of its formats, or one file in the format that suits the picture.</summary>
+public enum Delivery
+{
+    /// <summary>One file per format, for a <c>picture</c> element to choose from.</summary>
+    Each,
+
+    /// <summary>One file only.</summary>
+    One,
+}
+
+/// <summary>What becomes of colour.</summary>
+public enum ColourPolicy
+{
+    /// <summary>Converted to sRGB (IEC 61966-2-1), 8 bits, and left untagged, as the web assumes.</summary>
+    Srgb,
+
+    /// <summary>Numbers and embedded profile stay as they are.</summary>
+    Keep,
+}
+
+/// <summary>Which metadata a file carries. Place and camera data are never among it.</summary>
+public enum MetadataPolicy
+{
+    /// <summary>Creator, copyright, credit, terms.</summary>
+    Rights,
+
+    /// <summary>The rights fields and the description.</summary>
+    All,
+
+    /// <summary>None.</summary>
+    None,
+}
+
+/// <summary>One kind of place at a destination.</summary>
+/// <param name="Id">Unique across all destinations and stable through edits.</param>
+/// <param name="Name">As people call it: "hero", "listing photo".</param>
+/// <param name="Shape">The proportions it demands.</param>
+/// <param name="Fit">How a source fills them.</param>
+/// <param name="Background">Fills up a padded picture, and lies under transparency where the format has none.</param>
+/// <param name="Sizes">Which pixel sizes are made.</param>
+/// <param name="Formats">Which formats it takes; at least one, the preferred first.</param>
+/// <param name="Delivery">One file per format or one in all.</param>
+/// <param name="Limits">What it allows of a file.</param>
+/// <param name="Quality">Between which encoder qualities a file may lie.</param>
+/// <param name="Colour">What becomes of colour.</param>
+/// <param name="Metadata">Which metadata stays.</param>
+/// <param name="KeepsTransparency">Whether transparency is kept where the format can.</param>
+/// <param name="KeepClear">What the destination covers or cuts off.</param>
+/// <param name="NamePattern">How files are named.</param>
+public sealed record Slot(
+    string Id,
+    string Name,
+    Shape Shape,
+    Fit Fit,
+    BackgroundColour Background,
+    SizeRule Sizes,
+    IReadOnlyList<PictureFormat> Formats,
+    Delivery Delivery,
+    FileLimits Limits,
+    QualityRange Quality,
+    ColourPolicy Colour,
+    MetadataPolicy Metadata,
+    bool KeepsTransparency,
+    IReadOnlyList<KeepClearZone> KeepClear,
+    NamePattern NamePattern);

@@ -1,0 +1,43 @@
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Measures;
+
+namespace Pantomet.Core.Framing;
+
+/// <summary>The crop that a shape allows and that is nearest to one drawn by hand.</summary>
+public static class HandCrop
+{
+    /// <summary>No frame is drawn smaller than this on its longer side: it could not be taken hold of again.</summary>
+    public const int FewestPixels = 16;
+
+    /// <summary>Keeps the centre and the longer side, makes the other side follow the ratio, and pushes the crop into the picture.</summary>
+    /// <param name="picture">Upright size in pixels.</param>
+    /// <param name="shape">Gives the ratio; a free shape takes the ratio that was drawn.</param>
+    /// <param name="drawn">May reach outside the picture and have any ratio; sides below 1 are taken as 1.</param>
+    /// <returns>A crop inside the picture. Giving it back in returns it unchanged.</returns>
+    public static PixelRect Nearest(PixelSize picture, Shape shape, PixelRect drawn)
+    {
+        drawn = drawn with { Width = Math.Max(1, drawn.Width), Height = Math.Max(1, drawn.Height) };
+        var within = shape is Shape.Free ? FreeSize(picture, drawn) : LockedSize(picture, shape.RatioFor(AspectRatio.Of(drawn.Size)), drawn);
+        // The same corner when the size was right already; otherwise rounding the centre could move it by a pixel each time.
+        var moved = within == drawn.Size ? drawn : PixelRect.Around(drawn.Centre, within);
+        return moved.PushedInto(picture);
+    }
+
+    private static PixelSize FreeSize(PixelSize picture, PixelRect drawn) => new(
+        Math.Clamp(drawn.Width, Math.Min(FewestPixels, picture.Width), picture.Width),
+        Math.Clamp(drawn.Height, Math.Min(FewestPixels, picture.Height), picture.Height));
+
+    private static PixelSize LockedSize(PixelSize picture, AspectRatio ratio, PixelRect drawn)
+    {
+        var largest = ratio.LargestIn(picture);
+        // The longer side leads: rounding the shorter one from it loses nothing on the way back.
+        if (ratio.Across >= ratio.Down)
+        {
+            var width = Math.Clamp(drawn.Width, Math.Min(FewestPixels, largest.Width), largest.Width);
+            return width == largest.Width ? largest : new PixelSize(width, Math.Min(ratio.HeightFor(width), largest.Height));
+        }
+
+        var height = Math.Clamp(drawn.Height, Math.Min(FewestPixels, largest.Height), largest.Height);
+        return height == largest.Height ? largest : new PixelSize(Math.Min(ratio.WidthFor(height), largest.Width), height);
+    }
+}

@@ -1,0 +1,74 @@
+using System.Text;
+using System.Text.Json;
+
+namespace Pantomet.Core.Packages;
+
+/// <summary>One file of a package.</summary>
+/// <param name="File">Path in the package.</param>
+/// <param name="Source">Name under which the source came in.</param>
+/// <param name="SourceSha256">Names the source for good.</param>
+/// <param name="Destination">The destination's name.</param>
+/// <param name="Slot">The slot's name.</param>
+/// <param name="Width">In pixels.</param>
+/// <param name="Height">In pixels.</param>
+/// <param name="Format">Media type.</param>
+/// <param name="Bytes">Length of the file.</param>
+/// <param name="Quality">On the encoder's own scale; null for a format without.</param>
+/// <param name="Sha256">Of the file.</param>
+/// <param name="AltText">What the picture shows, for the page.</param>
+public sealed record ManifestEntry(
+    string File,
+    string Source,
+    string SourceSha256,
+    string Destination,
+    string Slot,
+    int Width,
+    int Height,
+    string Format,
+    long Bytes,
+    int? Quality,
+    string Sha256,
+    string AltText);
+
+/// <summary>The list that goes with the files of a package. It holds no time, so the same files give the same list.</summary>
+public static class Manifest
+{
+    /// <summary>Names this version of the JSON format.</summary>
+    public const string FormatName = "pantomet-package-1";
+
+    private static readonly JsonSerializerOptions Options = new(JsonSerializerDefaults.Web)
+    {
+        WriteIndented = true,
+        Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+    };
+
+    /// <summary>As JSON, UTF-8.</summary>
+    /// <param name="entries">In the order of the package.</param>
+    public static byte[] ToJson(IReadOnlyList<ManifestEntry> entries) =>
+        JsonSerializer.SerializeToUtf8Bytes(new { format = FormatName, files = entries }, Options);
+
+    /// <summary>As CSV (RFC 4180), UTF-8.</summary>
+    /// <remarks>A field that a spreadsheet would take for a formula is led by an apostrophe (OWASP, CSV injection).</remarks>
+    /// <param name="entries">In the order of the package.</param>
+    public static byte[] ToCsv(IReadOnlyList<ManifestEntry> entries)
+    {
+        var csv = new StringBuilder("file,source,source_sha256,destination,slot,width,height,format,bytes,quality,sha256,alt_text\r\n");
+        foreach (var entry in entries)
+        {
+            object?[] fields =
+            [
+                entry.File, entry.Source, entry.SourceSha256, entry.Destination, entry.Slot, entry.Width,
+                entry.Height, entry.Format, entry.Bytes, entry.Quality, entry.Sha256, entry.AltText,
+            ];
+            csv.AppendJoin(',', fields.Select(field => Field($"{field}"))).Append("\r\n");
+        }
+
+        return Encoding.UTF8.GetBytes(csv.ToString());
+    }
+
+    private static string Field(string text)
+    {
+        var safe = text.Length > 0 && "=+-@\t\r".Contains(text[0], StringComparison.Ordinal) ? $"'{text}" : text;
+        return safe.AsSpan().IndexOfAny(",\"\r\n") >= 0 ? $"\"{safe.Replace("\"", "\"\"", StringComparison.Ordinal)}\"" : safe;
+    }
+}

@@ -1,0 +1,24 @@
+using Pantomet.Core.Sources;
+
+namespace Pantomet.Core.Packages;
+
+/// <summary>Where the files of a package lie: a folder for each destination, in it one for each slot.</summary>
+public sealed class PackageLayout
+{
+    private readonly HashSet<string> taken = new(StringComparer.OrdinalIgnoreCase);
+
+    /// <summary>The next file's path. Paths differ even on file systems that ignore case.</summary>
+    /// <param name="destination">The destination's name; made into a folder name.</param>
+    /// <param name="slot">The slot's name; made into a folder name.</param>
+    /// <param name="fileName">From the slot's name pattern.</param>
+    /// <returns>Relative, with forward slashes, of ASCII letters, digits, hyphens and dots only. A name given twice gets a number.</returns>
+    public string PathFor(string destination, string slot, string fileName)
+    {
+        var folder = $"{Stem.From(destination)}/{Stem.From(slot)}";
+        var stem = Stem.From(Path.GetFileNameWithoutExtension(fileName));
+        var free = Stem.Free(stem, candidate => taken.Contains($"{folder}/{candidate}{Path.GetExtension(fileName)}"));
+        var path = $"{folder}/{free}{Path.GetExtension(fileName)}";
+        taken.Add(path);
+        return path;
+    }
+}

@@ -1,0 +1,44 @@
+using System.Security.Cryptography;
+using System.Text.Json;
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Sources;
+
+namespace Pantomet.Core.Runs;
+
+/// <summary>Everything that determines a file's bytes. Two variants with the same recipe are the same file.</summary>
+/// <param name="Source">The source.</param>
+/// <param name="Variant">Crop, size and formats. Its name is no part of the recipe.</param>
+/// <param name="Slot">Its limits and treatment; its names are no part of the recipe.</param>
+/// <param name="Rights">The rights fields of the source.</param>
+/// <param name="Description">The description of the source.</param>
+public sealed record Recipe(SourceId Source, PlannedVariant Variant, Slot Slot, RightsFields Rights, string Description)
+{
+    // Raised whenever an encoder or a setting changes what comes out.
+    private const int EncoderVersion = 1;
+
+    /// <summary>SHA-256 over the recipe in a fixed notation, as 64 lower-case hexadecimal digits.</summary>
+    public string Hash()
+    {
+        var notation = JsonSerializer.SerializeToUtf8Bytes(new
+        {
+            EncoderVersion,
+            Source.Sha256,
+            Crop = Variant.Crop.ToString(),
+            File = Variant.Size.File.ToString(),
+            Picture = Variant.Size.Picture.ToString(),
+            Formats = Variant.Formats.Select(format => format.Extension()),
+            Most = Slot.Limits.Most?.Bytes,
+            AimLeast = Slot.Limits.Aim?.Least.Bytes,
+            AimMost = Slot.Limits.Aim?.Most.Bytes,
+            Fewest = Slot.Limits.Fewest?.Bytes,
+            Slot.Quality,
+            Colour = Slot.Colour.ToString(),
+            Background = Slot.Background.ToString(),
+            Slot.KeepsTransparency,
+            Metadata = Slot.Metadata.ToString(),
+            Rights = Slot.Metadata == MetadataPolicy.None ? RightsFields.None : Rights,
+            Description = Slot.Metadata == MetadataPolicy.All ? Description : "",
+        });
+        return Convert.ToHexStringLower(SHA256.HashData(notation));
+    }
+}

@@ -1,0 +1,77 @@
+namespace Pantomet.Core.Sources;
+
+/// <summary>The file formats that Pantomet reads. What it writes is a subset: see <see cref="PictureFormats.IsWritten"/>.</summary>
+public enum PictureFormat
+{
+    /// <summary>ITU-T T.81 in a JFIF or Exif file.</summary>
+    Jpeg,
+
+    /// <summary>ISO/IEC 15948.</summary>
+    Png,
+
+    /// <summary>RFC 9649.</summary>
+    WebP,
+
+    /// <summary>AV1 Image File Format 1.1.</summary>
+    Avif,
+
+    /// <summary>GIF87a and GIF89a.</summary>
+    Gif,
+
+    /// <summary>TIFF 6.0 and BigTIFF.</summary>
+    Tiff,
+
+    /// <summary>Scalable Vector Graphics; drawn at whatever size is needed.</summary>
+    Svg,
+}
+
+/// <summary>What is fixed about each format.</summary>
+public static class PictureFormats
+{
+    /// <summary>The file-name ending that Pantomet writes, without the dot.</summary>
+    /// <param name="format">Any format.</param>
+    public static string Extension(this PictureFormat format) => format switch
+    {
+        PictureFormat.Jpeg => "jpg",
+        PictureFormat.Png => "png",
+        PictureFormat.WebP => "webp",
+        PictureFormat.Avif => "avif",
+        PictureFormat.Gif => "gif",
+        PictureFormat.Tiff => "tif",
+        _ => "svg",
+    };
+
+    /// <summary>The registered media type (IANA).</summary>
+    /// <param name="format">Any format.</param>
+    public static string MediaType(this PictureFormat format) => format switch
+    {
+        PictureFormat.Jpeg => "image/jpeg",
+        PictureFormat.Png => "image/png",
+        PictureFormat.WebP => "image/webp",
+        PictureFormat.Avif => "image/avif",
+        PictureFormat.Gif => "image/gif",
+        PictureFormat.Tiff => "image/tiff",
+        _ => "image/svg+xml",
+    };
+
+    /// <summary>The name that people use.</summary>
+    /// <param name="format">Any format.</param>
+    public static string DisplayName(this PictureFormat format) => format switch
+    {
+        PictureFormat.WebP => "WebP",
+        _ => format.ToString().ToUpperInvariant(),
+    };
+
+    /// <summary>Whether files can be made in this format.</summary>
+    /// <param name="format">Any format.</param>
+    public static bool IsWritten(this PictureFormat format) => format is not (PictureFormat.Gif or PictureFormat.Svg);
+
+    /// <summary>Whether a picture in this format can be transparent.</summary>
+    /// <param name="format">Any format.</param>
+    public static bool HoldsTransparency(this PictureFormat format) => format is not PictureFormat.Jpeg;
+
+    /// <summary>Whether one number from 1 to 100 trades bytes against looks.</summary>
+    /// <param name="format">Any format.</param>
+    public static bool HasQuality(this PictureFormat format) =>
+        format is PictureFormat.Jpeg or PictureFormat.WebP or PictureFormat.Avif;
+}

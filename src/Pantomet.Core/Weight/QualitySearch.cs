@@ -1,0 +1,166 @@
+namespace Pantomet.Core.Weight;
+
+/// <summary>A file that the search settled on.</summary>
+/// <param name="File">Its bytes.</param>
+/// <param name="Quality">On the encoder's own scale.</param>
+/// <param name="FitsLimit">False when even the lowest quality allowed is too heavy; then <paramref name="File"/> is that one.</param>
+/// <param name="Encodes">Final encodes that it took.</param>
+/// <param name="Estimates">Cheap encodes that it took.</param>
+public sealed record QualityFound(byte[] File, int Quality, bool FitsLimit, int Encodes, int Estimates);
+
+/// <summary>Finds the highest quality whose file stays within a limit, with as few encodes as it can.</summary>
+/// <remarks>
+/// The weight is modelled as ln bytes = a + b · curve(quality), a and b from the encodes made so far. Each encode also
+/// narrows the interval that must hold the answer, so a wrong model costs encodes, never a wrong file: what is handed
+/// back was encoded and weighed.
+/// </remarks>
+public sealed class QualitySearch
+{
+    // After these the interval is halved, so that a curve that lies cannot lead in small steps.
+    private const int ModelledEncodes = 4;
+
+    private readonly WeightGoal goal;
+    private readonly WeightCurve curve;
+    private readonly Func<int, byte[]> encode;
+    private readonly Func<int, long>? estimate;
+    private readonly Dictionary<int, long> estimated = [];
+    private readonly List<(int Quality, long Bytes)> measured = [];
+    private int heaviestGood;
+    private int lightestBad;
+
+    private QualitySearch(WeightGoal goal, WeightCurve curve, Func<int, byte[]> encode, Func<int, long>? estimate)
+    {
+        this.goal = goal;
+        this.curve = curve;
+        this.encode = encode;
+        this.estimate = estimate;
+        heaviestGood = goal.Quality.Floor - 1;
+        lightestBad = goal.Quality.Ceiling + 1;
+    }
+
+    /// <summary>Searches.</summary>
+    /// <param name="goal">What to reach.</param>
+    /// <param name="curve">How weight usually grows with quality.</param>
+    /// <param name="encode">Makes the file at a quality with the encoder whose file is handed out.</param>
+    /// <param name="estimate">Bytes at a quality by a much cheaper encoder; null when there is none.</param>
+    public static QualityFound Find(WeightGoal goal, WeightCurve curve, Func<int, byte[]> encode, Func<int, long>? estimate = null) =>
+        new QualitySearch(goal, curve, encode, estimate).Run();
+
+    private QualityFound Run()
+    {
+        if (goal.Most is not { } most)
+            return new QualityFound(encode(goal.Quality.Ceiling), goal.Quality.Ceiling, true, 1, 0);
+
+        byte[]? best = null;
+        var quality = FirstGuess(most);
+        while (true)
+        {
+            var file = encode(quality);
+            measured.Add((quality, file.LongLength));
+            if (file.LongLength <= most)
+            {
+                best = file;
+                heaviestGood = quality;
+                if (file.LongLength >= goal.Least)
+                    break;
+            }
+            else
+            {
+                lightestBad = quality;
+                if (quality == goal.Quality.Floor)
+                    return Found(file, quality, false);
+            }
+
+            if (lightestBad - heaviestGood <= 1)
+                break;
+            quality = NextGuess();
+        }
+
+        return Found(best!, heaviestGood, true);
+    }
+
+    private QualityFound Found(byte[] file, int quality, bool fits) => new(file, quality, fits, measured.Count, estimated.Count);
+
+    private int FirstGuess(long most)
+    {
+        if (estimate is null)
+            return goal.Quality.Ceiling;
+        // Plain encodes are heavier than final ones of the same quality, so one that fits promises a final one that fits.
+        return Estimated(goal.Quality.Ceiling) <= most ? goal.Quality.Ceiling : HighestEstimatedWithin(goal.Wanted!.Value, 1.0);
+    }
+
+    private int NextGuess()
+    {
+        if (measured.Count >= ModelledEncodes)
+            return (heaviestGood + lightestBad) / 2;
+        if (estimate is not null)
+        {
+            var last = measured[^1];
+            return Inside(HighestEstimatedWithin(goal.Wanted!.Value, (double)last.Bytes / Estimated(last.Quality)));
+        }
+
+        return Inside(HighestModelledWithin(Math.Log(goal.Wanted!.Value)));
+    }
+
+    private int Inside(int quality) => Math.Clamp(quality, heaviestGood + 1, lightestBad - 1);
+
+    private int HighestModelledWithin(double logarithm)
+    {
+        var last = measured[^1];
+        var slope = 1.0;
+        if (measured.Count > 1)
+        {
+            var other = measured[..^1].MinBy(point => Math.Abs(Math.Log(point.Bytes) - logarithm));
+            var run = curve.At(last.Quality) - curve.At(other.Quality);
+            slope = Math.Clamp((Math.Log(last.Bytes) - Math.Log(other.Bytes)) / run, 0.4, 2.5);
+        }
+
+        double Modelled(int quality) => Math.Log(last.Bytes) + (slope * (curve.At(quality) - curve.At(last.Quality)));
+        return Highest(quality => Modelled(quality) <= logarithm);
+    }
+
+    private int HighestEstimatedWithin(long bytes, double finalPerEstimate)
+    {
+        // Interpolates between the estimates around the answer before halving: three or four cheap encodes instead of seven.
+        var (low, high) = (Math.Max(heaviestGood, goal.Quality.Floor), Math.Min(lightestBad, goal.Quality.Ceiling));
+        for (var step = 0; step < 3 && high - low > 1; step++)
+        {
+            var middle = Between(low, high, bytes / finalPerEstimate);
+            if (Estimated(middle) * finalPerEstimate <= bytes)
+                low = middle;
+            else
+                high = middle;
+        }
+
+        if (high - low <= 1)
+            return low;
+        var guess = Between(low, high, bytes / finalPerEstimate);
+        return guess;
+    }
+
+    private int Between(int low, int high, double bytes)
+    {
+        var (light, heavy) = (Math.Log(Estimated(low)), Math.Log(Estimated(high)));
+        var share = heavy > light ? (Math.Log(bytes) - light) / (heavy - light) : 0.5;
+        var wanted = curve.At(low) + (share * (curve.At(high) - curve.At(low)));
+        return Math.Clamp(Highest(quality => curve.At(quality) <= wanted), low + 1, high - 1);
+    }
+
+    private int Highest(Func<int, bool> holds)
+    {
+        for (var quality = goal.Quality.Ceiling; quality > goal.Quality.Floor; quality--)
+        {
+            if (holds(quality))
+                return quality;
+        }
+
+        return goal.Quality.Floor;
+    }
+
+    private long Estimated(int quality)
+    {
+        if (!estimated.TryGetValue(quality, out var bytes))
+            estimated[quality] = bytes = estimate!(quality);
+        return bytes;
+    }
+}

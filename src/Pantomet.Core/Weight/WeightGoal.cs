@@ -1,0 +1,39 @@
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Sources;
+
+namespace Pantomet.Core.Weight;
+
+/// <summary>What the search for a quality has to reach for one file.</summary>
+/// <param name="Quality">On the encoder's own scale.</param>
+/// <param name="Least">Under this a file uses its limit badly, and the search goes on while there is something to gain; null without any limit.</param>
+/// <param name="Most">No file above this is good; null without any limit.</param>
+/// <param name="Wanted">What the search steers for, between the two.</param>
+public sealed record WeightGoal(QualityRange Quality, long? Least, long? Most, long? Wanted)
+{
+    // Under a bare cap, a file that uses nine tenths of it is near enough: the last tenth cannot be seen.
+    private const double WellUsed = 0.90;
+    private const double AimedUnderCap = 0.965;
+
+    // Within a band, more bytes look better, but the top must not be overshot at the first try.
+    private const double AimedInBand = 0.7;
+
+    /// <summary>The goal that a slot sets for a file of a format.</summary>
+    /// <param name="slot">Has limits and a range of quality.</param>
+    /// <param name="format">A format for which <see cref="PictureFormats.HasQuality"/> holds.</param>
+    public static WeightGoal For(Slot slot, PictureFormat format)
+    {
+        var limits = slot.Limits;
+        var wantsWeight = limits.Aim is not null || limits.Fewest is not null;
+        // A destination that asks for weight gets the best quality there is, if that is what it takes.
+        var range = QualityScale.For(wantsWeight ? slot.Quality with { Ceiling = 100 } : slot.Quality, format);
+        if (limits.Aim is { } aim)
+        {
+            var wanted = aim.Least.Bytes + (long)(AimedInBand * (aim.Most.Bytes - aim.Least.Bytes));
+            return new WeightGoal(range, aim.Least.Bytes, aim.Most.Bytes, wanted);
+        }
+
+        return limits.Most is { } cap
+            ? new WeightGoal(range, (long)(WellUsed * cap.Bytes), cap.Bytes, (long)(AimedUnderCap * cap.Bytes))
+            : new WeightGoal(range, null, null, null);
+    }
+}
