@@ -53,5 +53,5 @@ public static class WrittenFileCheck
     private static Finding TooLight(WrittenFile file, string comparedWith) => new(
         "below-aim",
         Severity.Note,
-        $"Even at the best quality the file has only {file.Bytes}, {comparedWith}. The picture is simple; that is fine.");
+        $"The file has {file.Bytes}, {comparedWith}. The picture is simple: no quality brings it closer without going over, and that is fine.");
 }

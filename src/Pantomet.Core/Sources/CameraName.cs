@@ -13,11 +13,12 @@ public static partial class CameraName
     [GeneratedRegex(
         """
         ^(?:
-            [A-Z_]{0,4}[-_ ]?\d{3,8}             # four letters at most and a counter
-          | (?:img|vid|pano|pic|image|photo|picture|scan|screenshot|dscf?|dcim)?[-_ ]?\d{8}[-_ T]?\d{4,9}
-          | (?:img|image|photo|picture|scan|screenshot|untitled|download)[-_ ]*\d*
-        )(?:[-_ ]?(?:\(\d+\)|copy|edit|\d{1,2}))?$
+            _?[A-Z]{1,4}_?\d{3,8}                # DSC_0012, PXL0001: capitals and a counter
+          | \d{3,}                               # a counter alone
+          | (?i:img|dsc[fn]?|vid|pano|pic|image|photo|picture|scan|screenshot|untitled|download)[-_ ]*[\d_ T.-]*
+          | \d{4}-?\d\d-?\d\d[-_ T]?[\d.-]*    # a date, with or without a time
+        )(?:[-_ ]?(?:\(\d+\)|(?i:copy|edit)|\d{1,2}))?$
         """,
-        RegexOptions.IgnoreCase | RegexOptions.IgnorePatternWhitespace | RegexOptions.CultureInvariant)]
+        RegexOptions.IgnorePatternWhitespace | RegexOptions.CultureInvariant)]
     private static partial Regex Pattern();
 }

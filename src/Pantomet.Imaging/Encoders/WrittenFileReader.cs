@@ -1,0 +1,27 @@
+using NetVips;
+using Pantomet.Core.Measures;
+using Pantomet.Core.Runs;
+using Pantomet.Core.Sources;
+using Pantomet.Imaging.Sources;
+
+namespace Pantomet.Imaging.Encoders;
+
+/// <summary>Opens a written file as if it came from a stranger, and says what it is.</summary>
+public static class WrittenFileReader
+{
+    /// <summary>Reads the file, every pixel of it, so that a file cut short is found.</summary>
+    /// <param name="path">The file as it lies on disk.</param>
+    /// <exception cref="UnreadableException">It is no picture.</exception>
+    /// <exception cref="VipsException">It is damaged.</exception>
+    public static WrittenFile Read(string path)
+    {
+        var file = SourceFile.Open(path);
+        using var image = file.Load();
+        var metadata = EmbeddedMetadata.Of(image, file.Format == PictureFormat.Tiff ? path : null);
+        // The mean asks for every pixel.
+        _ = image.Avg();
+        return new WrittenFile(
+            file.Format, new PixelSize(image.Width, image.Height), new ByteCount(new FileInfo(path).Length), SourceProbe.ColourOf(image),
+            metadata.ColourProfile, image.HasAlpha(), metadata.Rights, metadata.Description, metadata.Camera, metadata.HasPlace);
+    }
+}

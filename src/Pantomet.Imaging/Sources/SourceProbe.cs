@@ -1,0 +1,56 @@
+using NetVips;
+using Pantomet.Core.Findings;
+using Pantomet.Core.Sources;
+
+namespace Pantomet.Imaging.Sources;
+
+/// <summary>The facts of a file, and previews made from the same decode.</summary>
+/// <param name="Facts">Everything that follows from the bytes.</param>
+/// <param name="Previews">Upright sRGB previews by their width, the largest first.</param>
+public sealed record ProbedSource(SourceFacts Facts, IReadOnlyDictionary<int, Preview> Previews);
+
+/// <summary>Finds out what a file is, reading every pixel once so that a damaged file is found now and not in a run.</summary>
+public static class SourceProbe
+{
+    /// <summary>Probes a file.</summary>
+    /// <param name="path">Any file.</param>
+    /// <param name="mostPixels">A picture that claims more is refused before it is decoded.</param>
+    /// <exception cref="UnreadableException">The file is not a picture that Pantomet reads, is damaged, or is too large.</exception>
+    public static ProbedSource Probe(string path, long mostPixels)
+    {
+        var file = SourceFile.Open(path);
+        try
+        {
+            using var image = file.Load();
+            var size = SourceFile.UprightSize(image);
+            if (size.Count > mostPixels)
+                throw new UnreadableException("too-many-pixels", $"The picture claims {Finding.Px(size)} px, {size.Count / 1_000_000.0:#,0} megapixels. At most {mostPixels / 1_000_000:#,0} are read. Save a smaller copy and send that.");
+            var metadata = EmbeddedMetadata.Of(image, file.Format == PictureFormat.Tiff ? path : null);
+            var frames = image.Contains("n-pages") && image.Get("n-pages") is int pages ? pages : 1;
+            var colour = ColourOf(image);
+            var bits = image.Format is Enums.BandFormat.Uchar or Enums.BandFormat.Char ? 8 : image.Format is Enums.BandFormat.Ushort or Enums.BandFormat.Short ? 16 : 32;
+            var hasAlpha = image.HasAlpha();
+            var orientation = SourceFile.Orientation(image);
+
+            using var largest = PreviewMaker.Reduce(file, image, PreviewMaker.Widths[0]);
+            var kind = ContentKindOf.Picture(largest);
+            var facts = new SourceFacts(
+                size, file.Format, colour, metadata.ColourProfile, bits, hasAlpha, frames, orientation, kind,
+                metadata.Rights, metadata.Description, metadata.Camera, metadata.HasPlace);
+            return new ProbedSource(facts, PreviewMaker.Save(largest));
+        }
+        catch (VipsException problem)
+        {
+            throw new UnreadableException("damaged", $"The {file.Format.DisplayName()} file is damaged or ends too early, so the picture is not whole. Copy it again from where it came.", problem);
+        }
+    }
+
+    /// <summary>How the stored numbers are meant.</summary>
+    /// <param name="image">A loaded image.</param>
+    public static ColourModel ColourOf(Image image) => image.Interpretation switch
+    {
+        Enums.Interpretation.Cmyk => ColourModel.Cmyk,
+        Enums.Interpretation.Bw or Enums.Interpretation.Grey16 => ColourModel.Grey,
+        _ => image.Bands <= 2 ? ColourModel.Grey : ColourModel.Rgb,
+    };
+}

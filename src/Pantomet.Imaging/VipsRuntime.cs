@@ -1,0 +1,39 @@
+using NetVips;
+
+namespace Pantomet.Imaging;
+
+/// <summary>Sets libvips up once for the process.</summary>
+public static class VipsRuntime
+{
+    // By name, so that a format that libvips learns later does not become reachable by itself.
+    private static readonly string[] AllowedLoaders =
+    [
+        "VipsForeignLoadJpegFile", "VipsForeignLoadJpegBuffer",
+        "VipsForeignLoadPngFile", "VipsForeignLoadPngBuffer",
+        "VipsForeignLoadWebpFile", "VipsForeignLoadWebpBuffer",
+        "VipsForeignLoadHeifFile", "VipsForeignLoadHeifBuffer",
+        "VipsForeignLoadNsgifFile", "VipsForeignLoadNsgifBuffer",
+        "VipsForeignLoadTiffFile", "VipsForeignLoadTiffBuffer",
+        "VipsForeignLoadSvgFile",
+    ];
+
+    private static readonly Lock Gate = new();
+    private static bool ready;
+
+    /// <summary>Only the loaders of the formats that Pantomet reads may run, each operation uses one thread, and results are not cached.</summary>
+    /// <remarks>The work is spread over the cores variant by variant; threads inside an operation would only compete with that.</remarks>
+    public static void Start()
+    {
+        lock (Gate)
+        {
+            if (ready)
+                return;
+            NetVips.NetVips.Concurrency = 1;
+            Cache.Max = 0;
+            Operation.Block("VipsForeignLoad", true);
+            foreach (var loader in AllowedLoaders)
+                Operation.Block(loader, false);
+            ready = true;
+        }
+    }
+}
