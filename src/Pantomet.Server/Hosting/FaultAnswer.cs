@@ -1,0 +1,23 @@
+using System.Text.Json;
+using Microsoft.AspNetCore.Diagnostics;
+using Pantomet.Server.Storage;
+
+namespace Pantomet.Server.Hosting;
+
+/// <summary>Turns what nobody caught into a problem document.</summary>
+internal static class FaultAnswer
+{
+    public static void Use(IApplicationBuilder app) => app.Run(async context =>
+    {
+        var fault = context.Features.Get<IExceptionHandlerFeature>()?.Error;
+        var problem = fault switch
+        {
+            BadHttpRequestException { InnerException: JsonException json } => Problems.Of(
+                StatusCodes.Status400BadRequest, "not-json", "The request cannot be read", $"The body is not the JSON that is wanted here: {json.Message}", json.Path?.TrimStart('$', '.')),
+            BadHttpRequestException bad => Problems.Of(bad.StatusCode, "bad-request", "The request cannot be read", bad.Message),
+            _ when fault is not null && DiskFull.Is(fault) => Problems.Of(StatusCodes.Status507InsufficientStorage, "disk-full", "The disk is full", DiskFull.Sentence),
+            _ => Problems.Of(StatusCodes.Status500InternalServerError, "fault", "Something failed in the server", "Nothing was changed. Try again; if it happens again, look into the server's log."),
+        };
+        await problem.ExecuteAsync(context);
+    });
+}

@@ -1,0 +1,33 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
+
+namespace Pantomet.Server.Hosting;
+
+/// <summary>The one place where problem documents (RFC 9457) are made.</summary>
+internal static class Problems
+{
+    /// <summary>A request that cannot be done as it is.</summary>
+    /// <param name="status">HTTP status.</param>
+    /// <param name="id">Stable name of the problem; becomes its type.</param>
+    /// <param name="title">What kind of problem it is.</param>
+    /// <param name="detail">What happened here and what to do.</param>
+    /// <param name="field">The member at fault, if there is one.</param>
+    public static ProblemHttpResult Of(int status, string id, string title, string detail, string? field = null)
+    {
+        var problem = new ProblemDetails { Status = status, Type = $"/problems/{id}", Title = title, Detail = detail };
+        if (field is not null)
+            problem.Extensions["field"] = field;
+        return TypedResults.Problem(problem);
+    }
+
+    public static ProblemHttpResult NotFound(string what, string id) =>
+        Of(StatusCodes.Status404NotFound, "not-found", "Not found", $"There is no {what} \"{Shown(id)}\". It may have been deleted meanwhile.");
+
+    public static ProblemHttpResult Invalid(string field, string detail) =>
+        Of(StatusCodes.Status422UnprocessableEntity, "invalid", "Something in the request is not right", detail, field);
+
+    public static ProblemHttpResult Gone(string detail) =>
+        Of(StatusCodes.Status410Gone, "gone", "No longer there", detail);
+
+    private static string Shown(string id) => id.Length <= 80 ? id : id[..80] + "…";
+}

@@ -1,0 +1,31 @@
+namespace Pantomet.Server.Hosting;
+
+/// <summary>What can be set from outside; each has a value that serves as it is.</summary>
+/// <param name="DataFolder">Holds the database, originals, variants, previews and packages.</param>
+/// <param name="MostPixels">A picture that claims more is refused before it is decoded.</param>
+/// <param name="MostFileBytes">A file that is longer is refused while it arrives.</param>
+/// <param name="DemoFolder">Sources and destinations of the demo; null for an empty library.</param>
+public sealed record ServerSettings(string DataFolder, long MostPixels, long MostFileBytes, string? DemoFolder)
+{
+    private const long DefaultMostPixels = 300_000_000;
+    private const long DefaultMostFileBytes = 1_000_000_000;
+
+    /// <summary>Reads options of the command line and variables of the environment, the former first.</summary>
+    /// <param name="configuration">As ASP.NET Core collected it.</param>
+    public static ServerSettings From(IConfiguration configuration)
+    {
+        string? Text(string option, string variable) =>
+            configuration[option] is { Length: > 0 } given ? given : configuration[variable] is { Length: > 0 } set ? set : null;
+        long Number(string option, string variable, long usual) =>
+            Text(option, variable) is not { } text ? usual
+            : long.TryParse(text, out var number) && number > 0 ? number
+            : throw new InvalidOperationException($"{variable} must be a whole number above 0, but is \"{text}\".");
+
+        var data = Path.GetFullPath(Text("data", "PANTOMET_DATA") ?? "data");
+        return new ServerSettings(
+            data,
+            Number("most-pixels", "PANTOMET_MOST_PIXELS", DefaultMostPixels),
+            Number("most-file-bytes", "PANTOMET_MOST_FILE_BYTES", DefaultMostFileBytes),
+            Text("demo", "PANTOMET_DEMO") is { } demo ? Path.GetFullPath(demo) : null);
+    }
+}

@@ -1,0 +1,103 @@
+using System.IO.Compression;
+using Microsoft.EntityFrameworkCore;
+using Pantomet.Core.Packages;
+using Pantomet.Core.Sources;
+using Pantomet.Server.Destinations;
+using Pantomet.Server.Runs;
+using Pantomet.Server.Storage;
+
+namespace Pantomet.Server.Packages;
+
+/// <summary>Writes the ZIP of a package. Same files in, same bytes out: the order is fixed and no time of day is written.</summary>
+internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue catalogue, Planning planning, DataFolder folder)
+{
+    // The earliest time that ZIP can state.
+    private static readonly DateTimeOffset NoTime = new(1980, 1, 1, 0, 0, 0, TimeSpan.Zero);
+
+    /// <summary>Where a package's ZIP lies.</summary>
+    /// <param name="folder">The data folder.</param>
+    /// <param name="packageId">The package's id.</param>
+    public static string PathOf(DataFolder folder, string packageId) => Path.Combine(folder.Packages, $"{packageId}.zip");
+
+    /// <summary>Writes the ZIP, streaming file by file.</summary>
+    /// <param name="package">Says what goes in.</param>
+    /// <param name="cancel">The server ends.</param>
+    /// <returns>How many variants are in it; 0 writes nothing.</returns>
+    public async Task<int> BuildAsync(PackageRow package, CancellationToken cancel)
+    {
+        var entries = await EntriesAsync(package.Selection, cancel);
+        if (entries.Count == 0)
+            return 0;
+        var aside = Path.Combine(folder.Incoming, $"{package.Id}.zip");
+        try
+        {
+            await using (var file = new FileStream(aside, FileMode.Create, FileAccess.Write, FileShare.None, 1 << 17, FileOptions.Asynchronous))
+            {
+                await WriteAsync(file, entries, cancel);
+                file.Flush(flushToDisk: true);
+            }
+
+            File.Move(aside, PathOf(folder, package.Id), overwrite: true);
+        }
+        finally
+        {
+            File.Delete(aside);
+        }
+
+        return entries.Count;
+    }
+
+    private async Task WriteAsync(Stream file, IReadOnlyList<ManifestEntry> entries, CancellationToken cancel)
+    {
+        using var zip = new ZipArchive(file, ZipArchiveMode.Create, leaveOpen: true);
+        foreach (var entry in entries)
+        {
+            await using var content = File.OpenRead(ContentStore.PathOf(folder.Variants, entry.Sha256));
+            await AddAsync(zip, entry.File, content, cancel);
+        }
+
+        await AddAsync(zip, "manifest.json", new MemoryStream(Manifest.ToJson(entries)), cancel);
+        await AddAsync(zip, "manifest.csv", new MemoryStream(Manifest.ToCsv(entries)), cancel);
+    }
+
+    private static async Task AddAsync(ZipArchive zip, string path, Stream content, CancellationToken cancel)
+    {
+        // Pictures do not get smaller by being compressed again.
+        var entry = zip.CreateEntry(path, CompressionLevel.NoCompression);
+        entry.LastWriteTime = NoTime;
+        await using var into = entry.Open();
+        await content.CopyToAsync(into, cancel);
+    }
+
+    private async Task<IReadOnlyList<ManifestEntry>> EntriesAsync(PackageSelection selection, CancellationToken cancel)
+    {
+        var slots = await catalogue.SlotsAsync(cancel);
+        var order = (await catalogue.AllAsync(cancel)).SelectMany(destination => destination.Slots).Select((slot, index) => (slot.Id, index)).ToDictionary(pair => pair.Id, pair => pair.index);
+        var rows = await database.Variants.AsNoTracking()
+            .Where(row => row.State == VariantState.Done)
+            .Where(row => selection.Sources == null || selection.Sources.Contains(row.SourceId))
+            .Where(row => selection.Slots == null || selection.Slots.Contains(row.SlotId))
+            .Where(row => selection.Runs == null || selection.Runs.Contains(row.RunId))
+            .OrderByDescending(row => row.Sequence).ToListAsync(cancel);
+        var sourceIds = rows.Select(row => row.SourceId).Distinct().ToList();
+        var sources = await database.Sources.AsNoTracking().Where(row => sourceIds.Contains(row.Id)).ToDictionaryAsync(row => row.Id, cancel);
+
+        // Whoever asks for a run gets what that run made; otherwise what today's plans ask for.
+        var current = selection.Runs is null ? await VariantEndpoints.CurrentRecipesAsync(planning, rows, cancel) : null;
+        var layout = new PackageLayout();
+        var chosen = rows
+            .Where(row => slots.ContainsKey(row.SlotId) && (current is null || current.Contains((row.SourceId, row.SlotId, row.Recipe))))
+            .DistinctBy(row => (row.SourceId, row.SlotId, row.Width, row.Height, row.Format))
+            .Where(row => File.Exists(ContentStore.PathOf(folder.Variants, row.Sha256!)))
+            .OrderBy(row => order[row.SlotId]).ThenBy(row => sources[row.SourceId].Stem, StringComparer.Ordinal).ThenByDescending(row => row.Width).ThenBy(row => row.Format);
+        return
+        [
+            .. from row in chosen
+               let source = sources[row.SourceId]
+               let placed = slots[row.SlotId]
+               select new ManifestEntry(
+                   layout.PathFor(placed.Destination.Name, placed.Slot.Name, row.FileName), source.FileName, source.Id, placed.Destination.Name, placed.Slot.Name,
+                   row.Width, row.Height, row.Format.MediaType(), row.Bytes, row.Quality, row.Sha256!, source.AltText),
+        ];
+    }
+}

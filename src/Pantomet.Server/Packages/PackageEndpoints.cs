@@ -1,0 +1,70 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using Pantomet.Server.Hosting;
+using Pantomet.Server.Runs;
+using Pantomet.Server.Storage;
+
+namespace Pantomet.Server.Packages;
+
+/// <summary>A package as the interface gives it.</summary>
+internal sealed record PackageAnswer(string Id, PackageState State, int Files, long Bytes, string Problem, DateTime AskedAt, DateTime? EndedAt)
+{
+    public static PackageAnswer Of(PackageRow row) => new(row.Id, row.State, row.Files, row.Bytes, row.Problem, row.AskedAt, row.EndedAt);
+}
+
+/// <summary>Packages, newest first.</summary>
+internal sealed record PackagePage(IReadOnlyList<PackageAnswer> Items);
+
+internal static class PackageEndpoints
+{
+    private const int PackagesListed = 100;
+
+    public static void MapPackages(this IEndpointRouteBuilder routes)
+    {
+        var packages = routes.MapGroup("/api/packages").WithTags("Packages");
+        packages.MapPost("", MakeAsync).WithName("makePackage");
+        packages.MapGet("", ListAsync).WithName("listPackages");
+        packages.MapGet("/{id}", GetAsync).WithName("getPackage");
+        packages.MapGet("/{id}/file", FileAsync).WithName("getPackageFile");
+    }
+
+    private static async Task<Results<Accepted<Made>, ProblemHttpResult>> MakeAsync(
+        PantometDb database, PackageWorker worker, TimeProvider clock, PackageSelection selection, CancellationToken cancel)
+    {
+        var package = new PackageRow
+        {
+            Id = Guid.NewGuid().ToString("N"),
+            Selection = selection,
+            State = PackageState.Queued,
+            AskedAt = clock.GetUtcNow().UtcDateTime,
+        };
+        database.Packages.Add(package);
+        await database.SaveChangesAsync(cancel);
+        worker.Wake();
+        return TypedResults.Accepted($"/api/packages/{package.Id}", new Made(package.Id));
+    }
+
+    private static async Task<Ok<PackagePage>> ListAsync(PantometDb database, CancellationToken cancel)
+    {
+        var rows = await database.Packages.AsNoTracking().OrderByDescending(row => row.Sequence).Take(PackagesListed).ToListAsync(cancel);
+        return TypedResults.Ok(new PackagePage([.. rows.Select(PackageAnswer.Of)]));
+    }
+
+    private static async Task<Results<Ok<PackageAnswer>, ProblemHttpResult>> GetAsync(PantometDb database, string id, CancellationToken cancel) =>
+        await FindAsync(database, id, cancel) is { } package ? TypedResults.Ok(PackageAnswer.Of(package)) : Problems.NotFound("package", id);
+
+    private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> FileAsync(PantometDb database, DataFolder folder, string id, CancellationToken cancel)
+    {
+        if (await FindAsync(database, id, cancel) is not { } package)
+            return Problems.NotFound("package", id);
+        if (package.State != PackageState.Done)
+            return Problems.Gone(package.State == PackageState.Failed ? package.Problem : "The package is still being made. Ask again in a moment.");
+        var path = PackageBuilder.PathOf(folder, id);
+        return File.Exists(path)
+            ? TypedResults.PhysicalFile(path, "application/zip", $"pantomet-{package.AskedAt:yyyy-MM-dd}-{package.Id[..6]}.zip", enableRangeProcessing: true)
+            : Problems.Gone("The package has been cleared away. Make it again.");
+    }
+
+    private static Task<PackageRow?> FindAsync(PantometDb database, string id, CancellationToken cancel) =>
+        database.Packages.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id, cancel);
+}

@@ -1,0 +1,40 @@
+namespace Pantomet.Server.Packages;
+
+/// <summary>Where a package stands.</summary>
+internal enum PackageState
+{
+    Queued,
+    Done,
+    Failed,
+}
+
+/// <summary>What goes into a package. Absent lists mean everything.</summary>
+/// <param name="Sources">Ids of sources.</param>
+/// <param name="Slots">Ids of slots.</param>
+/// <param name="Runs">Ids of runs.</param>
+internal sealed record PackageSelection(IReadOnlyList<string>? Sources = null, IReadOnlyList<string>? Slots = null, IReadOnlyList<string>? Runs = null);
+
+/// <summary>A package in the database.</summary>
+internal sealed class PackageRow
+{
+    public long Sequence { get; init; }
+
+    public required string Id { get; init; }
+
+    public required PackageSelection Selection { get; init; }
+
+    public required PackageState State { get; set; }
+
+    /// <summary>Variants in it.</summary>
+    public int Files { get; set; }
+
+    /// <summary>Length of the ZIP.</summary>
+    public long Bytes { get; set; }
+
+    /// <summary>Why there is none; empty otherwise.</summary>
+    public string Problem { get; set; } = "";
+
+    public required DateTime AskedAt { get; init; }
+
+    public DateTime? EndedAt { get; set; }
+}

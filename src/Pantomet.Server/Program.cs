@@ -1,0 +1,75 @@
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using Microsoft.EntityFrameworkCore;
+using Pantomet.Server.Destinations;
+using Pantomet.Server.Framing;
+using Pantomet.Server.Hosting;
+using Pantomet.Server.Packages;
+using Pantomet.Server.Runs;
+using Pantomet.Server.Sources;
+using Pantomet.Server.Storage;
+using Serilog;
+
+var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = args, ContentRootPath = AppContext.BaseDirectory });
+builder.WebHost.UseKestrel(kestrel => kestrel.AddServerHeader = false);
+if (builder.Configuration["urls"] is null)
+    builder.WebHost.UseUrls(builder.Configuration["PANTOMET_URLS"] ?? "http://127.0.0.1:5080");
+builder.Host.UseSerilog((_, logging) => logging
+    .MinimumLevel.Information()
+    .MinimumLevel.Override("Microsoft", Serilog.Events.LogEventLevel.Warning)
+    .WriteTo.Console(outputTemplate: "{Timestamp:HH:mm:ss} {Level:u4} {Message:lj}{NewLine}{Exception}"));
+
+var services = builder.Services;
+services.AddSingleton(ServerSettings.From(builder.Configuration));
+services.AddSingleton(TimeProvider.System);
+services.AddSingleton<AllowedHosts>();
+services.AddSingleton<DataFolder>();
+services.AddSingleton<ContentStore>();
+services.AddPooledDbContextFactory<PantometDb>((provider, options) => options.UseSqlite($"Data Source={provider.GetRequiredService<DataFolder>().Database}"));
+services.AddScoped(provider => provider.GetRequiredService<IDbContextFactory<PantometDb>>().CreateDbContext());
+services.AddSingleton<PreviewFiles>();
+services.AddSingleton<SourceIntake>();
+services.AddSingleton<DestinationCatalogue>();
+services.AddScoped<DemoLibrary>();
+services.AddScoped<Planning>();
+services.AddSingleton<RunQueue>();
+services.AddSingleton<VariantRendering>();
+services.AddHostedService<RunWorker>();
+services.AddScoped<PackageBuilder>();
+services.AddSingleton<PackageWorker>();
+services.AddHostedService(provider => provider.GetRequiredService<PackageWorker>());
+services.ConfigureHttpJsonOptions(json =>
+{
+    json.SerializerOptions.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
+    json.SerializerOptions.IgnoreReadOnlyProperties = true;
+    json.SerializerOptions.RespectNullableAnnotations = true;
+    json.SerializerOptions.RespectRequiredConstructorParameters = true;
+});
+services.AddOpenApi("v1", OpenApiShape.Apply);
+services.AddProblemDetails();
+
+var app = builder.Build();
+app.UseMiddleware<RequestGuard>();
+app.UseExceptionHandler(FaultAnswer.Use);
+app.UseStatusCodePages();
+app.UseStaticFiles(ClientFiles.Options);
+app.UseRouting();
+app.MapOpenApi("/openapi/{documentName}.json");
+app.MapGet("/healthz", () => TypedResults.Text("ready")).ExcludeFromDescription();
+app.MapSources();
+app.MapDestinations();
+app.MapFramings();
+app.MapPlans();
+app.MapRuns();
+app.MapVariants();
+app.MapPackages();
+app.MapFallback("/api/{**path}", (string path) => Problems.NotFound("address", $"/api/{path}")).ExcludeFromDescription();
+app.MapFallbackToFile("index.html", ClientFiles.Options).ExcludeFromDescription();
+
+await StartUp.PrepareAsync(app.Services, app.Lifetime.ApplicationStopping);
+await app.StartAsync();
+Console.WriteLine($"Pantomet is ready: {string.Join(" ", app.Urls)}");
+await app.WaitForShutdownAsync();
+
+/// <summary>Named, so that tests can start the same application.</summary>
+public partial class Program;

@@ -1,0 +1,161 @@
+using System.Net.ServerSentEvents;
+using System.Runtime.CompilerServices;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using Pantomet.Core.Findings;
+using Pantomet.Server.Hosting;
+using Pantomet.Server.Storage;
+
+namespace Pantomet.Server.Runs;
+
+/// <summary>What to render.</summary>
+/// <param name="Sources">Ids of sources.</param>
+/// <param name="Slots">Ids of slots; every source is rendered for every slot.</param>
+internal sealed record RunRequest(IReadOnlyList<string> Sources, IReadOnlyList<string> Slots);
+
+/// <summary>Names what was made.</summary>
+internal sealed record Made(string Id);
+
+/// <summary>A run as the interface gives it.</summary>
+/// <param name="Id">Its id.</param>
+/// <param name="State">Where it stands.</param>
+/// <param name="Total">Variants in all.</param>
+/// <param name="Done">Variants whose file passed its check.</param>
+/// <param name="Failed">Variants without a file.</param>
+/// <param name="Blocked">Pairings that a stop finding keeps from being complete.</param>
+/// <param name="BytesIn">What its sources weigh together.</param>
+/// <param name="BytesOut">What its files weigh together.</param>
+/// <param name="AskedAt">When it was asked for.</param>
+/// <param name="StartedAt">When its first variant was begun.</param>
+/// <param name="EndedAt">When it ended.</param>
+internal sealed record RunAnswer(
+    string Id, RunState State, int Total, int Done, int Failed, int Blocked, long BytesIn, long BytesOut, DateTime AskedAt, DateTime? StartedAt, DateTime? EndedAt)
+{
+    public static RunAnswer Of(RunRow row) =>
+        new(row.Id, row.State, row.Total, row.Done, row.Failed, row.Blocked, row.BytesIn, row.BytesOut, row.AskedAt, row.StartedAt, row.EndedAt);
+}
+
+/// <summary>Runs, newest first.</summary>
+internal sealed record RunPage(IReadOnlyList<RunAnswer> Items);
+
+/// <summary>What a run's plans had to say.</summary>
+internal sealed record RunFindings(IReadOnlyList<RunFinding> Items);
+
+/// <summary>A finding about a pairing.</summary>
+internal sealed record RunFinding(string Source, string Slot, Finding Finding);
+
+internal static class RunEndpoints
+{
+    private const int MostVariants = 100_000;
+    private const int RunsListed = 100;
+    private static readonly TimeSpan LookEvery = TimeSpan.FromMilliseconds(250);
+
+    public static void MapRuns(this IEndpointRouteBuilder routes)
+    {
+        var runs = routes.MapGroup("/api/runs").WithTags("Runs");
+        runs.MapPost("", StartAsync).WithName("startRun");
+        runs.MapGet("", ListAsync).WithName("listRuns");
+        runs.MapGet("/{id}", GetAsync).WithName("getRun");
+        runs.MapGet("/{id}/findings", FindingsAsync).WithName("listRunFindings");
+        runs.MapGet("/{id}/events", EventsAsync).WithName("watchRun");
+        runs.MapPost("/{id}/cancel", CancelAsync).WithName("cancelRun");
+    }
+
+    private static async Task<Results<Accepted<Made>, ProblemHttpResult>> StartAsync(
+        PantometDb database, Planning planning, RunQueue queue, TimeProvider clock, RunRequest request, CancellationToken cancel)
+    {
+        var pairings = await planning.PairingsAsync(request.Sources, request.Slots, cancel);
+        if (pairings.Count < request.Sources.Distinct().Count() * request.Slots.Distinct().Count())
+            return Problems.Invalid("sources", "A source or slot of this run does not exist any more. Look at the selection again.");
+        if (pairings.Count == 0)
+            return Problems.Invalid("sources", "A run needs at least one source and one slot. Choose both, then render.");
+
+        var planned = pairings.Select(pairing => (Pairing: pairing, Plan: pairing.Plan())).ToList();
+        var total = planned.Sum(entry => entry.Plan.Variants.Count);
+        if (total > MostVariants)
+            return Problems.Invalid("sources", $"This run would make {total:#,0} files; at most {MostVariants:#,0} are made in one run. Choose fewer sources or slots.");
+
+        var run = new RunRow
+        {
+            Id = Guid.NewGuid().ToString("N"),
+            State = RunState.Queued,
+            Total = total,
+            Blocked = planned.Count(entry => !entry.Plan.CanBeFed),
+            BytesIn = pairings.Select(pairing => pairing.Source).DistinctBy(source => source.Id).Sum(source => source.Bytes),
+            AskedAt = clock.GetUtcNow().UtcDateTime,
+        };
+        database.Runs.Add(run);
+        database.Pairings.AddRange(planned.Select(entry => new PairingRow
+        {
+            RunId = run.Id,
+            SourceId = entry.Pairing.Source.Id,
+            SlotId = entry.Pairing.Slot.Id,
+            State = PairingState.Queued,
+            Findings = entry.Plan.Findings,
+        }));
+        await database.SaveChangesAsync(cancel);
+        queue.Wake();
+        return TypedResults.Accepted($"/api/runs/{run.Id}", new Made(run.Id));
+    }
+
+    private static async Task<Ok<RunPage>> ListAsync(PantometDb database, CancellationToken cancel)
+    {
+        var rows = await database.Runs.AsNoTracking().OrderByDescending(row => row.Sequence).Take(RunsListed).ToListAsync(cancel);
+        return TypedResults.Ok(new RunPage([.. rows.Select(RunAnswer.Of)]));
+    }
+
+    private static async Task<Results<Ok<RunAnswer>, ProblemHttpResult>> GetAsync(PantometDb database, string id, CancellationToken cancel) =>
+        await FindAsync(database, id, cancel) is { } run ? TypedResults.Ok(RunAnswer.Of(run)) : Problems.NotFound("run", id);
+
+    private static async Task<Ok<RunFindings>> FindingsAsync(PantometDb database, string id, CancellationToken cancel)
+    {
+        var rows = await database.Pairings.AsNoTracking().Where(row => row.RunId == id).OrderBy(row => row.Sequence).ToListAsync(cancel);
+        return TypedResults.Ok(new RunFindings([.. rows.SelectMany(row => row.Findings.Select(finding => new RunFinding(row.SourceId, row.SlotId, finding)))]));
+    }
+
+    private static async Task<Results<ServerSentEventsResult<RunAnswer>, ProblemHttpResult>> EventsAsync(
+        PantometDb database, IDbContextFactory<PantometDb> databases, IHostApplicationLifetime lifetime, string id, CancellationToken cancel)
+    {
+        if (await FindAsync(database, id, cancel) is null)
+            return Problems.NotFound("run", id);
+        // Without the second token an open page would hold up the server's end.
+        var until = CancellationTokenSource.CreateLinkedTokenSource(cancel, lifetime.ApplicationStopping).Token;
+        return TypedResults.ServerSentEvents(WatchAsync(databases, id, until));
+    }
+
+    // The database is looked at, and not the worker listened to: so every watcher sees what would survive a crash.
+    private static async IAsyncEnumerable<SseItem<RunAnswer>> WatchAsync(IDbContextFactory<PantometDb> databases, string id, [EnumeratorCancellation] CancellationToken cancel)
+    {
+        RunAnswer? last = null;
+        while (!cancel.IsCancellationRequested)
+        {
+            await using (var database = await databases.CreateDbContextAsync(cancel))
+            {
+                if (await FindAsync(database, id, cancel) is not { } row)
+                    yield break;
+                var now = RunAnswer.Of(row);
+                if (now != last)
+                    yield return new SseItem<RunAnswer>(last = now, "progress");
+            }
+
+            if (last is { State: RunState.Done or RunState.Cancelled })
+                yield break;
+            await Task.Delay(LookEvery, cancel).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+        }
+    }
+
+    private static async Task<Results<Ok<RunAnswer>, ProblemHttpResult>> CancelAsync(PantometDb database, RunQueue queue, TimeProvider clock, string id, CancellationToken cancel)
+    {
+        if (await FindAsync(database, id, cancel) is null)
+            return Problems.NotFound("run", id);
+        await database.Runs.Where(row => row.Id == id && (row.State == RunState.Queued || row.State == RunState.Running))
+            .ExecuteUpdateAsync(row => row.SetProperty(run => run.State, RunState.Cancelled).SetProperty(run => run.EndedAt, clock.GetUtcNow().UtcDateTime), cancel);
+        await database.Pairings.Where(row => row.RunId == id && (row.State == PairingState.Queued || row.State == PairingState.Running))
+            .ExecuteUpdateAsync(row => row.SetProperty(pairing => pairing.State, PairingState.Cancelled), cancel);
+        queue.Drop(id);
+        return TypedResults.Ok(RunAnswer.Of((await FindAsync(database, id, cancel))!));
+    }
+
+    private static Task<RunRow?> FindAsync(PantometDb database, string id, CancellationToken cancel) =>
+        database.Runs.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id, cancel);
+}

@@ -1,0 +1,127 @@
+using Pantomet.Core.Findings;
+using Pantomet.Core.Sources;
+
+namespace Pantomet.Server.Runs;
+
+/// <summary>Where a run stands.</summary>
+internal enum RunState
+{
+    Queued,
+    Running,
+    Done,
+    Cancelled,
+}
+
+/// <summary>Where a pairing of a run stands; the queue of the background work.</summary>
+internal enum PairingState
+{
+    Queued,
+    Running,
+    Done,
+    Cancelled,
+}
+
+/// <summary>Where a source–slot pairing stands, whatever run it was in.</summary>
+internal enum PairingStanding
+{
+    Open,
+    Done,
+    Stale,
+    Blocked,
+    Running,
+}
+
+/// <summary>What became of a variant.</summary>
+internal enum VariantState
+{
+    /// <summary>There is a file, and it passed its check.</summary>
+    Done,
+
+    /// <summary>There is no file, and the findings say why.</summary>
+    Blocked,
+}
+
+/// <summary>A run in the database.</summary>
+internal sealed class RunRow
+{
+    public long Sequence { get; init; }
+
+    public required string Id { get; init; }
+
+    public required RunState State { get; set; }
+
+    /// <summary>Variants planned when the run was asked for.</summary>
+    public required int Total { get; init; }
+
+    public int Done { get; set; }
+
+    public int Failed { get; set; }
+
+    /// <summary>Pairings that a stop finding keeps from being complete.</summary>
+    public required int Blocked { get; init; }
+
+    /// <summary>What the sources of the run weigh together.</summary>
+    public required long BytesIn { get; init; }
+
+    public long BytesOut { get; set; }
+
+    public required DateTime AskedAt { get; init; }
+
+    public DateTime? StartedAt { get; set; }
+
+    public DateTime? EndedAt { get; set; }
+}
+
+/// <summary>A pairing of a run in the database.</summary>
+internal sealed class PairingRow
+{
+    public long Sequence { get; init; }
+
+    public required string RunId { get; init; }
+
+    public required string SourceId { get; init; }
+
+    public required string SlotId { get; init; }
+
+    public required PairingState State { get; set; }
+
+    public required IReadOnlyList<Finding> Findings { get; init; }
+}
+
+/// <summary>A variant in the database. A row is written only after its file has its place.</summary>
+internal sealed class VariantRow
+{
+    public long Sequence { get; init; }
+
+    public required string Id { get; init; }
+
+    public required string RunId { get; init; }
+
+    public required string SourceId { get; init; }
+
+    public required string SlotId { get; init; }
+
+    public required string FileName { get; init; }
+
+    public required int Width { get; init; }
+
+    public required int Height { get; init; }
+
+    public required PictureFormat Format { get; init; }
+
+    public required long Bytes { get; init; }
+
+    public int? Quality { get; init; }
+
+    /// <summary>In words: "JPEG quality 82".</summary>
+    public required string Encoding { get; init; }
+
+    /// <summary>Names the file in the store; null when there is none.</summary>
+    public string? Sha256 { get; init; }
+
+    public required string Recipe { get; init; }
+
+    public required VariantState State { get; init; }
+
+    public required IReadOnlyList<Finding> Findings { get; init; }
+}

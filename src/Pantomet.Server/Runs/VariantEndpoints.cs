@@ -1,0 +1,98 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Net.Http.Headers;
+using Pantomet.Core.Findings;
+using Pantomet.Core.Sources;
+using Pantomet.Server.Hosting;
+using Pantomet.Server.Storage;
+
+namespace Pantomet.Server.Runs;
+
+/// <summary>A variant as the interface gives it.</summary>
+/// <param name="Id">Its id.</param>
+/// <param name="Run">The run that it was made in.</param>
+/// <param name="Source">Its source.</param>
+/// <param name="Slot">Its slot.</param>
+/// <param name="Tier">Null: the slot itself.</param>
+/// <param name="FileName">From the slot's name pattern.</param>
+/// <param name="Width">In pixels.</param>
+/// <param name="Height">In pixels.</param>
+/// <param name="Density">Null: the file is not made for one density.</param>
+/// <param name="Format">Its format.</param>
+/// <param name="Bytes">Length of the file; 0 without one.</param>
+/// <param name="Quality">On the encoder's own scale; null for a format without.</param>
+/// <param name="Encoding">In words.</param>
+/// <param name="Score">Null: not scored.</param>
+/// <param name="Sha256">Of the file; null without one.</param>
+/// <param name="Recipe">Hash of everything that determines its bytes.</param>
+/// <param name="State">Done, stale or blocked.</param>
+/// <param name="Findings">What its check had to say.</param>
+internal sealed record VariantAnswer(
+    string Id, string Run, string Source, string Slot, string? Tier, string FileName, int Width, int Height, double? Density, PictureFormat Format,
+    long Bytes, int? Quality, string Encoding, double? Score, string? Sha256, string Recipe, PairingStanding State, IReadOnlyList<Finding> Findings)
+{
+    public static VariantAnswer Of(VariantRow row, bool isCurrent) => new(
+        row.Id, row.RunId, row.SourceId, row.SlotId, null, row.FileName, row.Width, row.Height, null, row.Format, row.Bytes, row.Quality, row.Encoding,
+        null, row.Sha256, row.Recipe, row.State == VariantState.Blocked ? PairingStanding.Blocked : isCurrent ? PairingStanding.Done : PairingStanding.Stale, row.Findings);
+}
+
+/// <summary>A page of variants, in the order in which they were made.</summary>
+internal sealed record VariantPage(IReadOnlyList<VariantAnswer> Items, string? Next);
+
+internal static class VariantEndpoints
+{
+    private const int UsualPage = 500;
+    private const int LargestPage = 5000;
+
+    public static void MapVariants(this IEndpointRouteBuilder routes)
+    {
+        var variants = routes.MapGroup("/api/variants").WithTags("Runs");
+        variants.MapGet("", ListAsync).WithName("listVariants");
+        variants.MapGet("/{id}/file", FileAsync).WithName("getVariantFile");
+    }
+
+    private static async Task<Results<Ok<VariantPage>, ProblemHttpResult>> ListAsync(
+        PantometDb database, Planning planning, string? source, string? slot, string? run, int? limit, string? cursor, CancellationToken cancel)
+    {
+        long after = 0;
+        if (cursor is not null && !long.TryParse(cursor, out after))
+            return Problems.Invalid("cursor", "The cursor is not one that this server gave. Start again without it.");
+        var size = Math.Clamp(limit ?? UsualPage, 1, LargestPage);
+        var rows = await database.Variants.AsNoTracking()
+            .Where(row => row.Sequence > after && (source == null || row.SourceId == source) && (slot == null || row.SlotId == slot) && (run == null || row.RunId == run))
+            .OrderBy(row => row.Sequence).Take(size + 1).ToListAsync(cancel);
+        var next = rows.Count > size ? $"{rows[size - 1].Sequence}" : null;
+        var shown = rows.Take(size).ToList();
+        var current = await CurrentRecipesAsync(planning, shown, cancel);
+        return TypedResults.Ok(new VariantPage([.. shown.Select(row => VariantAnswer.Of(row, current.Contains((row.SourceId, row.SlotId, row.Recipe))))], next));
+    }
+
+    /// <summary>The recipes that the plans of today ask for, of the pairings that some variants belong to.</summary>
+    public static async Task<HashSet<(string Source, string Slot, string Recipe)>> CurrentRecipesAsync(Planning planning, IReadOnlyList<VariantRow> rows, CancellationToken cancel)
+    {
+        var wanted = rows.Select(row => (row.SourceId, row.SlotId)).ToHashSet();
+        var pairings = await planning.PairingsAsync([.. wanted.Select(pair => pair.SourceId).Distinct()], [.. wanted.Select(pair => pair.SlotId).Distinct()], cancel);
+        return
+        [
+            .. from pairing in pairings
+               where wanted.Contains((pairing.Source.Id, pairing.Slot.Id))
+               from variant in pairing.Plan().Variants
+               select (pairing.Source.Id, pairing.Slot.Id, pairing.RecipeFor(variant).Hash()),
+        ];
+    }
+
+    private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> FileAsync(PantometDb database, DataFolder folder, HttpContext context, string id, bool? inline, CancellationToken cancel)
+    {
+        var row = await database.Variants.AsNoTracking().SingleOrDefaultAsync(variant => variant.Id == id, cancel);
+        if (row is null)
+            return Problems.NotFound("variant", id);
+        if (row.Sha256 is not { } sha256)
+            return Problems.Gone($"{row.FileName} was never made: {string.Join(" ", row.Findings.Select(finding => finding.Sentence))}");
+        var path = ContentStore.PathOf(folder.Variants, sha256);
+        if (!File.Exists(path))
+            return Problems.Gone($"The file of {row.FileName} has been cleared away. Render it again.");
+        context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
+        return TypedResults.PhysicalFile(
+            path, row.Format.MediaType(), inline == true ? null : row.FileName, entityTag: new EntityTagHeaderValue($"\"{sha256}\""), enableRangeProcessing: true);
+    }
+}

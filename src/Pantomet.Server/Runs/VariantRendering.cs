@@ -1,0 +1,99 @@
+using Microsoft.EntityFrameworkCore;
+using NetVips;
+using Pantomet.Core.Findings;
+using Pantomet.Core.Runs;
+using Pantomet.Imaging.Encoders;
+using Pantomet.Imaging.Sources;
+using Pantomet.Server.Storage;
+
+namespace Pantomet.Server.Runs;
+
+/// <summary>Makes one variant: renders it, writes it aside, checks what was written, gives it its place, and remembers it.</summary>
+internal sealed class VariantRendering(IDbContextFactory<PantometDb> databases, ContentStore store, DataFolder folder, ILogger<VariantRendering> log)
+{
+    /// <summary>Does a job. Whatever goes wrong becomes a finding, so that the run goes on.</summary>
+    /// <param name="job">What to make.</param>
+    /// <param name="cancel">The server ends.</param>
+    public async Task DoAsync(VariantJob job, CancellationToken cancel)
+    {
+        var recipe = job.Pairing.RecipeFor(job.Variant).Hash();
+        var row = await AgainAsync(job, recipe, cancel) ?? await MakeAsync(job, recipe, cancel);
+        await using var database = await databases.CreateDbContextAsync(cancel);
+        // Row and counts together: after a crash neither is there without the other.
+        await using var transaction = await database.Database.BeginTransactionAsync(cancel);
+        database.Variants.Add(row);
+        await database.SaveChangesAsync(cancel);
+        var done = row.State == VariantState.Done ? 1 : 0;
+        await database.Runs.Where(run => run.Id == row.RunId).ExecuteUpdateAsync(
+            run => run.SetProperty(one => one.Done, one => one.Done + done)
+                .SetProperty(one => one.Failed, one => one.Failed + 1 - done)
+                .SetProperty(one => one.BytesOut, one => one.BytesOut + row.Bytes),
+            cancel);
+        await transaction.CommitAsync(cancel);
+    }
+
+    // The same recipe gives the same file: what was made once is not made again.
+    private async Task<VariantRow?> AgainAsync(VariantJob job, string recipe, CancellationToken cancel)
+    {
+        await using var database = await databases.CreateDbContextAsync(cancel);
+        var known = await database.Variants.AsNoTracking().FirstOrDefaultAsync(row => row.Recipe == recipe && row.State == VariantState.Done, cancel);
+        return known?.Sha256 is { } sha256 && File.Exists(ContentStore.PathOf(folder.Variants, sha256))
+            ? Row(job, recipe, new MadeFile([], known.Format, known.Quality, known.Encoding, 0, known.Findings), known.Bytes, sha256)
+            : null;
+    }
+
+    private async Task<VariantRow> MakeAsync(VariantJob job, string recipe, CancellationToken cancel)
+    {
+        try
+        {
+            var made = VariantMaker.Make(job.Source.Decoded, job.Variant, job.Pairing.Slot);
+            if (made.Findings.Any(finding => finding.Severity == Severity.Stop))
+                return Row(job, recipe, made, 0, null);
+            using var aside = await store.WriteAsideAsync(made.File, cancel);
+            var findings = WrittenFileCheck.Compare(WrittenFileReader.Read(aside.Path), job.Variant, job.Pairing.Slot, job.Pairing.Source.Facts);
+            made = made with { Findings = findings };
+            if (findings.Any(finding => finding.Severity == Severity.Stop))
+                return Row(job, recipe, made, 0, null);
+            ContentStore.Keep(aside, folder.Variants);
+            return Row(job, recipe, made, aside.Bytes, aside.Sha256);
+        }
+        catch (Exception problem) when (DiskFull.Is(problem))
+        {
+            return Failed(job, recipe, problem, "disk-full", DiskFull.Sentence);
+        }
+        catch (Exception problem) when (problem is VipsException or UnreadableException or IOException)
+        {
+            return Failed(job, recipe, problem, "not-rendered", $"{job.Variant.FileName} could not be made: the source or the encoder failed.");
+        }
+    }
+
+    private VariantRow Failed(VariantJob job, string recipe, Exception problem, string id, string sentence)
+    {
+        log.LogError(problem, "Could not make {FileName} of {Source}", job.Variant.FileName, job.Source.SourceId);
+        var finding = new Finding(id, Severity.Stop, sentence, "Render it again when the cause is gone.");
+        return Row(job, recipe, new MadeFile([], job.Variant.Format, null, "", 0, [finding]), 0, null);
+    }
+
+    private static VariantRow Row(VariantJob job, string recipe, MadeFile made, long bytes, string? sha256)
+    {
+        var format = made.Format;
+        return new VariantRow
+        {
+            Id = Guid.NewGuid().ToString("N"),
+            RunId = job.Source.RunId,
+            SourceId = job.Source.SourceId,
+            SlotId = job.Pairing.Slot.Id,
+            FileName = job.Pairing.Slot.NamePattern.FileName(job.Pairing.Source.Stem, job.Pairing.Slot.Name, job.Variant.Size.File, format),
+            Width = job.Variant.Size.File.Width,
+            Height = job.Variant.Size.File.Height,
+            Format = format,
+            Bytes = bytes,
+            Quality = made.Quality,
+            Encoding = made.Encoding,
+            Sha256 = sha256,
+            Recipe = recipe,
+            State = sha256 is null ? VariantState.Blocked : VariantState.Done,
+            Findings = made.Findings,
+        };
+    }
+}

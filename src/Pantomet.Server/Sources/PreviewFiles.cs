@@ -1,0 +1,58 @@
+using Pantomet.Core.Sources;
+using Pantomet.Imaging.Sources;
+using Pantomet.Server.Storage;
+
+namespace Pantomet.Server.Sources;
+
+/// <summary>Previews on disk: made when a source comes in, and again when somebody has cleared them away.</summary>
+internal sealed class PreviewFiles(DataFolder folder, ContentStore store)
+{
+    /// <summary>Where the preview of a width lies.</summary>
+    /// <param name="folder">The data folder.</param>
+    /// <param name="sourceId">SHA-256 of the source.</param>
+    /// <param name="width">One of <see cref="PreviewMaker.Widths"/>.</param>
+    public static string PathOf(DataFolder folder, string sourceId, int width) =>
+        Path.Combine(folder.Previews, sourceId[..2], sourceId[2..4], $"{sourceId}-{width}");
+
+    /// <summary>The preview that serves a width, made again if need be.</summary>
+    /// <param name="source">The source.</param>
+    /// <param name="wanted">Pixels across.</param>
+    /// <param name="cancel">The asker is gone.</param>
+    public async Task<(string Path, PictureFormat Format)> ForAsync(SourceRow source, int wanted, CancellationToken cancel)
+    {
+        var width = PreviewMaker.WidthFor(wanted);
+        var path = PathOf(folder, source.Id, width);
+        if (!File.Exists(path))
+            await MakeAllAsync(source, cancel);
+        return (path, source.Facts.HasAlpha ? PictureFormat.WebP : PictureFormat.Jpeg);
+    }
+
+    /// <summary>Puts previews in their place.</summary>
+    /// <param name="sourceId">SHA-256 of the source.</param>
+    /// <param name="previews">By width.</param>
+    /// <param name="cancel">The asker is gone.</param>
+    public async Task KeepAsync(string sourceId, IReadOnlyDictionary<int, Preview> previews, CancellationToken cancel)
+    {
+        foreach (var (width, preview) in previews)
+        {
+            using var aside = await store.WriteAsideAsync(preview.File, cancel);
+            var place = PathOf(folder, sourceId, width);
+            Directory.CreateDirectory(Path.GetDirectoryName(place)!);
+            File.Move(aside.Path, place, overwrite: true);
+        }
+    }
+
+    private async Task MakeAllAsync(SourceRow source, CancellationToken cancel)
+    {
+        var previews = await Task.Run(
+            () =>
+            {
+                var file = SourceFile.Known(ContentStore.PathOf(folder.Originals, source.Id), source.Facts.Format);
+                using var image = file.Load();
+                using var largest = PreviewMaker.Reduce(file, image, PreviewMaker.Widths[0]);
+                return PreviewMaker.Save(largest);
+            },
+            cancel);
+        await KeepAsync(source.Id, previews, cancel);
+    }
+}

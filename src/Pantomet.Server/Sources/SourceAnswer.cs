@@ -1,0 +1,73 @@
+using System.Text.Json;
+using Pantomet.Core.Measures;
+using Pantomet.Core.Sources;
+
+namespace Pantomet.Server.Sources;
+
+/// <summary>A source as the interface gives it.</summary>
+internal sealed record SourceAnswer(
+    string Id,
+    string FileName,
+    string Sha256,
+    long Bytes,
+    int Width,
+    int Height,
+    PictureFormat Format,
+    string? ColourProfile,
+    ColourModel Colour,
+    int BitDepth,
+    bool HasAlpha,
+    int Frames,
+    int Orientation,
+    ContentKind Kind,
+    string Camera,
+    bool HasPlace,
+    string Description,
+    RightsFields Rights,
+    string Stem,
+    string AltText,
+    PixelRect? Subject,
+    PixelPoint? Focus,
+    IReadOnlyList<SourceTrait> Traits,
+    DateTime AddedAt)
+{
+    public static SourceAnswer Of(SourceRow row)
+    {
+        var facts = row.Facts;
+        return new SourceAnswer(
+            row.Id, row.FileName, row.Id, row.Bytes, facts.Size.Width, facts.Size.Height, facts.Format, facts.ColourProfile, facts.Colour,
+            facts.BitDepth, facts.HasAlpha, facts.Frames, facts.Orientation, facts.Kind, facts.Camera, facts.HasPlace, facts.Description,
+            facts.Rights, row.Stem, row.AltText, row.Subject, row.Focus, SourceTrait.Of(facts, row.FileName), row.AddedAt);
+    }
+}
+
+/// <summary>A page of sources.</summary>
+/// <param name="Items">Newest first.</param>
+/// <param name="Next">Cursor of the next page; null on the last.</param>
+/// <param name="Total">How many there are in all pages.</param>
+/// <param name="TotalBytes">What they weigh together.</param>
+internal sealed record SourcePage(IReadOnlyList<SourceAnswer> Items, string? Next, int Total, long TotalBytes);
+
+/// <summary>What became of one file that was sent.</summary>
+/// <param name="FileName">As it is shown.</param>
+/// <param name="Source">The source, new or already there.</param>
+/// <param name="DuplicateOf">Id of the source that has the same bytes and was there before.</param>
+/// <param name="Problem">Why there is no source.</param>
+internal sealed record IntakeAnswer(string FileName, SourceAnswer? Source = null, string? DuplicateOf = null, IntakeProblem? Problem = null);
+
+/// <summary>Why a file was not taken in.</summary>
+/// <param name="Type">Stable, for scripts.</param>
+/// <param name="Detail">A sentence with the file's name and what to do.</param>
+internal sealed record IntakeProblem(string Type, string Detail);
+
+/// <summary>Changes to a source as a JSON merge patch (RFC 7396): members that are absent stay as they are, null takes subject or focus away.</summary>
+internal sealed record SourceChange
+{
+    public string? Stem { get; init; }
+
+    public string? AltText { get; init; }
+
+    public JsonElement Subject { get; init; }
+
+    public JsonElement Focus { get; init; }
+}

@@ -1,0 +1,185 @@
+using System.Text.Json;
+using Microsoft.AspNetCore.Http.Features;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.WebUtilities;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Net.Http.Headers;
+using Pantomet.Core.Measures;
+using Pantomet.Core.Sources;
+using Pantomet.Server.Hosting;
+using Pantomet.Server.Storage;
+
+namespace Pantomet.Server.Sources;
+
+internal static class SourceEndpoints
+{
+    private const int UsualPage = 100;
+    private const int LargestPage = 1000;
+    private const int LongestAltText = 2000;
+
+    public static void MapSources(this IEndpointRouteBuilder routes)
+    {
+        var sources = routes.MapGroup("/api/sources").WithTags("Sources");
+        sources.MapPost("", TakeInAsync).Accepts<IFormFileCollection>("multipart/form-data").Produces<List<IntakeAnswer>>().WithName("takeIn");
+        sources.MapGet("", ListAsync).WithName("listSources");
+        sources.MapGet("/{id}", GetAsync).WithName("getSource");
+        sources.MapPatch("/{id}", ChangeAsync).WithName("changeSource");
+        sources.MapDelete("/{id}", DeleteAsync).WithName("deleteSource");
+        sources.MapPost("/{id}/restore", RestoreAsync).WithName("restoreSource");
+        sources.MapGet("/{id}/original", OriginalAsync).WithName("getOriginal");
+        sources.MapGet("/{id}/preview", PreviewAsync).WithName("getPreview");
+    }
+
+    // Read by hand and not bound to a form: a bound form would buffer whole files.
+    private static async Task<Results<Ok<List<IntakeAnswer>>, ProblemHttpResult>> TakeInAsync(
+        HttpContext context, SourceIntake intake, CancellationToken cancel)
+    {
+        if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } size)
+            size.MaxRequestBodySize = null;
+        if (!MediaTypeHeaderValue.TryParse(context.Request.ContentType, out var type) || HeaderUtilities.RemoveQuotes(type.Boundary).Value is not { Length: > 0 } boundary)
+            return Problems.Invalid("files", "Send the files as multipart/form-data, in fields named \"files\".");
+
+        var answers = new List<IntakeAnswer>();
+        try
+        {
+            var reader = new MultipartReader(boundary, context.Request.Body);
+            while (await reader.ReadNextSectionAsync(cancel) is { } section)
+            {
+                if (section.GetContentDispositionHeader() is { } disposition && disposition.IsFileDisposition() && disposition.Name == "files")
+                    answers.Add(await intake.TakeAsync(disposition.FileNameStar.Value ?? disposition.FileName.Value, section.Body, cancel));
+            }
+        }
+        catch (Exception broken) when (broken is InvalidDataException or BadHttpRequestException or IOException)
+        {
+            return Problems.Of(
+                StatusCodes.Status400BadRequest, "broken-off", "The upload broke off",
+                $"The upload ended before its last file was whole. {answers.Count} files had arrived and are kept; send the rest again.");
+        }
+
+        return answers.Count == 0
+            ? Problems.Invalid("files", "There is no file in the request. Send files in fields named \"files\".")
+            : TypedResults.Ok(answers);
+    }
+
+    private static async Task<Results<Ok<SourcePage>, ProblemHttpResult>> ListAsync(PantometDb database, string? search, int? limit, string? cursor, CancellationToken cancel)
+    {
+        var found = database.Sources.AsNoTracking().Where(row => row.DeletedAt == null);
+        if (search?.Trim() is { Length: > 0 } words)
+        {
+            foreach (var word in words.Split(' ', StringSplitOptions.RemoveEmptyEntries))
+            {
+                var pattern = $"%{word.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
+                found = found.Where(row => EF.Functions.Like(row.Stem, pattern, "\\") || EF.Functions.Like(row.FileName, pattern, "\\") || EF.Functions.Like(row.AltText, pattern, "\\"));
+            }
+        }
+
+        var all = await found.GroupBy(_ => 1).Select(group => new { Count = group.Count(), Bytes = group.Sum(row => row.Bytes) }).SingleOrDefaultAsync(cancel);
+        if (cursor is not null)
+        {
+            if (!long.TryParse(cursor, out var before))
+                return Problems.Invalid("cursor", "The cursor is not one that this server gave. Start again without it.");
+            found = found.Where(row => row.Sequence < before);
+        }
+
+        var size = Math.Clamp(limit ?? UsualPage, 1, LargestPage);
+        var rows = await found.OrderByDescending(row => row.Sequence).Take(size + 1).ToListAsync(cancel);
+        var next = rows.Count > size ? $"{rows[size - 1].Sequence}" : null;
+        return TypedResults.Ok(new SourcePage([.. rows.Take(size).Select(SourceAnswer.Of)], next, all?.Count ?? 0, all?.Bytes ?? 0));
+    }
+
+    private static async Task<Results<Ok<SourceAnswer>, ProblemHttpResult>> GetAsync(PantometDb database, string id, CancellationToken cancel) =>
+        await FindAsync(database, id, cancel) is { } source ? TypedResults.Ok(SourceAnswer.Of(source)) : Problems.NotFound("source", id);
+
+    private static async Task<Results<Ok<SourceAnswer>, ProblemHttpResult>> ChangeAsync(PantometDb database, string id, SourceChange change, CancellationToken cancel)
+    {
+        if (await FindAsync(database, id, cancel) is not { } source)
+            return Problems.NotFound("source", id);
+        if (change.Stem is { } stem)
+        {
+            if (!Stem.IsValid(stem))
+                return Problems.Invalid("stem", $"A stem is lower-case ASCII words joined by hyphens, such as \"{Stem.From(stem)}\".");
+            if (await database.Sources.AnyAsync(row => row.Stem == stem && row.Id != id && row.DeletedAt == null, cancel))
+                return Problems.Invalid("stem", $"Another source has the stem \"{stem}\" already. Files of the two would have the same names.");
+            source.Stem = stem;
+        }
+
+        if (change.AltText is { } altText)
+        {
+            if (altText.Length > LongestAltText)
+                return Problems.Invalid("altText", $"The alternative text has {altText.Length:#,0} characters; at most {LongestAltText:#,0} are kept.");
+            source.AltText = altText.Trim();
+        }
+
+        if (!Read<PixelRect>(change.Subject, out var hasSubject, out var subject) || (subject is { } area && !area.LiesIn(source.Facts.Size)))
+            return Problems.Invalid("subject", $"The subject must be a rectangle inside the picture, which has {source.Facts.Size} px.");
+        if (hasSubject)
+            source.Subject = subject;
+        if (!Read<PixelPoint>(change.Focus, out var hasFocus, out var focus) || (focus is { } point && !LiesIn(point, source.Facts.Size)))
+            return Problems.Invalid("focus", $"The focus must be a point inside the picture, which has {source.Facts.Size} px.");
+        if (hasFocus)
+            source.Focus = focus;
+        await database.SaveChangesAsync(cancel);
+        return TypedResults.Ok(SourceAnswer.Of(source));
+    }
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> DeleteAsync(PantometDb database, string id, TimeProvider clock, CancellationToken cancel)
+    {
+        if (await FindAsync(database, id, cancel) is not { } source)
+            return Problems.NotFound("source", id);
+        source.DeletedAt = clock.GetUtcNow().UtcDateTime;
+        await database.SaveChangesAsync(cancel);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Results<Ok<SourceAnswer>, ProblemHttpResult>> RestoreAsync(PantometDb database, string id, CancellationToken cancel)
+    {
+        if (await database.Sources.SingleOrDefaultAsync(row => row.Id == id, cancel) is not { } source)
+            return Problems.NotFound("source", id);
+        source.DeletedAt = null;
+        await database.SaveChangesAsync(cancel);
+        return TypedResults.Ok(SourceAnswer.Of(source));
+    }
+
+    private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> OriginalAsync(PantometDb database, DataFolder folder, string id, CancellationToken cancel)
+    {
+        if (await FindAsync(database, id, cancel) is not { } source)
+            return Problems.NotFound("source", id);
+        // As an attachment: an SVG that came in is never shown as a page of this site.
+        return TypedResults.PhysicalFile(ContentStore.PathOf(folder.Originals, source.Id), source.Facts.Format.MediaType(), source.FileName, enableRangeProcessing: true);
+    }
+
+    private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> PreviewAsync(
+        PantometDb database, PreviewFiles previews, HttpContext context, string id, int? width, CancellationToken cancel)
+    {
+        if (await FindAsync(database, id, cancel) is not { } source)
+            return Problems.NotFound("source", id);
+        var (path, format) = await previews.ForAsync(source, width ?? int.MaxValue, cancel);
+        // The id names the bytes, so what was fetched once holds for good (RFC 8246).
+        context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
+        return TypedResults.PhysicalFile(path, format.MediaType());
+    }
+
+    private static Task<SourceRow?> FindAsync(PantometDb database, string id, CancellationToken cancel) =>
+        database.Sources.SingleOrDefaultAsync(row => row.Id == id && row.DeletedAt == null, cancel);
+
+    private static bool LiesIn(PixelPoint point, PixelSize picture) =>
+        point.X >= 0 && point.Y >= 0 && point.X <= picture.Width && point.Y <= picture.Height;
+
+    private static bool Read<T>(JsonElement member, out bool isThere, out T? value)
+        where T : struct
+    {
+        isThere = member.ValueKind != JsonValueKind.Undefined;
+        value = null;
+        if (!isThere || member.ValueKind == JsonValueKind.Null)
+            return true;
+        try
+        {
+            value = member.Deserialize<T>(JsonSerializerOptions.Web);
+            return true;
+        }
+        catch (JsonException)
+        {
+            return false;
+        }
+    }
+}

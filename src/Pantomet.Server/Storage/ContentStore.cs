@@ -1,0 +1,95 @@
+using System.Security.Cryptography;
+
+namespace Pantomet.Server.Storage;
+
+/// <summary>Files under the SHA-256 of their content. A file is there whole or not at all: it is written aside, flushed, then renamed.</summary>
+internal sealed class ContentStore(DataFolder folder)
+{
+    private const int BufferBytes = 128 * 1024;
+
+    /// <summary>Opens the files that are written aside; replaced in tests to see a full disk.</summary>
+    public Func<string, Stream> OpenNew { get; init; } = path =>
+        new FileStream(path, FileMode.CreateNew, FileAccess.Write, FileShare.None, BufferBytes, FileOptions.Asynchronous);
+
+    /// <summary>Where a file of the store lies, whether it is there or not.</summary>
+    /// <param name="area">One of the data folder's areas.</param>
+    /// <param name="sha256">64 lower-case hexadecimal digits.</param>
+    public static string PathOf(string area, string sha256) => Path.Combine(area, sha256[..2], sha256[2..4], sha256);
+
+    /// <summary>Writes a stream aside while hashing it. Memory does not grow with the stream.</summary>
+    /// <param name="content">Read to its end.</param>
+    /// <param name="mostBytes">More are refused.</param>
+    /// <param name="cancel">Stops; nothing is left behind.</param>
+    /// <exception cref="FileTooLongException">There are more than <paramref name="mostBytes"/>.</exception>
+    /// <exception cref="IOException">The disk is full, or the sender broke off.</exception>
+    public async Task<AsideFile> WriteAsideAsync(Stream content, long mostBytes, CancellationToken cancel)
+    {
+        var path = Path.Combine(folder.Incoming, Guid.NewGuid().ToString("N"));
+        try
+        {
+            using var hash = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);
+            long bytes = 0;
+            await using (var file = OpenNew(path))
+            {
+                var buffer = new byte[BufferBytes];
+                for (int read; (read = await content.ReadAsync(buffer, cancel)) > 0;)
+                {
+                    bytes += read;
+                    if (bytes > mostBytes)
+                        throw new FileTooLongException();
+                    hash.AppendData(buffer, 0, read);
+                    await file.WriteAsync(buffer.AsMemory(0, read), cancel);
+                }
+
+                await file.FlushAsync(cancel);
+                (file as FileStream)?.Flush(flushToDisk: true);
+            }
+
+            return new AsideFile(path, Convert.ToHexStringLower(hash.GetHashAndReset()), bytes);
+        }
+        catch
+        {
+            File.Delete(path);
+            throw;
+        }
+    }
+
+    /// <summary>Writes bytes aside.</summary>
+    /// <param name="content">All of the file.</param>
+    /// <param name="cancel">Stops; nothing is left behind.</param>
+    public async Task<AsideFile> WriteAsideAsync(byte[] content, CancellationToken cancel)
+    {
+        using var stream = new MemoryStream(content, writable: false);
+        return await WriteAsideAsync(stream, long.MaxValue, cancel);
+    }
+
+    /// <summary>Gives a file that was written aside its place. When the same content is there already, that stays.</summary>
+    /// <param name="file">No longer there afterwards.</param>
+    /// <param name="area">One of the data folder's areas.</param>
+    public static void Keep(AsideFile file, string area)
+    {
+        var place = PathOf(area, file.Sha256);
+        Directory.CreateDirectory(Path.GetDirectoryName(place)!);
+        File.Move(file.Path, place, overwrite: true);
+    }
+
+    /// <summary>Throws away what a crash left half written.</summary>
+    public void ClearAside()
+    {
+        foreach (var left in Directory.EnumerateFiles(folder.Incoming))
+            File.Delete(left);
+    }
+}
+
+/// <summary>A file that was written and flushed, but has no place yet.</summary>
+/// <param name="Path">Where it lies for now.</param>
+/// <param name="Sha256">64 lower-case hexadecimal digits.</param>
+/// <param name="Bytes">Its length.</param>
+internal sealed record AsideFile(string Path, string Sha256, long Bytes) : IDisposable
+{
+    /// <summary>Deletes the file if it was not given a place.</summary>
+    public void Dispose() => File.Delete(Path);
+}
+
+/// <summary>More bytes arrived than are allowed.</summary>
+internal sealed class FileTooLongException : Exception;

@@ -1,0 +1,98 @@
+using System.Text.Json;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.ChangeTracking;
+using Microsoft.EntityFrameworkCore.Metadata.Builders;
+using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+using Pantomet.Core.Sources;
+using Pantomet.Server.Destinations;
+using Pantomet.Server.Framing;
+using Pantomet.Server.Packages;
+using Pantomet.Server.Runs;
+using Pantomet.Server.Sources;
+
+namespace Pantomet.Server.Storage;
+
+/// <summary>Everything that is remembered, except the files themselves.</summary>
+internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbContext(options)
+{
+    // What a record computes from its members is not stored.
+    private static readonly JsonSerializerOptions Stored = new(JsonSerializerDefaults.Web) { IgnoreReadOnlyProperties = true };
+
+    public DbSet<SourceRow> Sources => Set<SourceRow>();
+
+    public DbSet<DestinationRow> Destinations => Set<DestinationRow>();
+
+    public DbSet<FramingRow> Framings => Set<FramingRow>();
+
+    public DbSet<RunRow> Runs => Set<RunRow>();
+
+    public DbSet<PairingRow> Pairings => Set<PairingRow>();
+
+    public DbSet<VariantRow> Variants => Set<VariantRow>();
+
+    public DbSet<PackageRow> Packages => Set<PackageRow>();
+
+    protected override void OnModelCreating(ModelBuilder modelBuilder)
+    {
+        modelBuilder.Entity<SourceRow>(source =>
+        {
+            source.HasKey(row => row.Sequence);
+            source.HasIndex(row => row.Id).IsUnique();
+            source.HasIndex(row => row.Stem);
+            AsJson(source.Property(row => row.Facts));
+            AsJson(source.Property(row => row.Subject));
+            AsJson(source.Property(row => row.Focus));
+        });
+        modelBuilder.Entity<DestinationRow>().HasKey(row => row.Id);
+        modelBuilder.Entity<FramingRow>(framing =>
+        {
+            framing.HasKey(row => new { row.SourceId, row.SlotId });
+            AsJson(framing.Property(row => row.Crop));
+        });
+        modelBuilder.Entity<RunRow>(run =>
+        {
+            run.HasKey(row => row.Sequence);
+            run.HasIndex(row => row.Id).IsUnique();
+        });
+        modelBuilder.Entity<PairingRow>(pairing =>
+        {
+            pairing.HasKey(row => row.Sequence);
+            pairing.HasIndex(row => new { row.RunId, row.State });
+            AsJson(pairing.Property(row => row.Findings));
+        });
+        modelBuilder.Entity<VariantRow>(variant =>
+        {
+            variant.HasKey(row => row.Sequence);
+            variant.HasIndex(row => row.Id).IsUnique();
+            variant.HasIndex(row => row.Recipe);
+            variant.HasIndex(row => row.RunId);
+            variant.HasIndex(row => new { row.SourceId, row.SlotId });
+            AsJson(variant.Property(row => row.Findings));
+        });
+        modelBuilder.Entity<PackageRow>(package =>
+        {
+            package.HasKey(row => row.Sequence);
+            package.HasIndex(row => row.Id).IsUnique();
+            AsJson(package.Property(row => row.Selection));
+        });
+    }
+
+    protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)
+    {
+        configurationBuilder.Properties<DateTime>().HaveConversion<UtcConverter>();
+        configurationBuilder.Properties<RunState>().HaveConversion<string>();
+        configurationBuilder.Properties<PairingState>().HaveConversion<string>();
+        configurationBuilder.Properties<VariantState>().HaveConversion<string>();
+        configurationBuilder.Properties<PackageState>().HaveConversion<string>();
+        configurationBuilder.Properties<PictureFormat>().HaveConversion<string>();
+    }
+
+    private static void AsJson<T>(PropertyBuilder<T> property) => property.HasConversion(
+        value => JsonSerializer.Serialize(value, Stored),
+        text => JsonSerializer.Deserialize<T>(text, Stored)!,
+        // Values are immutable records, replaced as a whole.
+        new ValueComparer<T>((left, right) => Equals(left, right), value => value == null ? 0 : value.GetHashCode(), value => value));
+
+    // SQLite forgets that a time was UTC.
+    private sealed class UtcConverter() : ValueConverter<DateTime, DateTime>(time => time, time => DateTime.SpecifyKind(time, DateTimeKind.Utc));
+}
