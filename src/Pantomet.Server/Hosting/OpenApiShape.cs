@@ -1,17 +1,34 @@
+using System.Reflection;
 using Microsoft.AspNetCore.OpenApi;
+using Pantomet.Core.Measures;
 
 namespace Pantomet.Server.Hosting;
 
 /// <summary>What the description of the interface says beyond what the endpoints say for themselves.</summary>
 internal static class OpenApiShape
 {
-    public static void Apply(OpenApiOptions options) => options.AddDocumentTransformer((document, _, _) =>
+    private static readonly HashSet<Type> Measures = [typeof(PixelSize), typeof(PixelPoint), typeof(PixelRect)];
+
+    public static void Apply(OpenApiOptions options)
     {
-        document.Info.Title = "Pantomet";
-        document.Info.Version = "1";
-        document.Info.Description = "Sizes in bytes are integers, times are RFC 3339 UTC, pixel positions are upright source pixels.";
-        // The address differs from machine to machine; the description does not.
-        document.Servers?.Clear();
-        return Task.CompletedTask;
-    });
+        options.AddDocumentTransformer((document, _, _) =>
+        {
+            document.Info.Title = "Pantomet";
+            document.Info.Version = "1";
+            document.Info.Description = "Sizes in bytes are integers, times are RFC 3339 UTC, pixel positions are upright source pixels.";
+            // The address differs from machine to machine; the description does not.
+            document.Servers?.Clear();
+            return Task.CompletedTask;
+        });
+        options.AddSchemaTransformer((schema, context, _) =>
+        {
+            // What a record computes from its members is not sent.
+            foreach (var computed in context.JsonTypeInfo.Properties.Where(property => property.AttributeProvider is PropertyInfo { CanWrite: false }))
+                schema.Properties?.Remove(computed.Name);
+            // A struct can be made without its members; a measure in an answer always has all of them.
+            if (Measures.Contains(context.JsonTypeInfo.Type))
+                schema.Required = schema.Properties?.Keys.ToHashSet();
+            return Task.CompletedTask;
+        });
+    }
 }

@@ -1,0 +1,45 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+export type Schemas = components["schemas"];
+export type Source = Schemas["SourceAnswer"];
+export type Destination = Schemas["DestinationDocument"];
+export type Slot = Schemas["SlotDocument"];
+export type Plan = Schemas["PlanAnswer"];
+export type PairingPlan = Schemas["PairingAnswer"];
+export type Standing = Schemas["PairingStanding"];
+export type Run = Schemas["RunAnswer"];
+export type Variant = Schemas["VariantAnswer"];
+export type Finding = Schemas["Finding"];
+export type Rect = Schemas["PixelRect"];
+export type Size = Schemas["PixelSize"];
+
+export const api = createClient<paths>({ baseUrl: "" });
+
+/** What went wrong, in the server's own sentence (RFC 9457). */
+export class RequestProblem extends Error {
+  readonly field: string | undefined;
+
+  constructor(sentence: string, field?: string) {
+    super(sentence);
+    this.field = field;
+  }
+}
+
+/** The answer, or a problem that can be shown as it stands. */
+export async function answer<T>(
+  request: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
+  let result: { data?: T; error?: unknown; response: Response };
+  try {
+    result = await request;
+  } catch {
+    throw new RequestProblem("The server does not answer. What you see is kept; try again when it is back.");
+  }
+  if (result.response.ok) return result.data as T;
+  const problem = result.error as { detail?: string; field?: string } | undefined;
+  throw new RequestProblem(
+    problem?.detail ?? `The server answered ${result.response.status}.`,
+    problem?.field,
+  );
+}

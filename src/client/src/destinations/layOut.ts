@@ -1,0 +1,53 @@
+import type { Size } from "../api/client";
+
+/** One rectangle of a scale drawing. */
+export type Part = { slot: string; label: string; size: Size; isFirst: boolean };
+
+/** Where a part is drawn, in CSS px; its label stands above, its dimensions right and below. */
+export type PlacedPart = Part & { x: number; y: number; width: number; height: number };
+
+export const labelHeight = 18;
+export const dimensionRoom = 30;
+const gap = 12;
+const characterWidth = 6.7;
+const largestScale = 0.5;
+
+/**
+ * Lays parts out on shelves, tallest first, at the largest common scale at which all fit.
+ * @returns the scale (CSS px for each px of a file) and the parts; at the smallest scale tried, the lowest may stand below the room.
+ */
+export function layOut(
+  parts: readonly Part[],
+  room: Size,
+): { scale: number; parts: PlacedPart[]; height: number } {
+  let [low, high] = [0.005, largestScale];
+  if (shelved(parts, high, room.width).height <= room.height)
+    return { scale: high, ...shelved(parts, high, room.width) };
+  for (let step = 0; step < 24; step++) {
+    const middle = (low + high) / 2;
+    const tried = shelved(parts, middle, room.width);
+    if (tried.height <= room.height && tried.width <= room.width) low = middle;
+    else high = middle;
+  }
+  return { scale: low, ...shelved(parts, low, room.width) };
+}
+
+function shelved(parts: readonly Part[], scale: number, roomWidth: number) {
+  const sorted = [...parts].sort((a, b) => b.size.height - a.size.height || b.size.width - a.size.width);
+  const placed: PlacedPart[] = [];
+  let [x, y, shelf, widest] = [0, 0, 0, 0];
+  for (const part of sorted) {
+    const [width, height] = [part.size.width * scale, part.size.height * scale];
+    const cellWidth = Math.max(width + dimensionRoom, part.label.length * characterWidth + 6);
+    const cellHeight = labelHeight + height + dimensionRoom;
+    if (x > 0 && x + cellWidth > roomWidth) {
+      y += shelf + gap;
+      [x, shelf] = [0, 0];
+    }
+    placed.push({ ...part, x, y: y + labelHeight, width, height });
+    x += cellWidth + gap;
+    widest = Math.max(widest, x - gap);
+    shelf = Math.max(shelf, cellHeight);
+  }
+  return { parts: placed, height: y + shelf, width: widest };
+}

@@ -1,0 +1,35 @@
+import type { ButtonHTMLAttributes } from "react";
+
+/** A button; `go` for the one thing that a screen is for. Its shortcut stands beside its words. */
+export function Button({
+  go = false,
+  shortcut,
+  className = "",
+  children,
+  ...rest
+}: ButtonHTMLAttributes<HTMLButtonElement> & { go?: boolean; shortcut?: string | undefined }) {
+  const look = go
+    ? "bg-ink text-white hover:bg-[#2a3849] disabled:bg-soft"
+    : "bg-sheet hover:bg-white disabled:border-line disabled:text-soft";
+  return (
+    <button
+      type="button"
+      className={`inline-flex items-center gap-2 rounded border border-ink px-2.5 py-[3px] font-medium whitespace-nowrap disabled:border-transparent ${look} ${className}`}
+      {...rest}
+    >
+      {children}
+      {shortcut && <Key go={go}>{shortcut}</Key>}
+    </button>
+  );
+}
+
+/** A key of the keyboard. */
+export function Key({ children, go = false }: { children: string; go?: boolean }) {
+  return (
+    <kbd
+      className={`rounded border border-b-2 px-1 font-mono text-[11px] ${go ? "border-white/40 text-white/90" : "border-line bg-white text-soft"}`}
+    >
+      {children}
+    </kbd>
+  );
+}

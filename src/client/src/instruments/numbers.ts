@@ -1,0 +1,47 @@
+const whole = new Intl.NumberFormat("en", { maximumFractionDigits: 0 });
+
+/** Pixels, files, exact bytes: `2,500`. */
+export const count = (value: number): string => whole.format(value);
+
+/** A size in pixels: `2,500 × 2,000`. */
+export const size = (width: number, height: number): string => `${count(width)} × ${count(height)}`;
+
+/** Bytes in SI with one decimal: `612.4 kB`. */
+export function bytes(value: number): string {
+  if (value < 1000) return `${count(value)} B`;
+  if (value < 999_950) return `${(value / 1000).toFixed(1)} kB`;
+  if (value < 999_950_000) return `${(value / 1e6).toFixed(1)} MB`;
+  return `${(value / 1e9).toFixed(1)} GB`;
+}
+
+/** How much less one weight is than another: `−93 %`. */
+export function saving(from: number, to: number): string {
+  if (from <= 0) return "";
+  const change = Math.round((to / from - 1) * 100);
+  return `${change > 0 ? "+" : "−"}${Math.abs(change)} %`;
+}
+
+/** A length of time: `48 s`, `3 min`. */
+export function duration(seconds: number): string {
+  if (seconds < 90) return `${Math.max(1, Math.round(seconds))} s`;
+  return `${Math.round(seconds / 60)} min`;
+}
+
+/** Date and time of day on this machine. */
+export const moment = (time: string): string =>
+  new Date(time).toLocaleString("en-GB", {
+    day: "numeric",
+    month: "short",
+    hour: "2-digit",
+    minute: "2-digit",
+  });
+
+const divisor = (a: number, b: number): number => (b === 0 ? a : divisor(b, a % b));
+
+/** A ratio as people say it: `3:2`, or `1.91:1` where the exact one has long numbers. */
+export function ratio(width: number, height: number): string {
+  const common = divisor(width, height);
+  const [across, down] = [width / common, height / common];
+  if (across <= 21 && down <= 21) return `${across}:${down}`;
+  return width >= height ? `${(width / height).toFixed(2)}:1` : `1:${(height / width).toFixed(2)}`;
+}

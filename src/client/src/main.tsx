@@ -1,0 +1,41 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
+import "./app.css";
+import { DestinationsScreen } from "./destinations/DestinationsScreen";
+import { FramingScreen } from "./framing/FramingScreen";
+import { Samples } from "./instruments/Samples";
+import { PackagesScreen } from "./packages/PackagesScreen";
+import { RunsScreen } from "./runs/RunsScreen";
+import { Shell } from "./shell/Shell";
+import { SourcesScreen } from "./sources/SourcesScreen";
+
+const router = createBrowserRouter([
+  {
+    element: <Shell />,
+    children: [
+      { index: true, element: <Navigate to="/sources" replace /> },
+      { path: "sources", element: <SourcesScreen /> },
+      { path: "destinations/:destinationId?", element: <DestinationsScreen /> },
+      { path: "framing/:sourceId?/:slotId?", element: <FramingScreen /> },
+      { path: "runs/:runId?", element: <RunsScreen /> },
+      { path: "packages", element: <PackagesScreen /> },
+      { path: "samples", element: <Samples /> },
+      { path: "*", element: <Navigate to="/sources" replace /> },
+    ],
+  },
+]);
+
+const queries = new QueryClient({
+  defaultOptions: { queries: { staleTime: 5_000, retry: 1, refetchOnWindowFocus: true } },
+});
+
+// biome-ignore lint/style/noNonNullAssertion: the page has it
+createRoot(document.getElementById("root")!).render(
+  <StrictMode>
+    <QueryClientProvider client={queries}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,91 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { answer, api } from "../api/client";
+import { Button } from "../instruments/Button";
+import { bytes, count, moment } from "../instruments/numbers";
+import { StateMark } from "../instruments/StateMark";
+import { sayProblem } from "../shell/notices";
+import { useReadout } from "../shell/readout";
+
+const lookEvery = 700;
+const marks = { queued: "running", done: "done", failed: "blocked" } as const;
+
+/** What is handed over: a ZIP with a folder for each slot and the list of what is in it. */
+export function PackagesScreen() {
+  const queries = useQueryClient();
+  const packages = useQuery({
+    queryKey: ["packages"],
+    queryFn: () => answer(api.GET("/api/packages")),
+    refetchInterval: (query) =>
+      query.state.data?.items.some((one) => one.state === "queued") ? lookEvery : false,
+  });
+  const make = useMutation({
+    mutationFn: () => answer(api.POST("/api/packages", { body: {} })),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["packages"] }),
+    onError: sayProblem,
+  });
+  const items = packages.data?.items ?? [];
+  const newest = items[0];
+  useReadout(
+    newest
+      ? [
+          ["newest", moment(newest.askedAt)],
+          ["files", count(newest.files)],
+          ["bytes", count(newest.bytes)],
+        ]
+      : [],
+  );
+  return (
+    <div className="grid h-full grid-rows-[46px_minmax(0,1fr)]">
+      <div className="flex items-center gap-3 px-4">
+        <h1>{count(items.length)} packages</h1>
+        <span className="text-soft">each with manifest.json and manifest.csv</span>
+        <Button go className="ml-auto" disabled={make.isPending} onClick={() => make.mutate()}>
+          Package everything finished
+        </Button>
+      </div>
+      <div className="overflow-y-auto border-t border-line bg-sheet">
+        {packages.error && (
+          <p role="alert" className="p-6 text-stop">
+            {packages.error.message}
+          </p>
+        )}
+        {packages.data && items.length === 0 && (
+          <p className="p-6 text-soft">
+            No package yet. Make one of a run, or of everything that is finished: one ZIP, a folder for each
+            destination and slot.
+          </p>
+        )}
+        {items.map((one) => (
+          <div
+            key={one.id}
+            className="grid grid-cols-[20px_150px_110px_110px_1fr_auto] items-center gap-3 border-b border-line-soft px-4 py-2.5"
+          >
+            <StateMark state={marks[one.state]} />
+            <span className="font-[550]">{moment(one.askedAt)}</span>
+            <span className="figures text-right">{count(one.files)} files</span>
+            <span className="figures text-right" title={`${count(one.bytes)} bytes`}>
+              {one.state === "done" ? bytes(one.bytes) : ""}
+            </span>
+            <span
+              className={one.state === "failed" ? "text-stop" : "text-soft"}
+              role={one.state === "failed" ? "alert" : undefined}
+            >
+              {one.state === "queued" ? "being made" : one.problem}
+            </span>
+            {one.state === "done" ? (
+              <a
+                className="rounded border border-ink px-2.5 py-[3px] font-medium"
+                href={`/api/packages/${one.id}/file`}
+                download
+              >
+                Download
+              </a>
+            ) : (
+              <span />
+            )}
+          </div>
+        ))}
+      </div>
+    </div>
+  );
+}

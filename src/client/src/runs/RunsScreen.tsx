@@ -1,0 +1,275 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMemo, useState } from "react";
+import { useNavigate, useParams } from "react-router";
+import { answer, api, type Run, type Source, type Variant } from "../api/client";
+import { type Place, usePlaces } from "../destinations/useDestinations";
+import { Button } from "../instruments/Button";
+import { FindingLine } from "../instruments/FindingLine";
+import { bytes, count, duration, moment, saving, size } from "../instruments/numbers";
+import { StateMark } from "../instruments/StateMark";
+import { useKeys } from "../shell/keys";
+import { say, sayProblem } from "../shell/notices";
+import { type Fact, useReadout } from "../shell/readout";
+import { useSources } from "../sources/useSources";
+import { useCancelRun, useRunFindings, useRuns, useVariants, useWatchedRun } from "./useRuns";
+import { VariantTable } from "./VariantTable";
+
+const words = { queued: "waiting", running: "rendering", done: "done", cancelled: "cancelled" };
+const marks = { queued: "open", running: "running", done: "done", cancelled: "open" } as const;
+const orders: Record<string, (a: Variant, b: Variant) => number> = {
+  "as made": () => 0,
+  "heaviest first": (a, b) => b.bytes - a.bytes,
+  name: (a, b) => a.fileName.localeCompare(b.fileName),
+};
+
+/** What was rendered: every file against its limits. */
+export function RunsScreen() {
+  const { runId } = useParams();
+  const runs = useRuns();
+  const navigate = useNavigate();
+  const run = runs.data?.find((one) => one.id === runId) ?? runs.data?.[0];
+  useWatchedRun(run);
+  if (runs.error)
+    return (
+      <p role="alert" className="p-6 text-stop">
+        {runs.error.message}
+      </p>
+    );
+  if (runs.data?.length === 0)
+    return (
+      <div className="grid h-full place-content-center justify-items-center gap-3 text-center">
+        <p className="text-[15px] font-[650]">Nothing has been rendered yet</p>
+        <p className="max-w-96 text-soft">
+          Choose pictures, tick the slots they are wanted in, look at the crops, and render. The files appear
+          here.
+        </p>
+        <Button go onClick={() => navigate("/framing")}>
+          To framing
+        </Button>
+      </div>
+    );
+  return (
+    <div className="grid h-full grid-cols-[224px_minmax(0,1fr)]">
+      <nav aria-label="Runs" className="overflow-y-auto border-r border-line py-3">
+        {runs.data?.map((one) => (
+          <button
+            key={one.id}
+            type="button"
+            aria-current={one.id === run?.id}
+            onClick={() => navigate(`/runs/${one.id}`)}
+            className="grid w-full border-l-3 border-transparent px-3 py-1.5 text-left aria-[current=true]:border-ink aria-[current=true]:bg-sheet"
+          >
+            <span className="flex items-center gap-1.5 font-medium">
+              <StateMark state={marks[one.state]} />
+              {moment(one.askedAt)}
+              <span className="figures ml-auto font-normal text-soft">{count(one.total)}</span>
+            </span>
+            <span className="text-xs text-soft">
+              {words[one.state]}
+              {one.failed > 0 && <span className="text-stop">, {count(one.failed)} failed</span>}
+              {one.blocked > 0 && <span className="text-stop">, {count(one.blocked)} blocked</span>}
+            </span>
+          </button>
+        ))}
+      </nav>
+      {run && <RunSheet key={run.id} run={run} />}
+    </div>
+  );
+}
+
+function RunSheet({ run }: { run: Run }) {
+  const variants = useVariants(run.id);
+  const findings = useRunFindings(run.id);
+  const places = usePlaces();
+  const all = useSources("");
+  const sources = useMemo(
+    () => new Map(all.data?.pages.flatMap((page) => page.items).map((source) => [source.id, source])),
+    [all.data],
+  );
+  const [slot, setSlot] = useState("");
+  const [order, setOrder] = useState("as made");
+  const [shows, setShows] = useState<"files" | "findings">("files");
+  const [currentId, setCurrentId] = useState<string>();
+  const pack = usePackageRun(run.id);
+  const cancel = useCancelRun();
+  const items = variants.data ?? [];
+  const slots = useMemo(() => [...new Set(items.map((one) => one.slot))], [items]);
+  const shown = useMemo(
+    () => items.filter((one) => !slot || one.slot === slot).toSorted(orders[order]),
+    [items, slot, order],
+  );
+  const told = (findings.data ?? []).filter((one) => one.finding.severity !== "note");
+  const current = shown.find((one) => one.id === currentId) ?? shown[0];
+  const step = (by: number) => () => {
+    const at = shown.findIndex((one) => one.id === current?.id);
+    setCurrentId(shown[Math.min(Math.max(at + by, 0), shown.length - 1)]?.id);
+  };
+  useKeys({ ArrowDown: step(1), ArrowUp: step(-1) });
+  useReadout(factsOf(current, current && places?.get(current.slot), current && sources.get(current.source)));
+  const isOpen = run.state === "queued" || run.state === "running";
+  return (
+    <section className="grid min-h-0 grid-rows-[auto_40px_minmax(0,1fr)]">
+      <Progress
+        run={run}
+        isOpen={isOpen}
+        onCancel={() => cancel.mutate(run.id, { onError: sayProblem })}
+        onPackage={() => pack.mutate()}
+        canPackage={run.done > 0 && !pack.isPending}
+      />
+      <div className="flex items-center gap-2.5 border-y border-line bg-sheet px-4">
+        <Button
+          aria-pressed={shows === "files"}
+          className={shows === "files" ? "" : "border-transparent!"}
+          onClick={() => setShows("files")}
+        >
+          Files {count(items.length)}
+        </Button>
+        <Button
+          aria-pressed={shows === "findings"}
+          className={shows === "findings" ? "" : "border-transparent!"}
+          onClick={() => setShows("findings")}
+        >
+          Findings {count(told.length)}
+        </Button>
+        <label className="ml-auto flex items-center gap-1.5 text-soft">
+          slot
+          <select
+            className="rounded border border-line bg-white px-1.5 py-0.5 text-ink"
+            value={slot}
+            onChange={(event) => setSlot(event.target.value)}
+          >
+            <option value="">all</option>
+            {slots.map((id) => (
+              <option key={id} value={id}>
+                {places?.get(id)?.path ?? id}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="flex items-center gap-1.5 text-soft">
+          order
+          <select
+            className="rounded border border-line bg-white px-1.5 py-0.5 text-ink"
+            value={order}
+            onChange={(event) => setOrder(event.target.value)}
+          >
+            {Object.keys(orders).map((name) => (
+              <option key={name}>{name}</option>
+            ))}
+          </select>
+        </label>
+      </div>
+      {shows === "findings" ? (
+        <div className="grid content-start gap-2 overflow-y-auto bg-sheet p-4">
+          {told.length === 0 && (
+            <p className="text-soft">Every picture has enough pixels for every slot of this run.</p>
+          )}
+          {told.map((one) => (
+            <div
+              key={`${one.source}${one.slot}${one.finding.sentence}`}
+              className="grid grid-cols-[260px_1fr] gap-3"
+            >
+              <span className="truncate">
+                <b className="font-[550]">{sources.get(one.source)?.stem ?? one.source.slice(0, 12)}</b>
+                <span className="block text-soft">{places?.get(one.slot)?.path}</span>
+              </span>
+              <FindingLine finding={one.finding} />
+            </div>
+          ))}
+        </div>
+      ) : (
+        places && (
+          <VariantTable
+            variants={shown}
+            places={places}
+            sources={sources}
+            current={current?.id}
+            onCurrent={setCurrentId}
+          />
+        )
+      )}
+    </section>
+  );
+}
+
+function Progress({
+  run,
+  isOpen,
+  canPackage,
+  onCancel,
+  onPackage,
+}: {
+  run: Run;
+  isOpen: boolean;
+  canPackage: boolean;
+  onCancel: () => void;
+  onPackage: () => void;
+}) {
+  const ended = run.done + run.failed;
+  const seconds = run.startedAt
+    ? (Date.parse(run.endedAt ?? new Date().toISOString()) - Date.parse(run.startedAt)) / 1000
+    : 0;
+  const left = isOpen && ended > 0 ? (seconds / ended) * (run.total - ended) : undefined;
+  return (
+    <div className="flex items-center gap-4 px-4 py-2.5 whitespace-nowrap">
+      <h1 className="flex items-center gap-2 text-[15px]">
+        <StateMark state={marks[run.state]} />
+        {words[run.state]}
+      </h1>
+      <span role="status" className="figures">
+        {count(run.done)} / {count(run.total)}
+      </span>
+      {isOpen && (
+        <progress aria-label="Files rendered" className="h-1.5 w-48" max={run.total || 1} value={ended} />
+      )}
+      {run.failed > 0 && <span className="text-stop">{count(run.failed)} failed</span>}
+      <span className="text-soft">
+        from <span className="figures text-ink">{bytes(run.bytesIn)}</span> to{" "}
+        <span className="figures text-ink">{bytes(run.bytesOut)}</span>
+        {run.state === "done" && run.bytesOut > 0 && ` (${saving(run.bytesIn, run.bytesOut)})`}
+        {left !== undefined && `, ${duration(left)} left`}
+        {run.endedAt && run.startedAt && `, took ${duration(seconds)}`}
+      </span>
+      <span className="ml-auto flex gap-2">
+        {isOpen && <Button onClick={onCancel}>Cancel</Button>}
+        <Button go disabled={!canPackage} onClick={onPackage}>
+          Make a package
+        </Button>
+      </span>
+    </div>
+  );
+}
+
+function usePackageRun(runId: string) {
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  return useMutation({
+    mutationFn: () => answer(api.POST("/api/packages", { body: { runs: [runId] } })),
+    onSuccess: () => {
+      void queries.invalidateQueries({ queryKey: ["packages"] });
+      say("The package is being made.");
+      navigate("/packages");
+    },
+    onError: sayProblem,
+  });
+}
+
+function factsOf(variant: Variant | undefined, place: Place | undefined, source: Source | undefined): Fact[] {
+  if (!variant) return [];
+  const cap = place?.slot.limits?.mostBytes;
+  return [
+    ["file", variant.fileName],
+    ["size", `${size(variant.width, variant.height)} px`],
+    ["bytes", cap ? `${count(variant.bytes)} of ${count(cap)}` : count(variant.bytes)],
+    ...(cap ? ([["headroom", bytes(Math.max(0, cap - variant.bytes))]] as Fact[]) : []),
+    ["made as", variant.encoding || "not made"],
+    ...(source
+      ? ([
+          [
+            "source",
+            `${bytes(source.bytes)} → ${bytes(variant.bytes)}, ${saving(source.bytes, variant.bytes)}`,
+          ],
+        ] as Fact[])
+      : []),
+  ];
+}

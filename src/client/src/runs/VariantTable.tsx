@@ -1,0 +1,175 @@
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { useRef } from "react";
+import type { Source, Variant } from "../api/client";
+import { formatName } from "../destinations/SlotDetails";
+import type { Place } from "../destinations/useDestinations";
+import { Gauge } from "../instruments/Gauge";
+import { bytes, count, saving, size } from "../instruments/numbers";
+import { RatioChip } from "../instruments/RatioChip";
+import { StateMark } from "../instruments/StateMark";
+
+const rowHeight = 44;
+const columns = "grid-cols-[56px_minmax(190px,1fr)_112px_52px_150px_74px_62px_58px_84px]";
+
+/** The files of a run: each with its bytes against the slot's limits. */
+export function VariantTable({
+  variants,
+  places,
+  sources,
+  current,
+  onCurrent,
+}: {
+  variants: readonly Variant[];
+  places: Map<string, Place>;
+  sources: Map<string, Source>;
+  current: string | undefined;
+  onCurrent: (id: string) => void;
+}) {
+  const frame = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({
+    count: variants.length,
+    getScrollElement: () => frame.current,
+    estimateSize: () => rowHeight,
+    overscan: 8,
+  });
+  return (
+    <div
+      role="table"
+      aria-label="Files"
+      aria-rowcount={variants.length}
+      className="grid min-h-0 grid-rows-[28px_minmax(0,1fr)]"
+    >
+      <div role="row" className={`grid items-center gap-2.5 border-b border-ink px-4 text-soft ${columns}`}>
+        {["", "File", "Pixels", "Format", "Bytes against the limits", "", "Quality", "Saving", ""].map(
+          (name, index) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: a fixed heading
+            <span role="columnheader" key={index} className={index >= 5 ? "text-right" : ""}>
+              {name}
+            </span>
+          ),
+        )}
+      </div>
+      <div ref={frame} className="overflow-y-auto bg-sheet">
+        <div className="relative" style={{ height: virtual.getTotalSize() }}>
+          {virtual.getVirtualItems().map((row) => {
+            const variant = variants[row.index];
+            return (
+              variant && (
+                <VariantRow
+                  key={variant.id}
+                  top={row.start}
+                  variant={variant}
+                  place={places.get(variant.slot)}
+                  source={sources.get(variant.source)}
+                  isCurrent={variant.id === current}
+                  onCurrent={() => onCurrent(variant.id)}
+                />
+              )
+            );
+          })}
+        </div>
+      </div>
+    </div>
+  );
+}
+
+function VariantRow({
+  top,
+  variant,
+  place,
+  source,
+  isCurrent,
+  onCurrent,
+}: {
+  top: number;
+  variant: Variant;
+  place: Place | undefined;
+  source: Source | undefined;
+  isCurrent: boolean;
+  onCurrent: () => void;
+}) {
+  const limits = place?.slot.limits;
+  const isThere = variant.sha256 !== null;
+  const marks = {
+    floor: limits?.fewestBytes ?? undefined,
+    aim: limits?.aimBytes ? ([limits.aimBytes[0] ?? 0, limits.aimBytes[1] ?? 0] as const) : undefined,
+    cap: limits?.mostBytes ?? undefined,
+  };
+  return (
+    // biome-ignore lint/a11y/useKeyWithClickEvents: the file's name in it is a button
+    <div
+      role="row"
+      tabIndex={-1}
+      aria-current={isCurrent}
+      onClick={onCurrent}
+      className={`absolute inset-x-0 grid items-center gap-2.5 border-b border-line-soft px-4 ${columns} ${isCurrent ? "bg-brass-pale" : ""}`}
+      style={{ top, height: rowHeight }}
+    >
+      <span role="cell" className="well-grey grid h-9 w-14 place-items-center overflow-hidden">
+        {isThere && <Thumbnail variant={variant} />}
+      </span>
+      <span role="cell" className="min-w-0">
+        <button
+          type="button"
+          className="flex max-w-full items-center gap-1.5"
+          onClick={onCurrent}
+          title={variant.fileName}
+        >
+          <StateMark state={variant.state} />
+          <span className="truncate font-[550]">{variant.fileName}</span>
+        </button>
+        <span
+          className={`block truncate text-xs ${variant.findings.some((one) => one.severity === "stop") ? "text-stop" : "text-soft"}`}
+        >
+          {variant.findings[0]?.sentence ?? place?.path}
+        </span>
+      </span>
+      <span role="cell">
+        <RatioChip width={variant.width} height={variant.height}>
+          {size(variant.width, variant.height)}
+        </RatioChip>
+      </span>
+      <span role="cell">{formatName(variant.format)}</span>
+      <span role="cell">
+        {isThere && (
+          <Gauge
+            value={variant.bytes}
+            marks={marks}
+            width={146}
+            label={`${bytes(variant.bytes)}${limits?.mostBytes ? ` of ${bytes(limits.mostBytes)}` : ", no limit"}`}
+          />
+        )}
+      </span>
+      <span role="cell" className="figures text-right" title={`${count(variant.bytes)} bytes`}>
+        {isThere ? bytes(variant.bytes) : "–"}
+      </span>
+      <span role="cell" className="figures text-right" title={variant.encoding}>
+        {variant.quality ?? "–"}
+      </span>
+      <span role="cell" className="figures text-right">
+        {isThere && source ? saving(source.bytes, variant.bytes) : ""}
+      </span>
+      <span role="cell" className="text-right">
+        {isThere && (
+          <a
+            className="underline"
+            href={`/api/variants/${variant.id}/file`}
+            download
+            onClick={(event) => event.stopPropagation()}
+          >
+            Download
+          </a>
+        )}
+      </span>
+    </div>
+  );
+}
+
+function Thumbnail({ variant }: { variant: Variant }) {
+  // No browser shows TIFF; its source's preview stands in.
+  const address =
+    variant.format === "tiff"
+      ? `/api/sources/${variant.source}/preview?width=320`
+      : `/api/variants/${variant.id}/file?inline=true`;
+  return <img alt="" src={address} loading="lazy" className="max-h-9 max-w-14" />;
+}

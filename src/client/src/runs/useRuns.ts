@@ -1,0 +1,84 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect } from "react";
+import { answer, api, type Run, type Schemas } from "../api/client";
+
+const lookEvery = 1500;
+const mostVariants = 5000;
+
+const isOpen = (run: Run) => run.state === "queued" || run.state === "running";
+
+/** Runs, newest first. Looked at again and again while one is open. */
+export function useRuns() {
+  return useQuery({
+    queryKey: ["runs"],
+    queryFn: async () => (await answer(api.GET("/api/runs"))).items,
+    refetchInterval: (query) => (query.state.data?.some(isOpen) ? lookEvery : false),
+  });
+}
+
+/** The run that is being worked on, if there is one. */
+export const useRunningRun = (): Run | undefined => useRuns().data?.findLast(isOpen);
+
+/** Follows a run for as long as it is open, and refreshes what depends on it. */
+export function useWatchedRun(run: Run | undefined): void {
+  const queries = useQueryClient();
+  const id = run?.id;
+  const open = run !== undefined && isOpen(run);
+  useEffect(() => {
+    if (!id || !open) return;
+    const events = new EventSource(`/api/runs/${id}/events`);
+    events.addEventListener("progress", (event) => {
+      const now: Run = JSON.parse(event.data);
+      queries.setQueryData<Run[]>(["runs"], (old) => old?.map((one) => (one.id === now.id ? now : one)));
+      void queries.invalidateQueries({ queryKey: ["variants", id] });
+      if (!isOpen(now)) {
+        events.close();
+        void queries.invalidateQueries({ queryKey: ["plans"] });
+      }
+    });
+    return () => events.close();
+  }, [queries, id, open]);
+}
+
+/** The variants of a run. */
+export function useVariants(runId: string | undefined) {
+  return useQuery({
+    queryKey: ["variants", runId],
+    queryFn: async () =>
+      (
+        await answer(
+          api.GET("/api/variants", { params: { query: { run: runId ?? "", limit: mostVariants } } }),
+        )
+      ).items,
+    enabled: runId !== undefined,
+    placeholderData: (old) => old,
+  });
+}
+
+/** What a run's plans had to say about its pairings. */
+export function useRunFindings(runId: string | undefined) {
+  return useQuery({
+    queryKey: ["runs", "findings", runId],
+    queryFn: async () =>
+      (await answer(api.GET("/api/runs/{id}/findings", { params: { path: { id: runId ?? "" } } }))).items,
+    enabled: runId !== undefined,
+  });
+}
+
+/** Starts a run. */
+export function useStartRun() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (request: Schemas["RunRequest"]) => answer(api.POST("/api/runs", { body: request })),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["runs"] }),
+  });
+}
+
+/** Cancels a run; what is finished stays. */
+export function useCancelRun() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (id: string) => answer(api.POST("/api/runs/{id}/cancel", { params: { path: { id } } })),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["runs"] }),
+  });
+}

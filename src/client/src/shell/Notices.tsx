@@ -1,0 +1,33 @@
+import { dismiss, useNotices } from "./notices";
+
+/** Sentences that come and go at the bottom right; read out by screen readers. */
+export function Notices() {
+  const notices = useNotices();
+  return (
+    <div aria-live="polite" className="fixed right-4 bottom-10 z-30 grid max-w-[440px] gap-2">
+      {notices.map((notice) => (
+        <div
+          key={notice.id}
+          className={`flex items-start gap-3 rounded border bg-sheet px-3 py-2 shadow-sm ${notice.kind === "problem" ? "border-stop" : "border-ink"}`}
+        >
+          <span className="grow wrap-anywhere">{notice.sentence}</span>
+          {notice.action && (
+            <button
+              type="button"
+              className="font-semibold underline"
+              onClick={() => {
+                notice.action?.run();
+                dismiss(notice.id);
+              }}
+            >
+              {notice.action.label}
+            </button>
+          )}
+          <button type="button" aria-label="Dismiss" className="text-soft" onClick={() => dismiss(notice.id)}>
+            ×
+          </button>
+        </div>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,168 @@
+import { useQuery } from "@tanstack/react-query";
+import { Dialog } from "radix-ui";
+import { useRef, useState } from "react";
+import { Link, NavLink, Outlet, useNavigate, useSearchParams } from "react-router";
+import { answer, api } from "../api/client";
+import { useDestinations } from "../destinations/useDestinations";
+import { Key } from "../instruments/Button";
+import { count } from "../instruments/numbers";
+import { useRunningRun } from "../runs/useRuns";
+import { useSourceTotal } from "../sources/useSources";
+import { useChoice } from "./choice";
+import { history } from "./history";
+import { useKeys } from "./keys";
+import { Notices } from "./Notices";
+import { sayProblem } from "./notices";
+import { useFacts } from "./readout";
+import { ShortcutList } from "./ShortcutList";
+
+/** What is on every screen: the strip above, the readout below, and the screen between them. */
+export function Shell() {
+  const [showsKeys, setShowsKeys] = useState(false);
+  useKeys({
+    "?": () => setShowsKeys(true),
+    "mod+z": () => void history.undo().catch(sayProblem),
+    "mod+shift+z": () => void history.redo().catch(sayProblem),
+    "mod+y": () => void history.redo().catch(sayProblem),
+  });
+  return (
+    <div className="grid h-full min-w-[960px] grid-rows-[50px_minmax(0,1fr)_28px]">
+      <header className="flex items-stretch border-b border-ink bg-sheet">
+        <Link to="/sources" className="flex items-center gap-2.5 pr-5 pl-4 text-base font-[650]">
+          <Mark />
+          Pantomet
+        </Link>
+        <Stages />
+        <div className="ml-auto flex items-center gap-3.5 px-3.5">
+          <RunningWork />
+          <Search />
+          <button
+            type="button"
+            aria-label="Keyboard shortcuts"
+            onClick={() => setShowsKeys(true)}
+            className="rounded"
+          >
+            <Key>?</Key>
+          </button>
+        </div>
+      </header>
+      <main className="min-h-0 overflow-hidden">
+        <Outlet />
+      </main>
+      <Readout />
+      <Notices />
+      <Dialog.Root open={showsKeys} onOpenChange={setShowsKeys} modal={false}>
+        <ShortcutList />
+      </Dialog.Root>
+    </div>
+  );
+}
+
+function Mark() {
+  return (
+    <svg aria-hidden width="30" height="20" viewBox="0 0 30 20" fill="none" stroke="var(--color-ink)">
+      <path d="M2 17a13 13 0 0 1 26 0z" strokeWidth="1.6" />
+      <path d="M15 17 23 5" stroke="var(--color-brass)" strokeWidth="1.8" />
+      <path d="M15 4v3M5.6 8l2 2M24.4 8l-2 2M2.6 14.6l2.6.5M27.4 14.6l-2.6.5" />
+      <circle cx="15" cy="17" r="1.8" fill="var(--color-ink)" stroke="none" />
+    </svg>
+  );
+}
+
+function Stages() {
+  const sources = useSourceTotal();
+  const destinations = useDestinations();
+  const chosen = useChoice();
+  const packages = useQuery({ queryKey: ["packages"], queryFn: () => answer(api.GET("/api/packages")) });
+  const stages = [
+    { to: "/sources", name: "Sources", figure: sources },
+    { to: "/destinations", name: "Destinations", figure: destinations.data?.length },
+    { to: "/framing", name: "Framing", figure: chosen.sources.length || undefined },
+    { to: "/runs", name: "Runs", figure: undefined },
+    { to: "/packages", name: "Packages", figure: packages.data?.items.length || undefined },
+  ];
+  return (
+    <nav aria-label="Stages" className="flex items-stretch">
+      {stages.map(({ to, name, figure }) => (
+        <NavLink
+          key={to}
+          to={to}
+          className="group relative w-[112px] pt-[11px] pl-[9px] font-medium text-soft before:absolute before:bottom-0 before:left-0 before:h-[19px] before:border-l before:border-ink hover:text-ink aria-[current=page]:font-[650] aria-[current=page]:text-ink"
+        >
+          {name}
+          {figure !== undefined && (
+            <span className="figures ml-1.5 font-normal text-soft">{count(figure)}</span>
+          )}
+          <span aria-hidden className="graduated absolute right-0 bottom-0 left-0 h-[7px] opacity-55" />
+          <span
+            aria-hidden
+            className="absolute bottom-[-1px] left-[9px] hidden border-[6px] border-t-0 border-transparent border-b-ink border-b-[8px] group-aria-[current=page]:block"
+          />
+        </NavLink>
+      ))}
+    </nav>
+  );
+}
+
+function RunningWork() {
+  const run = useRunningRun();
+  if (!run) return null;
+  const ended = run.done + run.failed;
+  const share = run.total > 0 ? ended / run.total : 0;
+  const length = Math.PI * 12;
+  return (
+    <Link to={`/runs/${run.id}`} className="flex items-center gap-2" title="Rendering">
+      <svg aria-hidden width="30" height="18" fill="none" strokeWidth="3">
+        <path d="M3 16a12 12 0 0 1 24 0" stroke="var(--color-line)" />
+        <path
+          d="M3 16a12 12 0 0 1 24 0"
+          stroke="var(--color-ink)"
+          strokeDasharray={`${share * length} ${length}`}
+        />
+      </svg>
+      <span className="figures">
+        {count(ended)} / {count(run.total)}
+      </span>
+    </Link>
+  );
+}
+
+function Search() {
+  const [parameters] = useSearchParams();
+  const navigate = useNavigate();
+  const field = useRef<HTMLInputElement>(null);
+  const words = parameters.get("search") ?? "";
+  useKeys({ "/": () => field.current?.focus() });
+  return (
+    <input
+      ref={field}
+      type="search"
+      aria-label="Find a picture"
+      placeholder="Find a picture  /"
+      className="w-40 border-b border-line bg-transparent px-0.5 py-1 placeholder:text-soft"
+      value={words}
+      onChange={(event) => {
+        const search = event.target.value;
+        navigate(search ? `/sources?search=${encodeURIComponent(search)}` : "/sources", { replace: true });
+      }}
+      onKeyDown={(event) => event.key === "Escape" && field.current?.blur()}
+    />
+  );
+}
+
+function Readout() {
+  const facts = useFacts();
+  return (
+    <footer
+      data-testid="readout"
+      className="flex items-center gap-6 overflow-hidden bg-ink px-4 whitespace-nowrap text-[#dfe6ea]"
+    >
+      {facts.map(([name, figure]) => (
+        <span key={name}>
+          <span className="mr-1.5 text-xs text-[#9fb0bd]">{name}</span>
+          <span className="figures text-white">{figure}</span>
+        </span>
+      ))}
+    </footer>
+  );
+}

@@ -1,0 +1,69 @@
+import { Dialog } from "radix-ui";
+import { Button, Key } from "../instruments/Button";
+
+const groups: { where: string; keys: [string[], string][] }[] = [
+  {
+    where: "Everywhere",
+    keys: [
+      [["/"], "find a picture"],
+      [["Ctrl", "Z"], "undo"],
+      [["Ctrl", "Shift", "Z"], "redo"],
+      [["?"], "this list"],
+    ],
+  },
+  {
+    where: "Sources",
+    keys: [
+      [["A"], "add pictures"],
+      [["←", "→", "↑", "↓"], "go to a picture; with Shift, choose along"],
+      [["Space"], "choose or leave the picture"],
+      [["Ctrl", "A"], "choose all"],
+      [["F"], "frame the chosen pictures"],
+      [["Delete"], "take away the chosen pictures"],
+    ],
+  },
+  {
+    where: "Framing",
+    keys: [
+      [["←", "→", "↑", "↓"], "move the frame 1 px; with Shift, 10 px"],
+      [["+", "−"], "scale the frame; with the wheel too"],
+      [["0"], "back to the automatic framing"],
+      [["N", "P"], "next and previous slot"],
+      [["]", "["], "next and previous picture"],
+      [["R"], "render"],
+    ],
+  },
+];
+
+export function ShortcutList() {
+  return (
+    <Dialog.Portal>
+      <Dialog.Content
+        aria-describedby={undefined}
+        className="fixed top-1/2 left-1/2 z-40 grid w-[560px] -translate-x-1/2 -translate-y-1/2 gap-4 rounded border border-ink bg-sheet p-5 shadow-lg"
+      >
+        <div className="flex items-center">
+          <Dialog.Title className="text-[15px]">Keyboard</Dialog.Title>
+          <Dialog.Close asChild>
+            <Button className="ml-auto">Close</Button>
+          </Dialog.Close>
+        </div>
+        {groups.map(({ where, keys }) => (
+          <section key={where} className="grid gap-1">
+            <h3 className="text-soft">{where}</h3>
+            {keys.map(([names, what]) => (
+              <p key={what} className="flex items-center border-b border-line-soft py-1">
+                <span className="flex w-44 gap-1">
+                  {names.map((name) => (
+                    <Key key={name}>{name}</Key>
+                  ))}
+                </span>
+                {what}
+              </p>
+            ))}
+          </section>
+        ))}
+      </Dialog.Content>
+    </Dialog.Portal>
+  );
+}

@@ -1,0 +1,38 @@
+import { useSyncExternalStore } from "react";
+
+/** Which sources and slots the person works on. Kept in this browser, so that it survives a reload. */
+export type Choice = { sources: readonly string[]; slots: readonly string[] };
+
+const key = "pantomet.choice";
+const listeners = new Set<() => void>();
+let current = read();
+
+function read(): Choice {
+  try {
+    const kept = JSON.parse(localStorage.getItem(key) ?? "null");
+    if (Array.isArray(kept?.sources) && Array.isArray(kept?.slots)) return kept;
+  } catch {
+    // Nothing usable was kept.
+  }
+  return { sources: [], slots: [] };
+}
+
+/** Changes a part of the choice. */
+export function choose(change: Partial<Choice>): void {
+  current = { ...current, ...change };
+  localStorage.setItem(key, JSON.stringify(current));
+  for (const listener of listeners) listener();
+}
+
+/** Puts ids in or takes them out, keeping the order of those that stay. */
+export function toggled(ids: readonly string[], some: readonly string[], on: boolean): string[] {
+  const rest = ids.filter((id) => !some.includes(id));
+  return on ? [...rest, ...some] : rest;
+}
+
+function subscribe(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
+export const useChoice = (): Choice => useSyncExternalStore(subscribe, () => current);

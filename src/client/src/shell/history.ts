@@ -1,0 +1,84 @@
+import { useSyncExternalStore } from "react";
+
+/** Something a person did that can be taken back and done again. */
+export type Step = { label: string; undo: () => Promise<unknown>; redo: () => Promise<unknown> };
+
+/** Steps of this visit, the way back and the way forward. */
+export class History {
+  private done: Step[] = [];
+  private undone: Step[] = [];
+  private busy: Promise<unknown> = Promise.resolve();
+  private readonly listeners = new Set<() => void>();
+  private shown: { undo: string | undefined; redo: string | undefined } = {
+    undo: undefined,
+    redo: undefined,
+  };
+
+  /** Remembers a step that has just been done; what was undone before cannot be redone any more. */
+  add(step: Step): void {
+    this.done.push(step);
+    this.undone = [];
+    this.tell();
+  }
+
+  /** Takes the last step back. Steps wait for each other. */
+  undo(): Promise<void> {
+    return this.move(
+      () => this.done.pop(),
+      (step) => step.undo(),
+      (step) => this.undone.push(step),
+      (step) => this.done.push(step),
+    );
+  }
+
+  /** Does the last undone step again. */
+  redo(): Promise<void> {
+    return this.move(
+      () => this.undone.pop(),
+      (step) => step.redo(),
+      (step) => this.done.push(step),
+      (step) => this.undone.push(step),
+    );
+  }
+
+  subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  /** Labels of the steps next in line, either way. */
+  next = (): { undo: string | undefined; redo: string | undefined } => this.shown;
+
+  private move(
+    take: () => Step | undefined,
+    run: (step: Step) => Promise<unknown>,
+    keep: (step: Step) => void,
+    putBack: (step: Step) => void,
+  ): Promise<void> {
+    const turn = this.busy.then(async () => {
+      const step = take();
+      if (!step) return;
+      try {
+        await run(step);
+        keep(step);
+      } catch (problem) {
+        putBack(step);
+        throw problem;
+      } finally {
+        this.tell();
+      }
+    });
+    this.busy = turn.catch(() => undefined);
+    return turn;
+  }
+
+  private tell(): void {
+    this.shown = { undo: this.done.at(-1)?.label, redo: this.undone.at(-1)?.label };
+    for (const listener of this.listeners) listener();
+  }
+}
+
+export const history = new History();
+
+/** The labels of what can be undone and redone now. */
+export const useHistory = () => useSyncExternalStore(history.subscribe, history.next);

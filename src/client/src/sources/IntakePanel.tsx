@@ -1,0 +1,64 @@
+import { Button } from "../instruments/Button";
+import { bytes, count } from "../instruments/numbers";
+import { type Arrival, intake, useArrivals } from "./intake";
+
+const words: Record<Arrival["state"], string> = {
+  waiting: "waiting",
+  sending: "sending",
+  reading: "reading",
+  taken: "taken in",
+  known: "here already",
+  refused: "refused",
+  cancelled: "cancelled",
+};
+
+/** Progress of files that are being taken in: all together, and each. */
+export function IntakePanel() {
+  const arrivals = useArrivals();
+  if (arrivals.length === 0) return null;
+  const number = (...states: Arrival["state"][]) =>
+    arrivals.filter((one) => states.includes(one.state)).length;
+  const open = number("waiting", "sending", "reading");
+  const all = arrivals.reduce((sum, one) => sum + one.bytes, 0);
+  const sent = arrivals.reduce(
+    (sum, one) => sum + (one.state === "sending" || one.state === "waiting" ? one.sent : one.bytes),
+    0,
+  );
+  const told = arrivals.filter((one) => one.state === "refused" || one.state === "known");
+  const inHand = arrivals.filter((one) => one.state === "sending" || one.state === "reading");
+  return (
+    <section aria-label="Intake" className="mx-4 mb-2 grid gap-1.5 border border-ink bg-sheet px-3 py-2">
+      <div className="flex items-center gap-3">
+        <b className="font-semibold" role="status">
+          {open > 0 ? "Taking in" : "Taken in"} {count(number("taken", "known"))} of {count(arrivals.length)}
+        </b>
+        <progress aria-label="All files" className="h-1.5 w-40" max={all || 1} value={sent} />
+        <span className="figures text-soft">
+          {bytes(sent)} of {bytes(all)}
+        </span>
+        {number("refused") > 0 && <span className="text-stop">{number("refused")} refused</span>}
+        {number("cancelled") > 0 && <span className="text-soft">{number("cancelled")} cancelled</span>}
+        <Button className="ml-auto" onClick={() => (open > 0 ? intake.cancel() : intake.clear())}>
+          {open > 0 ? "Cancel" : "Close"}
+        </Button>
+      </div>
+      <ul className="grid max-h-36 gap-1 overflow-y-auto">
+        {inHand.map((one) => (
+          <li key={one.id} className="flex items-center gap-3 text-soft">
+            <span className="w-72 truncate">{one.name}</span>
+            <progress aria-label={one.name} className="h-1.5 w-28" max={one.bytes || 1} value={one.sent} />
+            <span>{words[one.state]}</span>
+          </li>
+        ))}
+        {told.map((one) => (
+          <li
+            key={one.id}
+            className={`border-l-3 px-2 wrap-anywhere ${one.state === "refused" ? "border-stop" : "border-line"}`}
+          >
+            {one.sentence}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,195 @@
+import { useEffect, useState } from "react";
+import type { PairingPlan, Source } from "../api/client";
+import { usePlaces } from "../destinations/useDestinations";
+import { Button } from "../instruments/Button";
+import { previewUrl } from "../instruments/CropPicture";
+import { Gauge } from "../instruments/Gauge";
+import { sayProblem } from "../shell/notices";
+import { useChangeSource, usePlans } from "./useSources";
+
+const colourWords = { rgb: "RGB", grey: "greyscale", cmyk: "CMYK" };
+
+/** Everything known about one source, and which slots it can feed. */
+export function SourceDetails({
+  source,
+  onFrame,
+  onDelete,
+}: {
+  source: Source;
+  onFrame: () => void;
+  onDelete: () => void;
+}) {
+  const facts: [string, string][] = [
+    ["Came in as", source.fileName],
+    ["Format", `${source.format.toUpperCase()}, ${source.bitDepth} bit, ${source.kind}`],
+    [
+      "Colours",
+      source.colourProfile
+        ? `${colourWords[source.colour]}, ${source.colourProfile}`
+        : `${colourWords[source.colour]}, no profile`,
+    ],
+  ];
+  const rights = [source.rights.copyright, source.rights.creator, source.rights.credit].filter(Boolean);
+  if (rights.length > 0) facts.push(["Rights", `${rights.join(", ")}; kept`]);
+  if (source.camera) facts.push(["Camera", `${source.camera}; never passed on`]);
+  return (
+    <aside
+      aria-label="Details"
+      className="grid content-start gap-3 overflow-y-auto border-l border-line bg-sheet px-4 py-3.5"
+    >
+      <div className={`grid place-items-center ${source.hasAlpha ? "well-checked" : "well-grey"}`}>
+        <img
+          alt={source.altText}
+          src={previewUrl(source, 340)}
+          className="max-h-[220px] max-w-full"
+          style={{ aspectRatio: `${source.width} / ${source.height}` }}
+        />
+      </div>
+      <Field source={source} name="stem" label="Stem" hint="the words its files are named by" />
+      <Field
+        source={source}
+        name="altText"
+        label="Says"
+        hint="what the picture shows, for those who cannot see it"
+      />
+      <dl className="grid grid-cols-[84px_1fr] gap-x-2.5 gap-y-1">
+        {facts.map(([name, text]) => (
+          <div key={name} className="contents">
+            <dt className="text-soft">{name}</dt>
+            <dd className="wrap-anywhere">{text}</dd>
+          </div>
+        ))}
+      </dl>
+      {source.traits.map((trait) => (
+        <p key={trait.id} className="border-l-3 border-warn px-2.5">
+          <b className="font-semibold">{trait.label}.</b> {trait.sentence}
+        </p>
+      ))}
+      <Places source={source} />
+      <div className="flex gap-2">
+        <a
+          className="rounded border border-ink px-2.5 py-[3px] font-medium"
+          href={`/api/sources/${source.id}/original`}
+          download
+        >
+          Original
+        </a>
+        <Button onClick={onDelete} shortcut="Del">
+          Take away
+        </Button>
+        <Button go className="ml-auto" shortcut="F" onClick={onFrame}>
+          Frame it
+        </Button>
+      </div>
+    </aside>
+  );
+}
+
+function Field({
+  source,
+  name,
+  label,
+  hint,
+}: {
+  source: Source;
+  name: "stem" | "altText";
+  label: string;
+  hint: string;
+}) {
+  const [text, setText] = useState(source[name]);
+  const [problem, setProblem] = useState<string>();
+  const change = useChangeSource();
+  const stored = source[name];
+  useEffect(() => {
+    setText(stored);
+    setProblem(undefined);
+  }, [stored]);
+  const keep = () => {
+    if (text.trim() === stored) return;
+    change.mutate(
+      { source, change: name === "stem" ? { stem: text.trim() } : { altText: text.trim() } },
+      { onError: (refused) => setProblem(refused.message), onSuccess: () => setProblem(undefined) },
+    );
+  };
+  return (
+    <label className="grid gap-0.5">
+      <span className="text-soft">{label}</span>
+      <input
+        className={`rounded border bg-white px-2 py-1 ${problem ? "border-stop" : "border-line"} ${name === "stem" ? "font-[550]" : ""}`}
+        value={text}
+        placeholder={hint}
+        aria-invalid={problem !== undefined}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={keep}
+        onKeyDown={(event) => {
+          if (event.key === "Enter") keep();
+          if (event.key === "Escape") setText(stored);
+        }}
+      />
+      {problem && (
+        <span role="alert" className="text-stop">
+          {problem}
+        </span>
+      )}
+    </label>
+  );
+}
+
+function Places({ source }: { source: Source }) {
+  const plans = usePlans(source.id);
+  const places = usePlaces();
+  useEffect(() => {
+    if (plans.error) sayProblem(plans.error);
+  }, [plans.error]);
+  if (!plans.data || !places) return null;
+  const canFeed = plans.data.filter(
+    (item) => !item.plan.findings.some((finding) => finding.severity === "stop"),
+  );
+  return (
+    <section className="grid gap-1">
+      <h2>
+        Can feed {canFeed.length} of {plans.data.length} slots
+      </h2>
+      {plans.data.map((item) => (
+        <PlaceLine
+          key={item.plan.slot}
+          name={places.get(item.plan.slot)?.path ?? item.plan.slot}
+          item={item}
+          isVector={source.format === "svg"}
+        />
+      ))}
+    </section>
+  );
+}
+
+function PlaceLine({ name, item, isVector }: { name: string; item: PairingPlan; isVector: boolean }) {
+  const stops = item.plan.findings.filter((finding) => finding.severity === "stop");
+  const widest = item.plan.variants[0];
+  const reach = widest && !isVector ? item.plan.crop.width / widest.width : undefined;
+  return (
+    <p
+      className="flex items-center gap-2 border-b border-line-soft pb-1"
+      title={stops.map((finding) => finding.sentence).join(" ")}
+    >
+      <span className="grow truncate">{name}</span>
+      {stops.length > 0 ? (
+        <span className="text-stop">
+          {widest ? `up to ${widest.width.toLocaleString("en")} px wide` : "too small"}
+        </span>
+      ) : reach === undefined ? (
+        <span className="text-soft">any size</span>
+      ) : (
+        <>
+          <Gauge
+            value={reach}
+            marks={{ cap: 1 }}
+            end={2.5}
+            width={104}
+            label={`${reach.toFixed(2)} source pixels for each pixel needed`}
+          />
+          <span className="figures w-11 text-right">{reach.toFixed(2)}×</span>
+        </>
+      )}
+    </p>
+  );
+}

@@ -1,0 +1,200 @@
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { useLayoutEffect, useMemo, useRef, useState } from "react";
+import type { Source } from "../api/client";
+import { previewUrl } from "../instruments/CropPicture";
+import { bytes, size } from "../instruments/numbers";
+import { RatioChip } from "../instruments/RatioChip";
+import { useKeys } from "../shell/keys";
+import { cellGap, narrowestCell, pictureHeight, rowsOf, shownSize } from "./rows";
+
+const rowHeight = pictureHeight + 64;
+
+/** All sources as pictures of one height. Chosen with click, Shift and Ctrl, as in a file manager, or by keyboard. */
+export function SourceGrid({
+  sources,
+  chosen,
+  current,
+  onChoose,
+  onOpen,
+  onEnd,
+}: {
+  sources: readonly Source[];
+  chosen: readonly string[];
+  current: string | undefined;
+  onChoose: (ids: string[], current: string) => void;
+  onOpen: () => void;
+  onEnd: () => void;
+}) {
+  const frame = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState(880);
+  const [anchor, setAnchor] = useState<string>();
+  useLayoutEffect(() => {
+    const watched = frame.current;
+    if (!watched) return;
+    const observer = new ResizeObserver(() => setRoom(watched.clientWidth - 32));
+    observer.observe(watched);
+    return () => observer.disconnect();
+  }, []);
+  const rows = useMemo(() => rowsOf(sources, room), [sources, room]);
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => frame.current,
+    estimateSize: () => rowHeight,
+    overscan: 3,
+  });
+  const visible = virtual.getVirtualItems();
+  const last = visible.at(-1)?.index ?? 0;
+  useLayoutEffect(() => {
+    if (last >= rows.length - 2) onEnd();
+  }, [last, rows.length, onEnd]);
+
+  const choose = (id: string, event: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }) => {
+    if (event.shiftKey && anchor) {
+      const [from, to] = [anchor, id]
+        .map((one) => sources.findIndex((source) => source.id === one))
+        .sort((a, b) => a - b);
+      onChoose(
+        sources.slice(from, (to ?? 0) + 1).map((source) => source.id),
+        id,
+      );
+      return;
+    }
+    setAnchor(id);
+    if (event.ctrlKey || event.metaKey)
+      onChoose(chosen.includes(id) ? chosen.filter((one) => one !== id) : [...chosen, id], id);
+    else onChoose([id], id);
+  };
+
+  const step = (by: number) => (event: KeyboardEvent) => {
+    const at = sources.findIndex((source) => source.id === current);
+    const next = sources[Math.min(Math.max(at + by, 0), sources.length - 1)];
+    if (!next) return;
+    choose(next.id, { shiftKey: event.shiftKey, ctrlKey: false, metaKey: false });
+    virtual.scrollToIndex(rows.findIndex((row) => row.includes(next)));
+  };
+  const rowStep = (by: number) => (event: KeyboardEvent) => {
+    const row = rows.findIndex((one) => one.some((source) => source.id === current));
+    const column = rows[row]?.findIndex((source) => source.id === current) ?? 0;
+    const target = rows[row + by];
+    const next = target?.[Math.min(column, target.length - 1)];
+    if (!next) return;
+    choose(next.id, { shiftKey: event.shiftKey, ctrlKey: false, metaKey: false });
+    virtual.scrollToIndex(row + by);
+  };
+  useKeys({
+    ArrowRight: step(1),
+    ArrowLeft: step(-1),
+    ArrowDown: rowStep(1),
+    ArrowUp: rowStep(-1),
+    "shift+ArrowRight": step(1),
+    "shift+ArrowLeft": step(-1),
+    "shift+ArrowDown": rowStep(1),
+    "shift+ArrowUp": rowStep(-1),
+    " ": () => current && choose(current, { shiftKey: false, ctrlKey: true, metaKey: false }),
+    "mod+a": () =>
+      current !== undefined || sources[0]
+        ? onChoose(
+            sources.map((one) => one.id),
+            current ?? sources[0]?.id ?? "",
+          )
+        : undefined,
+  });
+
+  return (
+    <div ref={frame} className="min-h-0 overflow-y-auto px-4 pt-1">
+      <div
+        role="listbox"
+        aria-label="Sources"
+        aria-multiselectable
+        className="relative"
+        style={{ height: virtual.getTotalSize() }}
+      >
+        {visible.map((row) => (
+          <div
+            key={row.key}
+            className="absolute left-0 flex items-start"
+            style={{ top: row.start, height: rowHeight, gap: cellGap }}
+          >
+            {rows[row.index]?.map((source) => (
+              <Cell
+                key={source.id}
+                source={source}
+                isChosen={chosen.includes(source.id)}
+                isCurrent={source.id === current}
+                onPick={(event) => choose(source.id, event)}
+                onOpen={onOpen}
+              />
+            ))}
+          </div>
+        ))}
+      </div>
+    </div>
+  );
+}
+
+function Cell({
+  source,
+  isChosen,
+  isCurrent,
+  onPick,
+  onOpen,
+}: {
+  source: Source;
+  isChosen: boolean;
+  isCurrent: boolean;
+  onPick: (event: React.MouseEvent) => void;
+  onOpen: () => void;
+}) {
+  const shown = shownSize(source);
+  return (
+    // biome-ignore lint/a11y/useKeyWithClickEvents: the list handles the keyboard
+    <div
+      role="option"
+      aria-selected={isChosen}
+      aria-label={source.stem}
+      data-current={isCurrent || undefined}
+      tabIndex={isCurrent ? 0 : -1}
+      onClick={onPick}
+      onDoubleClick={onOpen}
+      className="grid gap-1"
+      style={{ width: Math.max(shown.width, narrowestCell) }}
+    >
+      <span className="flex items-end" style={{ height: pictureHeight }}>
+        <span
+          className={`block outline ${isChosen ? "outline-2 outline-offset-2 outline-ink" : "outline-ink/20"} ${source.hasAlpha ? "well-checked" : "well-grey"}`}
+        >
+          <img
+            alt={source.altText}
+            src={previewUrl(source, shown.width)}
+            width={shown.width}
+            height={shown.height}
+            loading="lazy"
+            draggable={false}
+            className="block"
+          />
+        </span>
+      </span>
+      <span className="mt-0.5 truncate font-[550]" title={`${source.stem} (${source.fileName})`}>
+        {source.stem}
+      </span>
+      <span className="flex items-center gap-2.5 overflow-hidden">
+        <RatioChip width={source.width} height={source.height}>
+          {size(source.width, source.height)}
+        </RatioChip>
+        <span className="figures text-soft" title={`${source.bytes} bytes`}>
+          {bytes(source.bytes)}
+        </span>
+        {source.traits.slice(0, 1).map((trait) => (
+          <span
+            key={trait.id}
+            title={source.traits.map((one) => one.sentence).join(" ")}
+            className="rounded border border-warn px-1 text-[11px] leading-[15px] whitespace-nowrap text-warn"
+          >
+            {trait.label}
+            {source.traits.length > 1 && ` +${source.traits.length - 1}`}
+          </span>
+        ))}
+      </span>
+    </div>
+  );
+}

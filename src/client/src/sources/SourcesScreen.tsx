@@ -1,0 +1,242 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useNavigate, useSearchParams } from "react-router";
+import type { Source } from "../api/client";
+import { Button } from "../instruments/Button";
+import { bytes, count, moment, size } from "../instruments/numbers";
+import { choose, useChoice } from "../shell/choice";
+import { history } from "../shell/history";
+import { useKeys } from "../shell/keys";
+import { say, sayProblem } from "../shell/notices";
+import { type Fact, useReadout } from "../shell/readout";
+import { filesOf, withoutLeftovers } from "./droppedFiles";
+import { IntakePanel } from "./IntakePanel";
+import { intake } from "./intake";
+import { SourceDetails } from "./SourceDetails";
+import { SourceGrid } from "./SourceGrid";
+import { useDeleteSources, useSources } from "./useSources";
+
+/** Taking stock of the originals: what there is, what is unusual about it, what it can feed. */
+export function SourcesScreen() {
+  const [parameters] = useSearchParams();
+  const search = parameters.get("search") ?? "";
+  const query = useSources(search);
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const choice = useChoice();
+  const remove = useDeleteSources();
+  const [current, setCurrent] = useState<string>();
+  const [trait, setTrait] = useState<string>();
+  const pictures = useRef<HTMLInputElement>(null);
+  const folder = useRef<HTMLInputElement>(null);
+
+  const all = useMemo(() => query.data?.pages.flatMap((page) => page.items) ?? [], [query.data]);
+  const shown = useMemo(
+    () => (trait ? all.filter((one) => one.traits.some((found) => found.id === trait)) : all),
+    [all, trait],
+  );
+  const first = query.data?.pages[0];
+  const selected =
+    all.find((one) => one.id === current) ?? all.find((one) => choice.sources.includes(one.id)) ?? shown[0];
+
+  useEffect(() => {
+    intake.onTaken = () => void queries.invalidateQueries({ queryKey: ["sources"] });
+  }, [queries]);
+  useReadout(factsOf(selected, choice.sources.length));
+
+  const frame = () => {
+    if (!selected) return;
+    if (!choice.sources.includes(selected.id)) choose({ sources: [selected.id] });
+    navigate(`/framing/${selected.id}`);
+  };
+  const takeAway = () => {
+    const ids =
+      choice.sources.length > 0 && choice.sources.includes(selected?.id ?? "")
+        ? choice.sources
+        : selected
+          ? [selected.id]
+          : [];
+    if (ids.length === 0) return;
+    remove.mutate(ids, {
+      onSuccess: () => {
+        choose({ sources: choice.sources.filter((id) => !ids.includes(id)) });
+        say(`${count(ids.length)} taken away.`, {
+          label: "Undo",
+          run: () => void history.undo().catch(sayProblem),
+        });
+      },
+      onError: sayProblem,
+    });
+  };
+  useKeys({ a: () => pictures.current?.click(), f: frame, Delete: takeAway, Enter: frame });
+  useDropAnywhere();
+  const onEnd = useCallback(() => {
+    if (query.hasNextPage && !query.isFetchingNextPage) void query.fetchNextPage();
+  }, [query.hasNextPage, query.isFetchingNextPage, query.fetchNextPage]);
+  const addChosen = (input: HTMLInputElement) => {
+    intake.add(withoutLeftovers([...(input.files ?? [])]));
+    input.value = "";
+  };
+
+  return (
+    <div className="grid h-full grid-cols-[minmax(0,1fr)_372px]">
+      <section className="grid min-h-0 grid-rows-[46px_auto_minmax(0,1fr)]">
+        <div className="flex items-center gap-2 px-4">
+          <h1>{first ? `${count(first.total)} pictures` : "Pictures"}</h1>
+          <span className="figures text-soft">{first && bytes(first.totalBytes)}</span>
+          {search && <span className="text-soft">with “{search}”</span>}
+          <TraitFilter sources={all} trait={trait} onTrait={setTrait} />
+          <span className="ml-auto hidden text-soft min-[1180px]:inline">
+            drop pictures or folders anywhere
+          </span>
+          <Button className="max-[1180px]:ml-auto" onClick={() => folder.current?.click()}>
+            Add a folder
+          </Button>
+          <Button go shortcut="A" onClick={() => pictures.current?.click()}>
+            Add pictures
+          </Button>
+          <input
+            ref={pictures}
+            type="file"
+            multiple
+            hidden
+            aria-label="Pictures to add"
+            onChange={(event) => addChosen(event.target)}
+          />
+          <input
+            ref={folder}
+            type="file"
+            hidden
+            aria-label="Folder to add"
+            // React has no name for this attribute.
+            {...({ webkitdirectory: "" } as object)}
+            onChange={(event) => addChosen(event.target)}
+          />
+        </div>
+        <IntakePanel />
+        {query.error ? (
+          <p role="alert" className="p-6 text-stop">
+            {query.error.message}
+          </p>
+        ) : first?.total === 0 ? (
+          <Empty search={search} onAdd={() => pictures.current?.click()} />
+        ) : (
+          <SourceGrid
+            sources={shown}
+            chosen={choice.sources}
+            current={selected?.id}
+            onChoose={(ids, now) => {
+              choose({ sources: ids });
+              setCurrent(now);
+            }}
+            onOpen={frame}
+            onEnd={onEnd}
+          />
+        )}
+      </section>
+      {selected ? (
+        <SourceDetails key={selected.id} source={selected} onFrame={frame} onDelete={takeAway} />
+      ) : (
+        <aside className="border-l border-line bg-sheet" />
+      )}
+    </div>
+  );
+}
+
+function factsOf(source: Source | undefined, chosen: number): Fact[] {
+  if (!source) return [];
+  return [
+    ["picture", source.stem],
+    ["upright", `${size(source.width, source.height)} px`],
+    ["bytes", count(source.bytes)],
+    ["came in as", `${source.fileName}, ${moment(source.addedAt)}`],
+    ["original", "untouched"],
+    ...(chosen > 1 ? ([["chosen", count(chosen)]] as Fact[]) : []),
+  ];
+}
+
+function TraitFilter({
+  sources,
+  trait,
+  onTrait,
+}: {
+  sources: readonly Source[];
+  trait: string | undefined;
+  onTrait: (id: string | undefined) => void;
+}) {
+  const found = new Map<string, { label: string; number: number }>();
+  for (const one of sources.flatMap((source) => source.traits)) {
+    const known = found.get(one.id);
+    found.set(one.id, {
+      label: known?.label ?? words[one.id] ?? one.label,
+      number: (known?.number ?? 0) + 1,
+    });
+  }
+  if (found.size === 0) return null;
+  return (
+    <label className="ml-2">
+      <span className="sr-only">Show</span>
+      <select
+        className="rounded border border-line bg-sheet px-1.5 py-[3px]"
+        value={trait ?? ""}
+        onChange={(event) => onTrait(event.target.value || undefined)}
+      >
+        <option value="">all</option>
+        {[...found].map(([id, { label, number }]) => (
+          <option key={id} value={id}>
+            {label} {number}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+// Labels of traits that differ from picture to picture.
+const words: Record<string, string> = {
+  turned: "turned",
+  deep: "more than 8 bit",
+  animated: "animated",
+  pages: "several pages",
+};
+
+function Empty({ search, onAdd }: { search: string; onAdd: () => void }) {
+  return (
+    <div className="grid place-content-center justify-items-center gap-3 text-center">
+      {search ? (
+        <p>No picture has “{search}” in its stem, its file name or its text.</p>
+      ) : (
+        <>
+          <p className="text-[15px] font-[650]">No pictures yet</p>
+          <p className="max-w-96 text-soft">
+            Drop photographs or whole folders here, straight from the camera. The originals are kept as they
+            are, byte for byte.
+          </p>
+          <Button go shortcut="A" onClick={onAdd}>
+            Add pictures
+          </Button>
+        </>
+      )}
+    </div>
+  );
+}
+
+function useDropAnywhere() {
+  useEffect(() => {
+    const allow = (event: DragEvent) => event.preventDefault();
+    const take = (event: DragEvent | ClipboardEvent) => {
+      const transfer = event instanceof DragEvent ? event.dataTransfer : event.clipboardData;
+      if (!transfer || transfer.files.length === 0) return;
+      event.preventDefault();
+      filesOf(transfer).then((files) => intake.add(files), sayProblem);
+    };
+    window.addEventListener("dragover", allow);
+    window.addEventListener("drop", take);
+    window.addEventListener("paste", take);
+    return () => {
+      window.removeEventListener("dragover", allow);
+      window.removeEventListener("drop", take);
+      window.removeEventListener("paste", take);
+    };
+  }, []);
+}

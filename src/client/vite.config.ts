@@ -1,0 +1,14 @@
+import tailwindcss from "@tailwindcss/vite";
+import react from "@vitejs/plugin-react";
+import { defineConfig } from "vitest/config";
+
+export default defineConfig({
+  plugins: [react(), tailwindcss()],
+  build: {
+    outDir: "../Pantomet.Server/wwwroot",
+    emptyOutDir: true,
+    // The content policy allows no data: fonts.
+    assetsInlineLimit: 0,
+  },
+  test: { environment: "node" },
+});
