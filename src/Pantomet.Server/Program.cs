@@ -65,7 +65,8 @@ app.MapRuns();
 app.MapVariants();
 app.MapPackages();
 app.MapFallback("/api/{**path}", (string path) => Problems.NotFound("address", $"/api/{path}")).ExcludeFromDescription();
-app.MapFallbackToFile("index.html", ClientFiles.Options).ExcludeFromDescription();
+// Slot ids have dots, so the usual rule that a dot means a file does not hold.
+app.MapFallbackToFile("{**path}", "index.html", ClientFiles.Options).ExcludeFromDescription();
 
 await StartUp.PrepareAsync(app.Services, app.Lifetime.ApplicationStopping);
 await app.StartAsync();

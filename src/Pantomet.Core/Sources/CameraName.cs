@@ -13,7 +13,7 @@ public static partial class CameraName
     [GeneratedRegex(
         """
         ^(?:
-            _?[A-Z]{1,4}_?\d{3,8}                # DSC_0012, PXL0001: capitals and a counter
+            _?[A-Z]{1,4}_?\d[\d_-]{2,24}         # DSC_0012, PXL_20260518_1042: capitals, then a counter or a time
           | \d{3,}                               # a counter alone
           | (?i:img|dsc[fn]?|vid|pano|pic|image|photo|picture|scan|screenshot|untitled|download)[-_ ]*[\d_ T.-]*
           | \d{4}-?\d\d-?\d\d[-_ T]?[\d.-]*    # a date, with or without a time

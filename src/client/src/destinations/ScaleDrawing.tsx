@@ -72,7 +72,7 @@ export function ScaleDrawing({
             />
           ))}
         </g>
-        <text x={room.width - 10} y={height - 8} textAnchor="end" className="figures fill-soft">
+        <text x={room.width - margin} y={height - 8} textAnchor="end" className="figures fill-soft">
           grid {gridPx} px
         </text>
       </svg>

@@ -12,7 +12,7 @@ const corners: Corner[] = [
   { right: false, bottom: true },
   { right: true, bottom: true },
 ];
-const wells = ["grey", "white", "black", "checked"] as const;
+const wells = { grey: "well-grey", white: "well-white", black: "well-black", checked: "well-checked" };
 
 type Grip = { corner: Corner | undefined; from: { x: number; y: number }; frame: Rect };
 
@@ -36,7 +36,7 @@ export function CropBench({
 }) {
   const well = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState({ width: 800, height: 540 });
-  const [ground, setGround] = useState<(typeof wells)[number]>("grey");
+  const [ground, setGround] = useState<keyof typeof wells>("grey");
   const [grip, setGrip] = useState<Grip>();
   useLayoutEffect(() => {
     const watched = well.current;
@@ -104,7 +104,7 @@ export function CropBench({
   };
 
   return (
-    <div ref={well} className={`relative min-h-0 overflow-hidden well-${ground}`}>
+    <div ref={well} className={`relative min-h-0 overflow-hidden ${wells[ground]}`}>
       <div
         className="absolute touch-none select-none"
         style={{ left: (room.width - shown.width) / 2, top: (room.height - shown.height) / 2 - 8, ...shown }}
@@ -152,14 +152,14 @@ export function CropBench({
         aria-label="Ground behind the picture"
         className="absolute right-2 bottom-2 flex gap-1 bg-ink/60 p-1"
       >
-        {wells.map((one) => (
+        {(Object.keys(wells) as (keyof typeof wells)[]).map((one) => (
           <button
             key={one}
             type="button"
             aria-label={`${one} ground`}
             aria-pressed={one === ground}
             onClick={() => setGround(one)}
-            className={`size-4 border well-${one} ${one === ground ? "border-white" : "border-transparent"}`}
+            className={`size-4 border ${wells[one]} ${one === ground ? "border-white outline outline-ink" : "border-ink/40"}`}
           />
         ))}
       </fieldset>

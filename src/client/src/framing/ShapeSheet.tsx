@@ -27,14 +27,17 @@ export function ShapeSheet({
   const choice = useChoice();
   const bySlot = new Map(plans.map((item) => [item.plan.slot, item]));
   return (
-    <aside aria-label="All slots" className="overflow-y-auto border-l border-line bg-sheet px-3.5 pb-4">
+    <aside
+      aria-label="All slots"
+      className="flex flex-wrap content-start gap-x-5 overflow-y-auto border-l border-line bg-sheet px-3.5 pb-4"
+    >
       {destinations.data?.map((destination) => {
         const ids = destination.slots.map((slot) => slot.id);
         const files = ids.reduce((sum, id) => sum + (bySlot.get(id)?.plan.variants.length ?? 0), 0);
         const isWanted = ids.every((id) => choice.slots.includes(id));
         return (
-          <section key={destination.id} aria-label={destination.name}>
-            <h2 className="mt-3 mb-2 flex items-baseline gap-2 border-b border-line-soft pb-1">
+          <section key={destination.id} aria-label={destination.name} className="max-w-full grow">
+            <h2 className="mt-3 mb-2 flex items-baseline gap-3 whitespace-nowrap border-b border-line-soft pb-1">
               <label className="flex items-baseline gap-2">
                 <input
                   type="checkbox"
@@ -45,7 +48,9 @@ export function ShapeSheet({
                 />
                 {destination.name}
               </label>
-              <span className="figures ml-auto font-normal text-soft">{count(files)} files</span>
+              <span className="figures ml-auto font-normal text-soft">
+                {count(files)} {files === 1 ? "file" : "files"}
+              </span>
             </h2>
             <div className="flex flex-wrap items-end gap-x-3 gap-y-2.5">
               {destination.slots.map((slot) => {
@@ -113,6 +118,9 @@ function ShapeCell({
       >
         <CropPicture source={source} crop={crop} width={crop.width * inner} height={crop.height * inner} />
         <KeepClear zones={slot.keepClear} />
+        {item.plan.byHand && (
+          <span className="absolute bottom-0 left-0 bg-ink/75 px-1 text-[10px] text-white">by hand</span>
+        )}
       </button>
       <label className="flex items-center gap-1.5 text-[11.5px]">
         <input
@@ -124,7 +132,6 @@ function ShapeCell({
         />
         <StateMark state={item.state} />
         <span className="truncate">{slot.name}</span>
-        {item.plan.byHand && <span className="text-info">by hand</span>}
       </label>
     </div>
   );

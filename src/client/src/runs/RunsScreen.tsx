@@ -224,9 +224,8 @@ function Progress({
       )}
       {run.failed > 0 && <span className="text-stop">{count(run.failed)} failed</span>}
       <span className="text-soft">
-        from <span className="figures text-ink">{bytes(run.bytesIn)}</span> to{" "}
-        <span className="figures text-ink">{bytes(run.bytesOut)}</span>
-        {run.state === "done" && run.bytesOut > 0 && ` (${saving(run.bytesIn, run.bytesOut)})`}
+        <span className="figures text-ink">{bytes(run.bytesIn)}</span> of pictures,{" "}
+        <span className="figures text-ink">{bytes(run.bytesOut)}</span> of files
         {left !== undefined && `, ${duration(left)} left`}
         {run.endedAt && run.startedAt && `, took ${duration(seconds)}`}
       </span>

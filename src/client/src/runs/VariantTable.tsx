@@ -102,7 +102,7 @@ function VariantRow({
       tabIndex={-1}
       aria-current={isCurrent}
       onClick={onCurrent}
-      className={`absolute inset-x-0 grid items-center gap-2.5 border-b border-line-soft px-4 ${columns} ${isCurrent ? "bg-brass-pale" : ""}`}
+      className={`absolute inset-x-0 grid items-center gap-2.5 border-b border-line-soft px-4 ${columns} ${isCurrent ? "bg-line-soft" : ""}`}
       style={{ top, height: rowHeight }}
     >
       <span role="cell" className="well-grey grid h-9 w-14 place-items-center overflow-hidden">

@@ -35,38 +35,40 @@ export function SourceDetails({
   return (
     <aside
       aria-label="Details"
-      className="grid content-start gap-3 overflow-y-auto border-l border-line bg-sheet px-4 py-3.5"
+      className="grid min-h-0 grid-rows-[minmax(0,1fr)_auto] border-l border-line bg-sheet"
     >
-      <div className={`grid place-items-center ${source.hasAlpha ? "well-checked" : "well-grey"}`}>
-        <img
-          alt={source.altText}
-          src={previewUrl(source, 340)}
-          className="max-h-[220px] max-w-full"
-          style={{ aspectRatio: `${source.width} / ${source.height}` }}
+      <div className="grid content-start gap-3 overflow-y-auto px-4 py-3.5">
+        <div className={`grid place-items-center ${source.hasAlpha ? "well-checked" : "well-grey"}`}>
+          <img
+            alt={source.altText}
+            src={previewUrl(source, 340)}
+            className="max-h-[220px] max-w-full"
+            style={{ aspectRatio: `${source.width} / ${source.height}` }}
+          />
+        </div>
+        <Field source={source} name="stem" label="Stem" hint="the words its files are named by" />
+        <Field
+          source={source}
+          name="altText"
+          label="Says"
+          hint="what the picture shows, for those who cannot see it"
         />
-      </div>
-      <Field source={source} name="stem" label="Stem" hint="the words its files are named by" />
-      <Field
-        source={source}
-        name="altText"
-        label="Says"
-        hint="what the picture shows, for those who cannot see it"
-      />
-      <dl className="grid grid-cols-[84px_1fr] gap-x-2.5 gap-y-1">
-        {facts.map(([name, text]) => (
-          <div key={name} className="contents">
-            <dt className="text-soft">{name}</dt>
-            <dd className="wrap-anywhere">{text}</dd>
-          </div>
+        <dl className="grid grid-cols-[84px_1fr] gap-x-2.5 gap-y-1">
+          {facts.map(([name, text]) => (
+            <div key={name} className="contents">
+              <dt className="text-soft">{name}</dt>
+              <dd className="wrap-anywhere">{text}</dd>
+            </div>
+          ))}
+        </dl>
+        {source.traits.map((trait) => (
+          <p key={trait.id} className="border-l-3 border-warn px-2.5">
+            <b className="font-semibold">{trait.label}.</b> {trait.sentence}
+          </p>
         ))}
-      </dl>
-      {source.traits.map((trait) => (
-        <p key={trait.id} className="border-l-3 border-warn px-2.5">
-          <b className="font-semibold">{trait.label}.</b> {trait.sentence}
-        </p>
-      ))}
-      <Places source={source} />
-      <div className="flex gap-2">
+        <Places source={source} />
+      </div>
+      <div className="flex gap-2 border-t border-line px-4 py-2.5">
         <a
           className="rounded border border-ink px-2.5 py-[3px] font-medium"
           href={`/api/sources/${source.id}/original`}

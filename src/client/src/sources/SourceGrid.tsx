@@ -174,26 +174,28 @@ function Cell({
           />
         </span>
       </span>
-      <span className="mt-0.5 truncate font-[550]" title={`${source.stem} (${source.fileName})`}>
-        {source.stem}
-      </span>
-      <span className="flex items-center gap-2.5 overflow-hidden">
-        <RatioChip width={source.width} height={source.height}>
-          {size(source.width, source.height)}
-        </RatioChip>
-        <span className="figures text-soft" title={`${source.bytes} bytes`}>
-          {bytes(source.bytes)}
+      <span className="mt-0.5 flex items-center gap-2">
+        <span className="truncate font-[550]" title={`${source.stem} (${source.fileName})`}>
+          {source.stem}
         </span>
         {source.traits.slice(0, 1).map((trait) => (
           <span
             key={trait.id}
             title={source.traits.map((one) => one.sentence).join(" ")}
-            className="rounded border border-warn px-1 text-[11px] leading-[15px] whitespace-nowrap text-warn"
+            className="shrink-0 rounded border border-warn px-1 text-[11px] leading-[15px] text-warn"
           >
             {trait.label}
             {source.traits.length > 1 && ` +${source.traits.length - 1}`}
           </span>
         ))}
+      </span>
+      <span className="flex items-center gap-2.5 overflow-hidden">
+        <RatioChip width={source.width} height={source.height}>
+          {size(source.width, source.height)}
+        </RatioChip>
+        <span className="figures whitespace-nowrap text-soft" title={`${source.bytes} bytes`}>
+          {bytes(source.bytes)}
+        </span>
       </span>
     </div>
   );

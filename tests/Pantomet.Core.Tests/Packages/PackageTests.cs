@@ -1,0 +1,35 @@
+using System.Text;
+using Pantomet.Core.Packages;
+
+namespace Pantomet.Core.Tests.Packages;
+
+public sealed class PackageTests
+{
+    [Fact]
+    public void Files_lie_by_destination_and_slot_and_never_share_a_path()
+    {
+        var layout = new PackageLayout();
+        Assert.Equal("stallholders-hall/main-photo/kite.jpg", layout.PathFor("Stallholders' Hall", "main photo", "kite.jpg"));
+        Assert.Equal("stallholders-hall/main-photo/kite-2.jpg", layout.PathFor("Stallholders' Hall", "main photo", "kite.jpg"));
+        Assert.Equal("stallholders-hall/main-photo/kite.webp", layout.PathFor("Stallholders' Hall", "main photo", "kite.webp"));
+    }
+
+    [Theory]
+    [InlineData("../../evil")]
+    [InlineData("/etc")]
+    [InlineData("..")]
+    public void No_name_leaves_the_package(string name)
+    {
+        var path = new PackageLayout().PathFor(name, name, "kite.jpg");
+        Assert.DoesNotContain("..", path, StringComparison.Ordinal);
+        Assert.False(path.StartsWith('/'));
+    }
+
+    [Fact]
+    public void The_list_quotes_as_rfc_4180_and_disarms_formulas()
+    {
+        var entry = new ManifestEntry("a/b/kite.jpg", "=cmd(\"x\"),1.jpg", "00", "Stall", "photo", 10, 20, "image/jpeg", 300, null, "11", "A \"red\" kite, flying");
+        var line = Encoding.UTF8.GetString(Manifest.ToCsv([entry])).Split("\r\n")[1];
+        Assert.Equal("a/b/kite.jpg,\"'=cmd(\"\"x\"\"),1.jpg\",00,Stall,photo,10,20,image/jpeg,300,,11,\"A \"\"red\"\" kite, flying\"", line);
+    }
+}

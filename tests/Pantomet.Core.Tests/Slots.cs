@@ -1,0 +1,20 @@
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Measures;
+using Pantomet.Core.Sources;
+
+namespace Pantomet.Core.Tests;
+
+/// <summary>Slots and sources for tests, ordinary in everything that a test does not say.</summary>
+internal static class Slots
+{
+    public static Slot Of(string shape, SizeRule? sizes = null, Fit fit = Fit.Cover, FileLimits? limits = null, params PictureFormat[] formats)
+    {
+        Assert.True(Shape.TryParse(shape, out var parsed));
+        return new Slot(
+            "test.slot", "test slot", parsed, fit, BackgroundColour.White, sizes ?? new SizeRule.FromShape(), formats.Length > 0 ? formats : [PictureFormat.Jpeg],
+            Delivery.One, limits ?? FileLimits.None, QualityRange.Usual, ColourPolicy.Srgb, MetadataPolicy.Rights, true, [], NamePattern.Usual);
+    }
+
+    public static SourceFacts Photograph(int width, int height) => new(
+        new PixelSize(width, height), PictureFormat.Jpeg, ColourModel.Rgb, "sRGB", 8, false, 1, 1, ContentKind.Photograph, RightsFields.None, "", "", false);
+}

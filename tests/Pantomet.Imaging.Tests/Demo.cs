@@ -1,0 +1,37 @@
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Sources;
+
+namespace Pantomet.Imaging.Tests;
+
+/// <summary>The demo's pictures and destinations, as they lie in the repository.</summary>
+internal static class Demo
+{
+    public static string Folder { get; } = Path.Combine(Root(), "demo");
+
+    public static string Source(string fileName) => Path.Combine(Folder, "sources", fileName);
+
+    public static IReadOnlyList<string> SourceFiles { get; } =
+        [.. Directory.EnumerateFiles(Path.Combine(Folder, "sources")).Where(path => !path.EndsWith(".md", StringComparison.Ordinal)).Order(StringComparer.Ordinal)];
+
+    public static IReadOnlyList<Destination> Destinations { get; } =
+        [.. Directory.EnumerateFiles(Path.Combine(Folder, "destinations"), "*.json").Order(StringComparer.Ordinal).Select(path => DestinationReader.Read(File.ReadAllText(path)).Destination!)];
+
+    public static Slot Slot(string id) => Destinations.SelectMany(destination => destination.Slots).Single(slot => slot.Id == id);
+
+    /// <summary>A slot that asks for one size in one format and nothing else.</summary>
+    public static Slot Plain(string shape, PictureFormat format, int? width = null)
+    {
+        Assert.True(Shape.TryParse(shape, out var parsed));
+        return new Slot(
+            "test.slot", "test", parsed, Fit.Cover, BackgroundColour.White, width is { } px ? new SizeRule.Widths([px]) : new SizeRule.FromShape(), [format], Delivery.One,
+            FileLimits.None, new QualityRange(95, 95), ColourPolicy.Srgb, MetadataPolicy.Rights, true, [], NamePattern.Usual);
+    }
+
+    private static string Root()
+    {
+        var folder = new DirectoryInfo(AppContext.BaseDirectory);
+        while (!File.Exists(Path.Combine(folder!.FullName, "Pantomet.slnx")))
+            folder = folder.Parent;
+        return folder.FullName;
+    }
+}

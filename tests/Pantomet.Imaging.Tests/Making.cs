@@ -1,0 +1,18 @@
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Runs;
+using Pantomet.Imaging.Encoders;
+using Pantomet.Imaging.Rendering;
+using Pantomet.Imaging.Sources;
+
+namespace Pantomet.Imaging.Tests;
+
+/// <summary>Makes the files of a slot as a run does.</summary>
+internal static class Making
+{
+    public static MadeFile One(string path, Slot slot)
+    {
+        var facts = SourceProbe.Probe(path, 300_000_000).Facts;
+        using var source = DecodedSource.Open(path, facts);
+        return VariantMaker.Make(source, SlotPlan.For(slot, facts, "kite", null, null).Variants[0], slot);
+    }
+}
