@@ -52,8 +52,6 @@ internal static class DestinationEndpoints
         var (document, problem) = await ReadAsync(catalogue, body, replacing: null, cancel);
         if (document is null)
             return problem!;
-        if (await catalogue.DocumentAsync(document.Id, cancel) is not null)
-            return Problems.Invalid("id", $"There is a destination \"{document.Id}\" already. Give this one another id, or replace that one with PUT.");
         await catalogue.StoreAsync(document, cancel);
         return TypedResults.Json(document, DestinationDocument.Json, statusCode: StatusCodes.Status201Created);
     }
@@ -86,6 +84,8 @@ internal static class DestinationEndpoints
             return (null, Problems.Invalid(first.Field, first.Sentence + more));
         }
 
+        if (replacing is null && await catalogue.DocumentAsync(reading.Destination!.Id, cancel) is not null)
+            return (null, Problems.Invalid("id", $"There is a destination \"{reading.Destination.Id}\" already. Give this one another id, or replace that one with PUT."));
         var others = (await catalogue.SlotsAsync(cancel)).Values.Where(placed => placed.Destination.Id != (replacing ?? ""));
         var taken = others.FirstOrDefault(placed => reading.Destination!.Slots.Any(slot => slot.Id == placed.Slot.Id));
         return taken is not null

@@ -1,0 +1,138 @@
+using System.Diagnostics;
+using System.Net.Http.Json;
+using System.Net.Sockets;
+using System.Security.Cryptography;
+using System.Text;
+using System.Text.Json.Nodes;
+
+namespace Pantomet.Server.Tests;
+
+/// <summary>The server as a process of its own, killed without warning.</summary>
+public sealed class CrashTests : IDisposable
+{
+    private readonly DirectoryInfo data = Directory.CreateTempSubdirectory("pantomet-test-");
+    private readonly int port = FreePort();
+    private readonly HttpClient http;
+    private Process? server;
+
+    public CrashTests() => http = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{port}") };
+
+    [Fact]
+    public async Task A_killed_run_goes_on_after_the_restart_and_no_half_file_counts()
+    {
+        await StartAsync();
+        await AddAsync("galewright-shop.json");
+        var sources = new List<string>();
+        foreach (var name in (string[])["workbench-topdown.jpg", "ribbon-tails-detail.jpg"])
+            sources.Add(await TakeInAsync(name));
+        var slots = (await JsonAsync("/api/destinations"))["items"]![0]!["slots"]!.AsArray().Select(slot => (string)slot!["id"]!).ToArray();
+        var id = (string)(await (await http.PostAsJsonAsync("/api/runs", new { sources, slots })).Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
+        await UntilAsync(id, run => (int)run["done"]! >= 5);
+        await KillAsync();
+        // What a crash in the middle of a write leaves behind.
+        await File.WriteAllTextAsync(Path.Combine(data.FullName, "incoming", "half"), "half a file");
+
+        await StartAsync();
+        var run = await UntilAsync(id, run => (string)run["state"]! == "done");
+        Assert.Equal((int)run["total"]!, (int)run["done"]!);
+        var variants = (await JsonAsync($"/api/variants?run={id}"))["items"]!.AsArray();
+        Assert.Equal((int)run["total"]!, variants.Count);
+        Assert.Equal(variants.Count, variants.Select(variant => ((string)variant!["source"]!, (string)variant["fileName"]!)).Distinct().Count());
+        foreach (var variant in variants)
+        {
+            var file = await http.GetByteArrayAsync(new Uri($"/api/variants/{variant!["id"]}/file", UriKind.Relative));
+            Assert.Equal((string)variant["sha256"]!, Convert.ToHexStringLower(SHA256.HashData(file)));
+        }
+
+        Assert.Empty(Directory.EnumerateFiles(Path.Combine(data.FullName, "incoming")));
+    }
+
+    [Fact]
+    public async Task An_upload_broken_off_half_way_leaves_nothing_and_hurts_nobody()
+    {
+        await StartAsync();
+        var picture = await File.ReadAllBytesAsync(Library.Demo("hill-flight.jpg"));
+        using (var socket = new TcpClient("127.0.0.1", port))
+        {
+            var head = $"POST /api/sources HTTP/1.1\r\nHost: 127.0.0.1:{port}\r\nContent-Type: multipart/form-data; boundary=x\r\nContent-Length: {picture.Length + 500}\r\n\r\n" +
+                "--x\r\nContent-Disposition: form-data; name=\"files\"; filename=\"hill.jpg\"\r\n\r\n";
+            await socket.GetStream().WriteAsync(Encoding.ASCII.GetBytes(head));
+            await socket.GetStream().WriteAsync(picture.AsMemory(0, picture.Length / 2));
+            await socket.GetStream().FlushAsync();
+        }
+
+        for (var attempt = 0; attempt < 100 && Directory.EnumerateFiles(Path.Combine(data.FullName, "incoming")).Any(); attempt++)
+            await Task.Delay(100);
+        Assert.Empty(Directory.EnumerateFiles(Path.Combine(data.FullName, "incoming")));
+        Assert.Equal(0, (int)(await JsonAsync("/api/sources"))["total"]!);
+        await TakeInAsync("spool-small.jpg");
+    }
+
+    public void Dispose()
+    {
+        if (server is { HasExited: false })
+            server.Kill();
+        server?.Dispose();
+        http.Dispose();
+        data.Delete(recursive: true);
+    }
+
+    private async Task StartAsync()
+    {
+        server = Process.Start(new ProcessStartInfo("dotnet", [typeof(Program).Assembly.Location, "--data", data.FullName, "--urls", $"http://127.0.0.1:{port}"]) { RedirectStandardOutput = true })!;
+        server.BeginOutputReadLine();
+        for (var attempt = 0; attempt < 300; attempt++)
+        {
+            try
+            {
+                if ((await http.GetAsync(new Uri("/healthz", UriKind.Relative))).IsSuccessStatusCode)
+                    return;
+            }
+            catch (HttpRequestException)
+            {
+                await Task.Delay(100);
+            }
+        }
+
+        throw new TimeoutException("The server does not answer.");
+    }
+
+    private async Task KillAsync()
+    {
+        // SIGKILL: nothing can be tidied up.
+        server!.Kill();
+        await server.WaitForExitAsync();
+    }
+
+    private async Task AddAsync(string file) =>
+        (await http.PostAsync(new Uri("/api/destinations", UriKind.Relative), JsonContent.Create(JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(Library.Root(), "demo", "destinations", file)))))).EnsureSuccessStatusCode();
+
+    private async Task<string> TakeInAsync(string name)
+    {
+        using var form = new MultipartFormDataContent { { new ByteArrayContent(await File.ReadAllBytesAsync(Library.Demo(name))), "files", name } };
+        var answer = await http.PostAsync(new Uri("/api/sources", UriKind.Relative), form);
+        return (string)(await answer.Content.ReadFromJsonAsync<JsonArray>())![0]!["source"]!["id"]!;
+    }
+
+    private async Task<JsonNode> JsonAsync(string path) => (await http.GetFromJsonAsync<JsonNode>(new Uri(path, UriKind.Relative)))!;
+
+    private async Task<JsonNode> UntilAsync(string runId, Func<JsonNode, bool> isWanted)
+    {
+        for (var attempt = 0; attempt < 900; attempt++)
+        {
+            var run = await JsonAsync($"/api/runs/{runId}");
+            if (isWanted(run))
+                return run;
+            await Task.Delay(100);
+        }
+
+        throw new TimeoutException($"Run {runId} does not come so far.");
+    }
+
+    private static int FreePort()
+    {
+        using var listener = new TcpListener(System.Net.IPAddress.Loopback, 0);
+        listener.Start();
+        return ((System.Net.IPEndPoint)listener.LocalEndpoint).Port;
+    }
+}

@@ -1,0 +1,99 @@
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace Pantomet.Server.Tests;
+
+/// <summary>The server in this process, on an empty data folder that is gone after the test.</summary>
+public sealed class Library : WebApplicationFactory<Program>
+{
+    private readonly DirectoryInfo data = Directory.CreateTempSubdirectory("pantomet-test-");
+    private readonly Action<IServiceCollection>? services;
+    private readonly (string Name, string Value)[] settings;
+    private HttpClient? client;
+
+    public Library()
+        : this(null)
+    {
+    }
+
+    internal Library(Action<IServiceCollection>? services, params (string Name, string Value)[] settings)
+    {
+        this.services = services;
+        this.settings = settings;
+    }
+
+    public HttpClient Http => client ??= CreateClient();
+
+    public string DataFolder => data.FullName;
+
+    public static string Demo(string name) => Path.Combine(Root(), "demo", "sources", name);
+
+    public static string Root()
+    {
+        var folder = new DirectoryInfo(AppContext.BaseDirectory);
+        while (!File.Exists(Path.Combine(folder!.FullName, "Pantomet.slnx")))
+            folder = folder.Parent;
+        return folder.FullName;
+    }
+
+    /// <summary>Sends files in one request and gives the entries of the answer.</summary>
+    public async Task<JsonArray> SendAsync(params (string Name, byte[] Content)[] files)
+    {
+        using var form = new MultipartFormDataContent();
+        foreach (var (name, content) in files)
+            form.Add(new ByteArrayContent(content), "files", name);
+        using var answer = await Http.PostAsync(new Uri("/api/sources", UriKind.Relative), form);
+        answer.EnsureSuccessStatusCode();
+        return (await answer.Content.ReadFromJsonAsync<JsonArray>())!;
+    }
+
+    /// <summary>Takes a demo picture in and gives its id.</summary>
+    public async Task<string> TakeInAsync(string demoName)
+    {
+        var entry = (await SendAsync((demoName, await File.ReadAllBytesAsync(Demo(demoName)))))[0]!;
+        Assert.Null(entry["problem"]);
+        return (string)entry["source"]!["id"]!;
+    }
+
+    public async Task AddDestinationAsync(string file) =>
+        (await Http.PostAsync(new Uri("/api/destinations", UriKind.Relative), JsonContent.Create(JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(Root(), "demo", "destinations", file)))))).EnsureSuccessStatusCode();
+
+    public async Task<JsonNode> GetAsync(string path) => (await Http.GetFromJsonAsync<JsonNode>(new Uri(path, UriKind.Relative)))!;
+
+    public Task<HttpResponseMessage> SendJsonAsync(HttpMethod method, string path, object? body) =>
+        Http.SendAsync(new HttpRequestMessage(method, path) { Content = body is null ? null : JsonContent.Create(body) });
+
+    /// <summary>Asks again and again until an answer is as wanted; bounded, and with the last answer in the failure.</summary>
+    public async Task<JsonNode> UntilAsync(string path, Func<JsonNode, bool> isWanted)
+    {
+        JsonNode last = "nothing";
+        for (var attempt = 0; attempt < 600; attempt++)
+        {
+            last = await GetAsync(path);
+            if (isWanted(last))
+                return last;
+            await Task.Delay(100);
+        }
+
+        throw new TimeoutException($"{path} stays {last}");
+    }
+
+    protected override void ConfigureWebHost(IWebHostBuilder builder)
+    {
+        builder.UseSetting("data", data.FullName);
+        foreach (var (name, value) in settings)
+            builder.UseSetting(name, value);
+        if (services is not null)
+            builder.ConfigureServices(services);
+    }
+
+    protected override void Dispose(bool disposing)
+    {
+        base.Dispose(disposing);
+        if (disposing && data.Exists)
+            data.Delete(recursive: true);
+    }
+}

@@ -1,0 +1,163 @@
+using System.IO.Compression;
+using System.Net;
+using System.Net.Http.Json;
+using System.Security.Cryptography;
+using System.Text.Json.Nodes;
+
+namespace Pantomet.Server.Tests;
+
+public sealed class RunTests
+{
+    private static readonly string[] Social = ["windowbox.portrait", "windowbox.square", "windowbox.story"];
+
+    [Fact]
+    public async Task A_run_makes_every_file_checks_it_and_packs_it()
+    {
+        using var library = await ReadyAsync();
+        var source = await library.TakeInAsync("hill-flight-rotated.jpg");
+        var run = await RunAsync(library, [source], Social);
+        // The story needs 1,920 rows and the picture has 1,600: that size is stopped, the other two are made.
+        Assert.Equal((2, 2, 0, 1), ((int)run["total"]!, (int)run["done"]!, (int)run["failed"]!, (int)run["blocked"]!));
+        var findings = (await library.GetAsync($"/api/runs/{run["id"]}/findings"))["items"]!.AsArray();
+        Assert.Equal(("windowbox.story", "stop"), ((string)findings[0]!["slot"]!, (string)findings[0]!["finding"]!["severity"]!));
+
+        var variants = (await library.GetAsync($"/api/variants?run={run["id"]}"))["items"]!.AsArray();
+        foreach (var variant in variants)
+        {
+            var file = await library.Http.GetByteArrayAsync(new Uri($"/api/variants/{variant!["id"]}/file", UriKind.Relative));
+            Assert.Equal(((long)variant["bytes"]!, (string)variant["sha256"]!), (file.LongLength, Convert.ToHexStringLower(SHA256.HashData(file))));
+            Assert.InRange(file.LongLength, 1, 500_000);
+        }
+
+        using var zip = await PackAsync(library, new { runs = new[] { run["id"]! } });
+        Assert.Equal(
+            ["windowbox/portrait/hill-flight-rotated-portrait-1080w.jpg", "windowbox/square/hill-flight-rotated-square-1080w.jpg", "manifest.json", "manifest.csv"],
+            zip.Entries.Select(entry => entry.FullName));
+        var manifest = (await JsonNode.ParseAsync(await zip.GetEntry("manifest.json")!.OpenAsync()))!;
+        foreach (var entry in manifest["files"]!.AsArray())
+        {
+            await using var content = await zip.GetEntry((string)entry!["file"]!)!.OpenAsync();
+            Assert.Equal((string)entry["sha256"]!, Convert.ToHexStringLower(await SHA256.HashDataAsync(content)));
+        }
+    }
+
+    [Fact]
+    public async Task A_framing_is_kept_per_source_and_slot_and_makes_just_its_files_stale()
+    {
+        using var library = await ReadyAsync();
+        var source = await library.TakeInAsync("hill-flight.jpg");
+        await RunAsync(library, [source], Social);
+        var drawn = new { crop = new { x = 900, y = -50, width = 2000, height = 1990 } };
+        var path = $"/api/framings/{source}/windowbox.square";
+
+        var tried = await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, $"{path}/try", drawn));
+        Assert.Equal("""{"x":900,"y":0,"width":2000,"height":2000}""", tried["crop"]!.ToJsonString());
+        Assert.False((bool)(await library.GetAsync($"/api/plan?source={source}&slot=windowbox.square"))["byHand"]!);
+
+        var set = await JsonAsync(await library.SendJsonAsync(HttpMethod.Put, path, drawn));
+        Assert.True((bool)set["byHand"]!);
+        Assert.Equal(["stale"], await StatesAsync(library, source, "windowbox.square"));
+        Assert.Equal(["done"], await StatesAsync(library, source, "windowbox.portrait"));
+
+        await library.SendJsonAsync(HttpMethod.Delete, path, null);
+        Assert.Equal(["done"], await StatesAsync(library, source, "windowbox.square"));
+    }
+
+    [Fact]
+    public async Task The_same_recipe_is_not_made_twice()
+    {
+        using var library = await ReadyAsync();
+        var source = await library.TakeInAsync("hill-flight.jpg");
+        await RunAsync(library, [source], Social);
+        var file = Directory.EnumerateFiles(Path.Combine(library.DataFolder, "variants"), "*", SearchOption.AllDirectories).First();
+        var written = File.GetLastWriteTimeUtc(file);
+        var again = await RunAsync(library, [source], Social);
+        Assert.Equal(3, (int)again["done"]!);
+        Assert.Equal(written, File.GetLastWriteTimeUtc(file));
+    }
+
+    [Fact]
+    public async Task A_run_can_be_cancelled_and_keeps_what_is_finished()
+    {
+        using var library = await ReadyAsync("galewright-shop.json");
+        var sources = new List<string>();
+        foreach (var name in (string[])["festival-panorama.jpg", "workbench-topdown.jpg", "ribbon-tails-detail.jpg"])
+            sources.Add(await library.TakeInAsync(name));
+        var slots = (await library.GetAsync("/api/destinations"))["items"]![1]!["slots"]!.AsArray().Select(slot => (string)slot!["id"]!).ToArray();
+        var id = (string)(await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources, slots })))["id"]!;
+        await library.UntilAsync($"/api/runs/{id}", run => (int)run["done"]! > 2);
+        Assert.Equal("cancelled", (string)(await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, $"/api/runs/{id}/cancel", null)))["state"]!);
+        await Task.Delay(1500);
+        var done = (int)(await library.GetAsync($"/api/runs/{id}"))["done"]!;
+        await Task.Delay(1000);
+        Assert.Equal(done, (int)(await library.GetAsync($"/api/runs/{id}"))["done"]!);
+        Assert.InRange(done, 3, 80);
+        using var zip = await PackAsync(library, new { runs = new[] { id } });
+        Assert.Equal(done + 2, zip.Entries.Count);
+    }
+
+    [Fact]
+    public async Task Events_tell_of_a_run_until_its_end()
+    {
+        using var library = await ReadyAsync();
+        var source = await library.TakeInAsync("hill-flight.jpg");
+        var id = (string)(await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources = new[] { source }, slots = Social })))["id"]!;
+        var answer = await library.Http.GetAsync(new Uri($"/api/runs/{id}/events", UriKind.Relative));
+        Assert.Equal("text/event-stream", answer.Content.Headers.ContentType!.MediaType);
+        var last = (await answer.Content.ReadAsStringAsync()).Split('\n').Last(line => line.StartsWith("data:", StringComparison.Ordinal));
+        Assert.Equal("done", (string)JsonNode.Parse(last[5..])!["state"]!);
+    }
+
+    [Fact]
+    public async Task A_cap_that_cannot_be_met_blocks_the_file_and_says_so()
+    {
+        using var library = await ReadyAsync();
+        var document = await library.GetAsync("/api/destinations/windowbox");
+        document["slots"]![1]!["limits"]!["mostBytes"] = 5_000;
+        (await library.SendJsonAsync(HttpMethod.Put, "/api/destinations/windowbox", document)).EnsureSuccessStatusCode();
+        var run = await RunAsync(library, [await library.TakeInAsync("hill-flight.jpg")], Social);
+        Assert.Equal((2, 1), ((int)run["done"]!, (int)run["failed"]!));
+        var blocked = (await library.GetAsync($"/api/variants?run={run["id"]}"))["items"]!.AsArray().Single(variant => (string)variant!["state"]! == "blocked")!;
+        Assert.Equal("cap-not-met", (string)blocked["findings"]![0]!["id"]!);
+        Assert.Equal(HttpStatusCode.Gone, (await library.Http.GetAsync(new Uri($"/api/variants/{blocked["id"]}/file", UriKind.Relative))).StatusCode);
+    }
+
+    [Fact]
+    public async Task A_package_of_nothing_says_what_to_do()
+    {
+        using var library = await ReadyAsync();
+        var id = (await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, "/api/packages", new { })))["id"]!;
+        var package = await library.UntilAsync($"/api/packages/{id}", package => (string)package["state"]! != "queued");
+        Assert.Contains("Render it first", (string)package["problem"]!, StringComparison.Ordinal);
+    }
+
+    private static async Task<Library> ReadyAsync(params string[] more)
+    {
+        var library = new Library();
+        foreach (var file in (string[])["windowbox.json", .. more])
+            await library.AddDestinationAsync(file);
+        return library;
+    }
+
+    private static async Task<JsonNode> RunAsync(Library library, string[] sources, string[] slots)
+    {
+        var answer = await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources, slots });
+        Assert.Equal(HttpStatusCode.Accepted, answer.StatusCode);
+        var id = (await JsonAsync(answer))["id"]!;
+        return await library.UntilAsync($"/api/runs/{id}", run => (string)run["state"]! == "done");
+    }
+
+    private static async Task<ZipArchive> PackAsync(Library library, object selection)
+    {
+        var id = (await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, "/api/packages", selection)))["id"]!;
+        await library.UntilAsync($"/api/packages/{id}", package => (string)package["state"]! == "done");
+        var answer = await library.Http.GetAsync(new Uri($"/api/packages/{id}/file", UriKind.Relative));
+        Assert.Equal("application/zip", answer.Content.Headers.ContentType!.MediaType);
+        return new ZipArchive(await answer.Content.ReadAsStreamAsync());
+    }
+
+    private static async Task<string[]> StatesAsync(Library library, string source, string slot) =>
+        [.. (await library.GetAsync($"/api/variants?source={source}&slot={slot}"))["items"]!.AsArray().Select(variant => (string)variant!["state"]!)];
+
+    private static async Task<JsonNode> JsonAsync(HttpResponseMessage answer) => (await answer.Content.ReadFromJsonAsync<JsonNode>())!;
+}

@@ -1,0 +1,71 @@
+import { type ChildProcess, spawn } from "node:child_process";
+import { mkdtemp, readFile, rm } from "node:fs/promises";
+import { createServer } from "node:net";
+import { tmpdir } from "node:os";
+import { dirname, join, resolve } from "node:path";
+import { fileURLToPath } from "node:url";
+
+const root = resolve(dirname(fileURLToPath(import.meta.url)), "../..");
+
+/** A picture of the demo. */
+export const demo = (name: string): string => join(root, "demo", "sources", name);
+
+/** The built server on a data folder of its own. */
+export class Pantomet {
+  readonly url: string;
+  private readonly data: string;
+  private server: ChildProcess | undefined;
+
+  private constructor(url: string, data: string) {
+    this.url = url;
+    this.data = data;
+  }
+
+  /** Starts a server; with the demo's sources and destinations, or with its destinations alone. */
+  static async start(library: "demo" | "destinations" | "empty"): Promise<Pantomet> {
+    const app = new Pantomet(`http://127.0.0.1:${await freePort()}`, await mkdtemp(join(tmpdir(), "pantomet-e2e-")));
+    const options = library === "demo" ? ["--demo", join(root, "demo")] : [];
+    app.server = spawn(
+      "dotnet",
+      [join(root, ".build/app/Pantomet.Server.dll"), "--data", app.data, "--urls", app.url, ...options],
+      { stdio: ["ignore", "pipe", "inherit"] },
+    );
+    await new Promise<void>((ready, failed) => {
+      app.server?.stdout?.on("data", (text: Buffer) => text.includes("Pantomet is ready") && ready());
+      app.server?.on("exit", (code) => failed(new Error(`The server ended with ${code}.`)));
+    });
+    if (library === "destinations") await app.addDestinations();
+    return app;
+  }
+
+  async stop(): Promise<void> {
+    const ended = new Promise((done) => this.server?.on("exit", done));
+    this.server?.kill();
+    await ended;
+    await rm(this.data, { recursive: true, force: true });
+  }
+
+  /** What the interface answers at a path. */
+  // biome-ignore lint/suspicious/noExplicitAny: the tests say what they expect
+  async get(path: string): Promise<any> {
+    return (await fetch(this.url + path)).json();
+  }
+
+  private async addDestinations(): Promise<void> {
+    const folder = join(root, "demo", "destinations");
+    for (const name of (await readFile(join(folder, "order.txt"), "utf8")).split("\n").filter(Boolean)) {
+      const body = await readFile(join(folder, name), "utf8");
+      await fetch(`${this.url}/api/destinations`, { method: "POST", body, headers: { "content-type": "application/json" } });
+    }
+  }
+}
+
+function freePort(): Promise<number> {
+  return new Promise((found) => {
+    const probe = createServer();
+    probe.listen(0, "127.0.0.1", () => {
+      const address = probe.address();
+      probe.close(() => found(typeof address === "object" && address ? address.port : 0));
+    });
+  });
+}

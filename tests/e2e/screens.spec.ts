@@ -1,0 +1,29 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test } from "@playwright/test";
+import { Pantomet } from "./pantomet.ts";
+
+let app: Pantomet;
+test.beforeAll(async () => {
+  app = await Pantomet.start("demo");
+});
+test.afterAll(() => app.stop());
+
+for (const path of ["/sources", "/destinations", "/framing", "/runs", "/packages", "/samples"])
+  test(`${path} has no serious fault for those who cannot see or point`, async ({ page }) => {
+    await page.goto(app.url + path);
+    await page.waitForLoadState("networkidle");
+    const { violations } = await new AxeBuilder({ page }).analyze();
+    const serious = violations.filter((one) => one.impact === "serious" || one.impact === "critical");
+    expect(serious.map((one) => `${one.id}: ${one.nodes.map((node) => node.html).join(" | ")}`)).toEqual([]);
+  });
+
+test("the seven demo destinations are drawn to scale", async ({ page }) => {
+  await page.goto(`${app.url}/destinations/plaza-nine`);
+  const drawing = page.getByLabel("Slots of Plaza Nine, to scale");
+  await expect(drawing.getByRole("button")).toHaveCount(3);
+  const cover = await drawing.getByRole("button", { name: "cover, 851 × 315 px" }).locator("rect").first().boundingBox();
+  const card = await drawing.getByRole("button", { name: "link card, 1200 × 630 px" }).locator("rect").first().boundingBox();
+  expect((cover?.width ?? 0) / (card?.width ?? 1)).toBeCloseTo(851 / 1200, 1);
+  await drawing.getByRole("button", { name: /^round portrait/ }).click();
+  await expect(page.getByRole("complementary", { name: "Slot" })).toContainText("cut off round");
+});
