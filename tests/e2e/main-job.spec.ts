@@ -4,6 +4,8 @@ import { expect, type Page, test } from "@playwright/test";
 import { unzipSync } from "fflate";
 import { demo, Pantomet } from "./pantomet.ts";
 
+test.describe.configure({ mode: "serial" });
+
 let app: Pantomet;
 test.beforeAll(async () => {
   app = await Pantomet.start("destinations");
@@ -20,15 +22,15 @@ test("drop files, frame, render, download the ZIP, compare its files with the ma
   await expect(intake.getByRole("status")).toHaveText("Taken in 3 of 4");
   await expect(intake).toContainText("letter.jpg: This is a text file, not a picture");
   await intake.getByRole("button", { name: "Close" }).click();
-  await expect(page.getByRole("option")).toHaveCount(3);
+  await expect(sourcesOf(page).getByRole("option")).toHaveCount(3);
 
-  await page.getByRole("option", { name: "hill-flight-rotated" }).click();
-  await page.getByRole("option", { name: "studio-delta" }).click({ modifiers: ["Control"] });
+  await sourcesOf(page).getByRole("option", { name: "hill-flight-rotated" }).click();
+  await sourcesOf(page).getByRole("option", { name: "studio-delta" }).click({ modifiers: ["Control"] });
   await page.getByLabel("Stem").fill("delta-on-white");
   await page.getByLabel("Stem").press("Enter");
-  await expect(page.getByRole("option", { name: "delta-on-white" })).toBeVisible();
-  await page.getByRole("option", { name: "hill-flight-rotated" }).click();
-  await page.getByRole("option", { name: "delta-on-white" }).click({ modifiers: ["Control"] });
+  await expect(sourcesOf(page).getByRole("option", { name: "delta-on-white" })).toBeVisible();
+  await sourcesOf(page).getByRole("option", { name: "hill-flight-rotated" }).click();
+  await sourcesOf(page).getByRole("option", { name: "delta-on-white" }).click({ modifiers: ["Control"] });
   await page.getByRole("button", { name: "Frame it" }).click();
 
   // The square of the kite: moved to the right with the ratio locked, stored, taken back, done again.
@@ -70,6 +72,7 @@ test("drop files, frame, render, download the ZIP, compare its files with the ma
   expect((await single).suggestedFilename()).toMatch(/^[a-z0-9-]+\.jpg$/);
 
   await page.getByRole("button", { name: "Make a package" }).click();
+  await expect(page).toHaveURL(/\/packages$/);
   const download = page.waitForEvent("download");
   await page.getByRole("link", { name: "Download" }).click();
   const zip = unzipSync(new Uint8Array(await readFile(await (await download).path())));
@@ -95,25 +98,34 @@ test("drop files, frame, render, download the ZIP, compare its files with the ma
 
 test("the same by keyboard alone, and everything survives a reload", async ({ page }) => {
   await page.goto(`${app.url}/sources`);
-  await expect(page.getByRole("option")).toHaveCount(3);
+  await expect(sourcesOf(page).getByRole("option")).toHaveCount(3);
   await page.keyboard.press("ArrowRight");
   await page.keyboard.press("ArrowLeft");
   await page.keyboard.press("f");
   await expect(page.getByTestId("frame")).toBeVisible();
   await page.keyboard.press("n");
   const left = page.getByLabel("Left, px");
-  const before = Number(await left.inputValue());
+  // The product card: the middle square of 3,000 × 2,400.
+  await expect(left).toHaveValue("300");
   await page.keyboard.press("Shift+ArrowRight");
   await page.keyboard.press("ArrowRight");
-  await expect(left).toHaveValue(`${before + 11}`);
+  await expect(left).toHaveValue("311");
   await expect(page.getByRole("button", { name: "Automatic" })).toBeVisible();
   await page.reload();
-  await expect(left).toHaveValue(`${before + 11}`);
+  await expect(left).toHaveValue("311");
+  await page.getByLabel("Render for product card").focus();
+  await page.keyboard.press("Space");
+  await page.keyboard.press("r");
+  await expect(page.getByRole("heading", { name: "done" })).toBeVisible({ timeout: 30_000 });
+  await page.goBack();
+  await expect(left).toHaveValue("311");
   await page.keyboard.press("0");
-  await expect(left).toHaveValue(`${before}`);
+  await expect(left).toHaveValue("300");
   await page.keyboard.press("?");
   await expect(page.getByRole("dialog", { name: "Keyboard" })).toBeVisible();
 });
+
+const sourcesOf = (page: Page) => page.getByRole("listbox", { name: "Sources" });
 
 async function idOf(stem: string): Promise<string> {
   const { items } = await app.get(`/api/sources?search=${stem}`);

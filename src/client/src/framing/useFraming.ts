@@ -17,6 +17,8 @@ export function useFraming(sourceId: string, stored: Plan | undefined) {
   const [dragged, setDragged] = useState<Rect>();
   const [tried, setTried] = useState<Plan>();
   const settle = useRef<ReturnType<typeof setTimeout>>(undefined);
+  // A frame that has not come to rest yet. It is stored at once when the person turns to something else.
+  const unstored = useRef<() => void>(undefined);
   const trying = useRef<{ busy: boolean; next: Rect | undefined }>({ busy: false, next: undefined });
 
   const refresh = useCallback(
@@ -33,7 +35,9 @@ export function useFraming(sourceId: string, stored: Plan | undefined) {
     async (slot: string, crop: Rect | undefined) => {
       const params = { path: { sourceId, slotId: slot } };
       const plan = crop
-        ? await answer(api.PUT("/api/framings/{sourceId}/{slotId}", { params, body: { crop } }))
+        ? await answer(
+            api.PUT("/api/framings/{sourceId}/{slotId}", { params, body: { crop }, keepalive: true }),
+          )
         : await answer(api.DELETE("/api/framings/{sourceId}/{slotId}", { params }));
       refresh(plan);
       return plan;
@@ -46,6 +50,7 @@ export function useFraming(sourceId: string, stored: Plan | undefined) {
     async (crop: Rect | undefined) => {
       if (!stored) return;
       clearTimeout(settle.current);
+      unstored.current = undefined;
       const slot = stored.slot;
       const before = stored.byHand ? stored.crop : undefined;
       try {
@@ -95,7 +100,10 @@ export function useFraming(sourceId: string, stored: Plan | undefined) {
       setDragged(crop);
       void tryOut(crop);
       clearTimeout(settle.current);
-      if (comesToRest) settle.current = setTimeout(() => void setNow.current(crop), settlesAfter);
+      if (!comesToRest) return;
+      const store = setNow.current;
+      unstored.current = () => void store(crop);
+      settle.current = setTimeout(unstored.current, settlesAfter);
     },
     [tryOut],
   );
@@ -104,7 +112,12 @@ export function useFraming(sourceId: string, stored: Plan | undefined) {
   useEffect(() => {
     setDragged(undefined);
     setTried(undefined);
-    return () => clearTimeout(settle.current);
+    const store = () => unstored.current?.();
+    window.addEventListener("pagehide", store);
+    return () => {
+      window.removeEventListener("pagehide", store);
+      store();
+    };
   }, [sourceId, slotId]);
 
   return { frame: dragged ?? stored?.crop, plan: dragged ? (tried ?? stored) : stored, drag, set };

@@ -9,10 +9,13 @@ function nameOf(event: KeyboardEvent): string {
   return `${event.ctrlKey || event.metaKey ? "mod+" : ""}${shift}${key}`;
 }
 
-const isTyping = (target: EventTarget | null) =>
-  target instanceof HTMLInputElement ||
-  target instanceof HTMLTextAreaElement ||
-  target instanceof HTMLSelectElement;
+// What a key does in the element that has the focus goes before any shortcut.
+function isTakenBy(target: EventTarget | null, key: string): boolean {
+  if (target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement) return true;
+  if (target instanceof HTMLInputElement) return target.type !== "checkbox" || key === " ";
+  const presses = target instanceof HTMLButtonElement || target instanceof HTMLAnchorElement;
+  return presses && (key === " " || key === "Enter");
+}
 
 /** Listens while the caller is on screen, except while somebody types in a field. */
 export function useKeys(shortcuts: Shortcuts): void {
@@ -20,7 +23,7 @@ export function useKeys(shortcuts: Shortcuts): void {
   latest.current = shortcuts;
   useEffect(() => {
     const listen = (event: KeyboardEvent) => {
-      if (event.defaultPrevented || event.altKey || isTyping(event.target)) return;
+      if (event.defaultPrevented || event.altKey || isTakenBy(event.target, event.key)) return;
       const run = latest.current[nameOf(event)];
       if (!run) return;
       event.preventDefault();
