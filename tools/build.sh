@@ -22,16 +22,18 @@ changed() {
 begin() { mkdir -p .build; touch ".build/$1.begun"; }
 finish() { mv ".build/$1.begun" ".build/$1"; }
 
-install_client() {
-  changed .build/client-packages src/client/package-lock.json || return 0
-  echo "Installing the packages of the pages…"
-  begin client-packages
-  npm ci --prefix src/client --no-audit --no-fund --loglevel=error
-  finish client-packages
+# install_packages NAME FOLDER: the packages of a folder, as locked.
+# Not "npm ci": it insists on packages for other systems that some mirrors do not carry; those are optional, and left out.
+install_packages() {
+  if [ -d "$2/node_modules" ] && ! changed ".build/$1-packages" "$2/package-lock.json"; then return 0; fi
+  echo "Installing the packages of $2…"
+  begin "$1-packages"
+  npm install --prefix "$2" --no-save --no-audit --no-fund --loglevel=error
+  finish "$1-packages"
 }
 
 build_client() {
-  install_client
+  install_packages client src/client
   if [ -f src/Pantomet.Server/wwwroot/index.html ] && ! changed .build/client src/client; then return 0; fi
   echo "Building the pages…"
   begin client

@@ -17,7 +17,11 @@ test("drop files, frame, render, download the ZIP, compare its files with the ma
   await page.goto(app.url);
   await expect(page.getByText("No pictures yet")).toBeVisible();
 
-  await drop(page, ["hill-flight-rotated.jpg", "studio-delta.jpg", "spool-small.jpg"], "Dear customer, the pictures follow.");
+  await drop(
+    page,
+    ["hill-flight-rotated.jpg", "studio-delta.jpg", "spool-small.jpg"],
+    "Dear customer, the pictures follow.",
+  );
   const intake = page.getByRole("region", { name: "Intake" });
   await expect(intake.getByRole("status")).toHaveText("Taken in 3 of 4");
   await expect(intake).toContainText("letter.jpg: This is a text file, not a picture");
@@ -25,12 +29,16 @@ test("drop files, frame, render, download the ZIP, compare its files with the ma
   await expect(sourcesOf(page).getByRole("option")).toHaveCount(3);
 
   await sourcesOf(page).getByRole("option", { name: "hill-flight-rotated" }).click();
-  await sourcesOf(page).getByRole("option", { name: "studio-delta" }).click({ modifiers: ["Control"] });
+  await sourcesOf(page)
+    .getByRole("option", { name: "studio-delta" })
+    .click({ modifiers: ["Control"] });
   await page.getByLabel("Stem").fill("delta-on-white");
   await page.getByLabel("Stem").press("Enter");
   await expect(sourcesOf(page).getByRole("option", { name: "delta-on-white" })).toBeVisible();
   await sourcesOf(page).getByRole("option", { name: "hill-flight-rotated" }).click();
-  await sourcesOf(page).getByRole("option", { name: "delta-on-white" }).click({ modifiers: ["Control"] });
+  await sourcesOf(page)
+    .getByRole("option", { name: "delta-on-white" })
+    .click({ modifiers: ["Control"] });
   await page.getByRole("button", { name: "Frame it" }).click();
 
   // The square of the kite: moved to the right with the ratio locked, stored, taken back, done again.
@@ -59,7 +67,9 @@ test("drop files, frame, render, download the ZIP, compare its files with the ma
 
   // The picture is too small for a listing photo, and the screen says so before anything is rendered.
   await page.getByRole("button", { name: "Frame for listing photo" }).click();
-  await expect(page.getByText("2,500 × 2,000 needs 2,500 × 2,000 px, the crop has 2,000 × 1,600")).toBeVisible();
+  await expect(
+    page.getByText("The 2,500 × 2,000 file needs as many pixels, the crop has 2,000 × 1,600"),
+  ).toBeVisible();
 
   await page.getByRole("button", { name: /^Render 2 pictures for 4 slots/ }).click();
   await expect(page.getByRole("heading", { name: "done" })).toBeVisible({ timeout: 60_000 });
@@ -78,13 +88,19 @@ test("drop files, frame, render, download the ZIP, compare its files with the ma
   const zip = unzipSync(new Uint8Array(await readFile(await (await download).path())));
   const manifest = JSON.parse(new TextDecoder().decode(zip["manifest.json"]));
   expect(manifest.files.map((file: { file: string }) => file.file).sort()).toEqual(
-    Object.keys(zip).filter((name) => !name.startsWith("manifest.")).sort(),
+    Object.keys(zip)
+      .filter((name) => !name.startsWith("manifest."))
+      .sort(),
   );
   expect(manifest.files).toHaveLength(6);
   for (const file of manifest.files) {
     const content = zip[file.file];
     expect(content?.length).toBe(file.bytes);
-    expect(createHash("sha256").update(content ?? "").digest("hex")).toBe(file.sha256);
+    expect(
+      createHash("sha256")
+        .update(content ?? "")
+        .digest("hex"),
+    ).toBe(file.sha256);
   }
   const csv = new TextDecoder().decode(zip["manifest.csv"]).trimEnd().split("\r\n");
   expect(csv).toHaveLength(7);
@@ -134,7 +150,9 @@ async function idOf(stem: string): Promise<string> {
 
 // A drop as the browser delivers it, with files of the demo and a letter that only calls itself a picture.
 async function drop(page: Page, names: string[], letter: string): Promise<void> {
-  const files = await Promise.all(names.map(async (name) => ({ name, content: (await readFile(demo(name))).toString("base64") })));
+  const files = await Promise.all(
+    names.map(async (name) => ({ name, content: (await readFile(demo(name))).toString("base64") })),
+  );
   const transfer = await page.evaluateHandle(
     ([pictures, text]) => {
       const made = new DataTransfer();

@@ -23,7 +23,10 @@ export class Pantomet {
 
   /** Starts a server; with the demo's sources and destinations, or with its destinations alone. */
   static async start(library: "demo" | "destinations" | "empty"): Promise<Pantomet> {
-    const app = new Pantomet(`http://127.0.0.1:${await freePort()}`, await mkdtemp(join(tmpdir(), "pantomet-e2e-")));
+    const app = new Pantomet(
+      `http://127.0.0.1:${await freePort()}`,
+      await mkdtemp(join(tmpdir(), "pantomet-e2e-")),
+    );
     const options = library === "demo" ? ["--demo", join(root, "demo")] : [];
     app.server = spawn(
       "dotnet",
@@ -55,7 +58,11 @@ export class Pantomet {
     const folder = join(root, "demo", "destinations");
     for (const name of (await readFile(join(folder, "order.txt"), "utf8")).split("\n").filter(Boolean)) {
       const body = await readFile(join(folder, name), "utf8");
-      await fetch(`${this.url}/api/destinations`, { method: "POST", body, headers: { "content-type": "application/json" } });
+      await fetch(`${this.url}/api/destinations`, {
+        method: "POST",
+        body,
+        headers: { "content-type": "application/json" },
+      });
     }
   }
 }

@@ -21,8 +21,16 @@ test("the seven demo destinations are drawn to scale", async ({ page }) => {
   await page.goto(`${app.url}/destinations/plaza-nine`);
   const drawing = page.getByLabel("Slots of Plaza Nine, to scale");
   await expect(drawing.getByRole("button")).toHaveCount(3);
-  const cover = await drawing.getByRole("button", { name: "cover, 851 × 315 px" }).locator("rect").first().boundingBox();
-  const card = await drawing.getByRole("button", { name: "link card, 1200 × 630 px" }).locator("rect").first().boundingBox();
+  const cover = await drawing
+    .getByRole("button", { name: "cover, 851 × 315 px" })
+    .locator("rect")
+    .first()
+    .boundingBox();
+  const card = await drawing
+    .getByRole("button", { name: "link card, 1200 × 630 px" })
+    .locator("rect")
+    .first()
+    .boundingBox();
   expect((cover?.width ?? 0) / (card?.width ?? 1)).toBeCloseTo(851 / 1200, 1);
   await drawing.getByRole("button", { name: /^round portrait/ }).click();
   await expect(page.getByRole("complementary", { name: "Slot" })).toContainText("cut off round");

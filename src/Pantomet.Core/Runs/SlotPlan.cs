@@ -47,13 +47,14 @@ public sealed record SlotPlan(SlotCrop Crop, IReadOnlyList<PlannedVariant> Varia
         var across = size.Picture.Width - crop.Area.Width;
         var down = size.Picture.Height - crop.Area.Height;
         var what = crop.Area.Size == source ? "the source" : crop.IsByHand ? "the crop set by hand" : "the crop";
+        var needed = size.File == size.Picture ? "as many pixels" : $"a picture of {Finding.Px(size.Picture)} px";
         var remedy = crop.IsByHand
             ? "Make the crop larger, or use a larger source."
             : "Use a larger source. Pictures are never enlarged.";
         return new Finding(
             "too-few-pixels",
             Severity.Stop,
-            $"{Finding.Px(size.File)} needs {Finding.Px(size.Picture)} px, {what} has {Finding.Px(crop.Area.Size)}: {Finding.Px(across)} px short across, {Finding.Px(down)} px down.",
+            $"The {Finding.Px(size.File)} file needs {needed}, {what} has {Finding.Px(crop.Area.Size)}: {Finding.Px(across)} px short across, {Finding.Px(down)} px down.",
             remedy);
     }
 

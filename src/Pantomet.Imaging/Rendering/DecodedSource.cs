@@ -12,6 +12,7 @@ public sealed class DecodedSource : IDisposable
     private const long MostBytesInMemory = 400_000_000;
 
     private readonly Image upright;
+    private readonly RecentCuts recent = new();
 
     private DecodedSource(Image upright, SourceFile file, SourceFacts facts)
     {
@@ -47,8 +48,17 @@ public sealed class DecodedSource : IDisposable
     /// <summary>The pixels of a crop, scaled to a size. A vector picture is drawn again for it.</summary>
     /// <param name="crop">In upright source pixels, inside the picture.</param>
     /// <param name="size">Not larger than the crop, unless the picture is a vector picture.</param>
-    /// <returns>In the source's own colours, not yet computed.</returns>
-    public Image Cut(PixelRect crop, PixelSize size)
+    /// <returns>In the source's own colours, in memory.</returns>
+    public Image Cut(PixelRect crop, PixelSize size) => recent.Get(crop, size, () => CutNow(crop, size));
+
+    /// <inheritdoc/>
+    public void Dispose()
+    {
+        recent.Dispose();
+        upright.Dispose();
+    }
+
+    private Image CutNow(PixelRect crop, PixelSize size)
     {
         if (!Facts.IsVector)
         {
@@ -66,9 +76,6 @@ public sealed class DecodedSource : IDisposable
         using var cut = drawn.Crop(x, y, width, height);
         return cut.Embed(0, 0, size.Width, size.Height, extend: Enums.Extend.Copy);
     }
-
-    /// <inheritdoc/>
-    public void Dispose() => upright.Dispose();
 
     private static Image Held(Image image)
     {

@@ -26,7 +26,7 @@ public sealed class SlotPlanTests
         var plan = SlotPlan.For(Hero, Slots.Photograph(1240, 827), "red-kite", null, null);
         var stop = Assert.Single(plan.Findings);
         Assert.Equal((Severity.Stop, "too-few-pixels"), (stop.Severity, stop.Id));
-        Assert.Contains("1,500 × 750 px", stop.Sentence, StringComparison.Ordinal);
+        Assert.Contains("1,500 × 750 file needs as many pixels, the crop has 1,240 × 620", stop.Sentence, StringComparison.Ordinal);
         Assert.Contains("260 px short across", stop.Sentence, StringComparison.Ordinal);
         Assert.Equal([1000, 1000, 500, 500], plan.Variants.Select(variant => variant.Size.File.Width));
     }

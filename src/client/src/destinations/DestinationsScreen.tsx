@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import type { Destination } from "../api/client";
+import { Fault } from "../instruments/Fault";
 import { count } from "../instruments/numbers";
 import { choose, toggled, useChoice } from "../shell/choice";
 import { type Fact, useReadout } from "../shell/readout";
@@ -28,12 +29,7 @@ export function DestinationsScreen() {
         ] satisfies Fact[])
       : [],
   );
-  if (query.error)
-    return (
-      <p role="alert" className="p-6 text-stop">
-        {query.error.message}
-      </p>
-    );
+  if (query.error) return <Fault problem={query.error} />;
   if (query.data?.length === 0) return <Empty />;
   return (
     <div className="grid h-full grid-cols-[232px_minmax(0,1fr)_400px]">

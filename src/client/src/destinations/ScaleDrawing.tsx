@@ -1,6 +1,7 @@
-import { useLayoutEffect, useMemo, useRef, useState } from "react";
+import { useMemo, useRef } from "react";
 import type { Destination, Schemas, Size, Slot } from "../api/client";
 import { count } from "../instruments/numbers";
+import { useRoom } from "../shell/room";
 import { layOut, type Part, type PlacedPart } from "./layOut";
 
 const margin = 18;
@@ -21,16 +22,7 @@ export function ScaleDrawing({
   onCurrent: (slotId: string) => void;
 }) {
   const frame = useRef<HTMLDivElement>(null);
-  const [room, setRoom] = useState<Size>({ width: 600, height: 640 });
-  useLayoutEffect(() => {
-    const watched = frame.current;
-    if (!watched) return;
-    const observer = new ResizeObserver(() =>
-      setRoom({ width: watched.clientWidth, height: watched.clientHeight }),
-    );
-    observer.observe(watched);
-    return () => observer.disconnect();
-  }, []);
+  const room = useRoom(frame, { width: 600, height: 640 });
   const drawn = useMemo(() => {
     const parts = destination.slots.flatMap((slot) => partsOf(slot, drawings.get(slot.id)?.sizes ?? []));
     return layOut(parts, { width: room.width - 2 * margin, height: room.height - 2 * margin - 16 });

@@ -3,6 +3,7 @@ import type { Rect, Slot, Source } from "../api/client";
 import { previewUrl } from "../instruments/CropPicture";
 import { KeepClear } from "../instruments/KeepClear";
 import { count } from "../instruments/numbers";
+import { useRoom } from "../shell/room";
 import { type Corner, moved, pulled, scaled } from "./drag";
 
 const margin = 34;
@@ -35,18 +36,9 @@ export function CropBench({
   onRest: (frame: Rect) => void;
 }) {
   const well = useRef<HTMLDivElement>(null);
-  const [room, setRoom] = useState({ width: 800, height: 540 });
+  const room = useRoom(well, { width: 800, height: 540 });
   const [ground, setGround] = useState<keyof typeof wells>("grey");
   const [grip, setGrip] = useState<Grip>();
-  useLayoutEffect(() => {
-    const watched = well.current;
-    if (!watched) return;
-    const observer = new ResizeObserver(() =>
-      setRoom({ width: watched.clientWidth, height: watched.clientHeight }),
-    );
-    observer.observe(watched);
-    return () => observer.disconnect();
-  }, []);
   const latest = useRef({ frame, onDrag, canBeSet });
   latest.current = { frame, onDrag, canBeSet };
   useLayoutEffect(() => {

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answer, api } from "../api/client";
 import { Button } from "../instruments/Button";
+import { Fault } from "../instruments/Fault";
 import { bytes, count, moment } from "../instruments/numbers";
 import { StateMark } from "../instruments/StateMark";
 import { sayProblem } from "../shell/notices";
@@ -44,11 +45,7 @@ export function PackagesScreen() {
         </Button>
       </div>
       <div className="overflow-y-auto border-t border-line bg-sheet">
-        {packages.error && (
-          <p role="alert" className="p-6 text-stop">
-            {packages.error.message}
-          </p>
-        )}
+        {packages.error && <Fault problem={packages.error} />}
         {packages.data && items.length === 0 && (
           <p className="p-6 text-soft">
             No package yet. Make one of a run, or of everything that is finished: one ZIP, a folder for each

@@ -4,6 +4,7 @@ import { useNavigate, useParams } from "react-router";
 import { answer, api, type Run, type Source, type Variant } from "../api/client";
 import { type Place, usePlaces } from "../destinations/useDestinations";
 import { Button } from "../instruments/Button";
+import { Fault } from "../instruments/Fault";
 import { FindingLine } from "../instruments/FindingLine";
 import { bytes, count, duration, moment, saving, size } from "../instruments/numbers";
 import { StateMark } from "../instruments/StateMark";
@@ -29,12 +30,7 @@ export function RunsScreen() {
   const navigate = useNavigate();
   const run = runs.data?.find((one) => one.id === runId) ?? runs.data?.[0];
   useWatchedRun(run);
-  if (runs.error)
-    return (
-      <p role="alert" className="p-6 text-stop">
-        {runs.error.message}
-      </p>
-    );
+  if (runs.error) return <Fault problem={runs.error} />;
   if (runs.data?.length === 0)
     return (
       <div className="grid h-full place-content-center justify-items-center gap-3 text-center">
@@ -131,33 +127,19 @@ function RunSheet({ run }: { run: Run }) {
         >
           Findings {count(told.length)}
         </Button>
-        <label className="ml-auto flex items-center gap-1.5 text-soft">
-          slot
-          <select
-            className="rounded border border-line bg-white px-1.5 py-0.5 text-ink"
-            value={slot}
-            onChange={(event) => setSlot(event.target.value)}
-          >
-            <option value="">all</option>
-            {slots.map((id) => (
-              <option key={id} value={id}>
-                {places?.get(id)?.path ?? id}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label className="flex items-center gap-1.5 text-soft">
-          order
-          <select
-            className="rounded border border-line bg-white px-1.5 py-0.5 text-ink"
-            value={order}
-            onChange={(event) => setOrder(event.target.value)}
-          >
-            {Object.keys(orders).map((name) => (
-              <option key={name}>{name}</option>
-            ))}
-          </select>
-        </label>
+        <span className="ml-auto" />
+        <Chooser
+          label="slot"
+          value={slot}
+          options={[["", "all"], ...slots.map((id) => [id, places?.get(id)?.path ?? id] as const)]}
+          onValue={setSlot}
+        />
+        <Chooser
+          label="order"
+          value={order}
+          options={Object.keys(orders).map((name) => [name, name])}
+          onValue={setOrder}
+        />
       </div>
       {shows === "findings" ? (
         <div className="grid content-start gap-2 overflow-y-auto bg-sheet p-4">
@@ -189,6 +171,35 @@ function RunSheet({ run }: { run: Run }) {
         )
       )}
     </section>
+  );
+}
+
+function Chooser({
+  label,
+  value,
+  options,
+  onValue,
+}: {
+  label: string;
+  value: string;
+  options: readonly (readonly [value: string, words: string])[];
+  onValue: (value: string) => void;
+}) {
+  return (
+    <label className="flex items-center gap-1.5 text-soft">
+      {label}
+      <select
+        className="rounded border border-line bg-white px-1.5 py-0.5 text-ink"
+        value={value}
+        onChange={(event) => onValue(event.target.value)}
+      >
+        {options.map(([id, words]) => (
+          <option key={id} value={id}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }
 

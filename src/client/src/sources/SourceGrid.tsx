@@ -5,6 +5,7 @@ import { previewUrl } from "../instruments/CropPicture";
 import { bytes, size } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
 import { useKeys } from "../shell/keys";
+import { useRoom } from "../shell/room";
 import { cellGap, narrowestCell, pictureHeight, rowsOf, shownSize } from "./rows";
 
 const rowHeight = pictureHeight + 64;
@@ -26,15 +27,8 @@ export function SourceGrid({
   onEnd: () => void;
 }) {
   const frame = useRef<HTMLDivElement>(null);
-  const [room, setRoom] = useState(880);
+  const room = useRoom(frame, { width: 912, height: 700 }).width - 32;
   const [anchor, setAnchor] = useState<string>();
-  useLayoutEffect(() => {
-    const watched = frame.current;
-    if (!watched) return;
-    const observer = new ResizeObserver(() => setRoom(watched.clientWidth - 32));
-    observer.observe(watched);
-    return () => observer.disconnect();
-  }, []);
   const rows = useMemo(() => rowsOf(sources, room), [sources, room]);
   const virtual = useVirtualizer({
     count: rows.length,

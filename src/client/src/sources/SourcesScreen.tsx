@@ -3,6 +3,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import type { Source } from "../api/client";
 import { Button } from "../instruments/Button";
+import { Fault } from "../instruments/Fault";
 import { bytes, count, moment, size } from "../instruments/numbers";
 import { choose, useChoice } from "../shell/choice";
 import { history } from "../shell/history";
@@ -79,7 +80,7 @@ export function SourcesScreen() {
   };
 
   return (
-    <div className="grid h-full grid-cols-[minmax(0,1fr)_372px]">
+    <div className="grid h-full grid-cols-[minmax(0,1fr)_372px] max-[1100px]:grid-cols-[minmax(0,1fr)_324px]">
       <section className="grid min-h-0 grid-rows-[46px_auto_minmax(0,1fr)]">
         <div className="flex items-center gap-2 px-4">
           <h1>{first ? `${count(first.total)} pictures` : "Pictures"}</h1>
@@ -115,9 +116,7 @@ export function SourcesScreen() {
         </div>
         <IntakePanel />
         {query.error ? (
-          <p role="alert" className="p-6 text-stop">
-            {query.error.message}
-          </p>
+          <Fault problem={query.error} />
         ) : first?.total === 0 ? (
           <Empty search={search} onAdd={() => pictures.current?.click()} />
         ) : (

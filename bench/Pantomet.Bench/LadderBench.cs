@@ -1,0 +1,89 @@
+using System.Diagnostics;
+using NetVips;
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Runs;
+using Pantomet.Core.Sources;
+using Pantomet.Imaging.Encoders;
+using Pantomet.Imaging.Rendering;
+using Pantomet.Imaging.Sources;
+
+namespace Pantomet.Bench;
+
+/// <summary>Twelve JPEG widths of one 18-megapixel source: against the codec floor, and against one vipsthumbnail process per width.</summary>
+internal static class LadderBench
+{
+    private const int Times = 3;
+    private static readonly int[] Widths = [2560, 2300, 2048, 1800, 1600, 1400, 1200, 1000, 800, 640, 480, 320];
+
+    public static void Run(string demo)
+    {
+        using var folder = new Folder();
+        var source = Enlarged(Path.Combine(demo, "workbench-topdown.jpg"), folder.Path("source.jpg"));
+        var facts = SourceProbe.Probe(source, 300_000_000).Facts;
+        var slot = BenchSlots.Of(PictureFormat.Jpeg, Widths, new QualityRange(80, 80), null);
+        var plan = SlotPlan.For(slot, facts, "bench", null, null);
+        var cores = Environment.ProcessorCount;
+        var options = new ParallelOptions { MaxDegreeOfParallelism = cores };
+        Console.WriteLine($"Ladder: {facts.Size} px ({facts.Size.Count / 1e6:0.0} megapixels), {Widths.Length} JPEG widths, quality 80, {cores} cores");
+
+        var ours = Stopwatches.Least(Times, () =>
+        {
+            using var decoded = DecodedSource.Open(source, facts);
+            Parallel.ForEach(plan.Variants, options, variant => File.WriteAllBytes(folder.Path(variant.FileName), VariantMaker.Make(decoded, variant, slot).File));
+        });
+
+        // The floor: one decode, then one resample and one final encode per variant, on one core each.
+        var decode = Stopwatches.Least(Times, () => DecodedSource.Open(source, facts).Dispose());
+        using var held = DecodedSource.Open(source, facts);
+        var work = plan.Variants.Sum(variant => Stopwatches.Least(Times, () =>
+        {
+            using var pixels = held.Cut(variant.Crop, variant.Size.Picture);
+            using var memory = pixels.CopyMemory();
+            Encoder.Lossy(memory, PictureFormat.Jpeg, 80, wholeChroma: false, Enums.ForeignKeep.None);
+        }));
+        var floor = (decode + work) / cores;
+        Console.WriteLine($"  time ÷ codec floor ((decode + resample and encode of each) ÷ {cores} cores): {ours / floor:0.00}");
+        // A decoder of one picture uses one core: until it has ended, nothing else can begin.
+        Console.WriteLine($"  time ÷ floor with one decode on one core, the rest on {cores}:              {ours / (decode + (work / cores)):0.00}");
+
+        if (!HasVipsthumbnail())
+        {
+            Console.WriteLine("  vipsthumbnail is not installed (Debian: libvips-tools); that ratio is left out.");
+            return;
+        }
+
+        var theirs = Stopwatches.Least(Times, () => Parallel.ForEach(Widths, options, width => Thumbnail(source, width, folder.Path($"their-{width}.jpg"))));
+        Console.WriteLine($"  vipsthumbnail, a process per width, {cores} at a time ÷ ours:                  {theirs / ours:0.00}");
+    }
+
+    // The demo has no camera file of 18 megapixels; its largest photograph, enlarged with its grain, compresses like one.
+    private static string Enlarged(string demoPicture, string path)
+    {
+        Imaging.VipsRuntime.Start();
+        using var image = Image.Jpegload(demoPicture);
+        using var large = image.Resize(1.364);
+        using var grain = Image.Gaussnoise(large.Width, large.Height, sigma: 6, mean: 0);
+        using var grained = (large + grain).Cast(Enums.BandFormat.Uchar);
+        grained.Jpegsave(path, q: 95, subsampleMode: Enums.ForeignSubsample.Off);
+        return path;
+    }
+
+    private static bool HasVipsthumbnail() => Environment.GetEnvironmentVariable("PATH")!.Split(':').Any(folder => File.Exists(Path.Combine(folder, "vipsthumbnail")));
+
+    private static void Thumbnail(string source, int width, string into)
+    {
+        using var process = Process.Start("vipsthumbnail", [source, "--size", $"{width}x", "-o", $"{into}[Q=80,optimize_coding,interlace,strip]"]);
+        process.WaitForExit();
+        if (process.ExitCode != 0)
+            throw new InvalidOperationException("vipsthumbnail failed.");
+    }
+
+    private sealed class Folder : IDisposable
+    {
+        private readonly DirectoryInfo folder = Directory.CreateTempSubdirectory("pantomet-bench-");
+
+        public string Path(string name) => System.IO.Path.Combine(folder.FullName, name);
+
+        public void Dispose() => folder.Delete(recursive: true);
+    }
+}

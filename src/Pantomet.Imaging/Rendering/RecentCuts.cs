@@ -1,0 +1,96 @@
+using NetVips;
+using Pantomet.Core.Measures;
+
+namespace Pantomet.Imaging.Rendering;
+
+/// <summary>The last few cuts of a source, held in memory: the formats of one size follow each other and share their pixels.</summary>
+internal sealed class RecentCuts : IDisposable
+{
+    // One size in hand per core, and the one before it.
+    private static readonly int Most = Environment.ProcessorCount + 1;
+
+    private readonly Lock gate = new();
+    private readonly LinkedList<Entry> entries = new();
+
+    /// <summary>A cut, made by the first who asks; others wait for it.</summary>
+    /// <param name="crop">In upright source pixels.</param>
+    /// <param name="size">Pixels that come out.</param>
+    /// <param name="make">Makes the cut; need not compute it.</param>
+    /// <returns>The caller's own reference to the shared pixels.</returns>
+    public Image Get(PixelRect crop, PixelSize size, Func<Image> make)
+    {
+        var entry = Take((crop, size), make);
+        try
+        {
+            return entry.Pixels.Value.Copy();
+        }
+        finally
+        {
+            lock (gate)
+            {
+                entry.Readers--;
+                entry.DropIfUnused();
+            }
+        }
+    }
+
+    /// <inheritdoc/>
+    public void Dispose()
+    {
+        lock (gate)
+        {
+            foreach (var entry in entries)
+                Drop(entry);
+            entries.Clear();
+        }
+    }
+
+    private Entry Take((PixelRect Crop, PixelSize Size) key, Func<Image> make)
+    {
+        lock (gate)
+        {
+            var entry = entries.FirstOrDefault(known => known.Key == key) ?? new Entry(key, new Lazy<Image>(() => Computed(make)));
+            entry.Readers++;
+            entries.Remove(entry);
+            entries.AddFirst(entry);
+            if (entries.Count > Most)
+            {
+                Drop(entries.Last!.Value);
+                entries.RemoveLast();
+            }
+
+            return entry;
+        }
+    }
+
+    private static void Drop(Entry entry)
+    {
+        entry.IsDropped = true;
+        entry.DropIfUnused();
+    }
+
+    private static Image Computed(Func<Image> make)
+    {
+        using var image = make();
+        return image.CopyMemory();
+    }
+
+    private sealed class Entry((PixelRect Crop, PixelSize Size) key, Lazy<Image> pixels)
+    {
+        public (PixelRect Crop, PixelSize Size) Key { get; } = key;
+
+        public Lazy<Image> Pixels { get; } = pixels;
+
+        /// <summary>Those who are about to take a reference of their own.</summary>
+        public int Readers { get; set; }
+
+        public bool IsDropped { get; set; }
+
+        // The memory is libvips' own: waiting for the garbage collector would let it pile up.
+        public void DropIfUnused()
+        {
+            if (IsDropped && Readers == 0 && Pixels.IsValueCreated)
+                Pixels.Value.Dispose();
+        }
+    }
+}

@@ -1,0 +1,86 @@
+import { readFile } from "node:fs/promises";
+import { dirname, join, resolve } from "node:path";
+import { fileURLToPath } from "node:url";
+import { type Page, test } from "@playwright/test";
+import { demo, Pantomet } from "./pantomet.ts";
+
+// The pictures of the README, made from the demo. Not a test: it asserts nothing.
+const folder = resolve(dirname(fileURLToPath(import.meta.url)), "../../docs/screenshots");
+const shown = ["hill-flight", "dune-box-kite", "winder-handle", "studio-delta"];
+
+test("pictures of every main view", async ({ page }) => {
+  test.setTimeout(300_000);
+  const app = await Pantomet.start("demo");
+  try {
+    const shot = async (name: string) => {
+      await page.waitForLoadState("networkidle");
+      await page.waitForTimeout(500);
+      await page.screenshot({ path: join(folder, `${name}.png`) });
+    };
+    const sources = (await app.get("/api/sources")).items as { id: string; stem: string }[];
+    const id = (stem: string) => sources.find((source) => source.stem === stem)?.id ?? "";
+    await say(app, id("hill-flight-rotated"), "A red diamond kite with a long tail over a green hill");
+
+    await page.goto(`${app.url}/sources`);
+    await page.getByRole("option", { name: "hill-flight-rotated" }).click();
+    await shot("sources");
+
+    await page.setInputFiles("input[type=file] >> nth=0", [
+      { name: "spool.jpg", mimeType: "image/jpeg", buffer: await readFile(demo("spool-small.jpg")) },
+      {
+        name: "letter.jpg",
+        mimeType: "image/jpeg",
+        buffer: Buffer.from("Dear customer, the pictures follow."),
+      },
+      { name: "IMG_4711.jpg", mimeType: "image/jpeg", buffer: Buffer.alloc(0) },
+    ]);
+    await page.getByText("Taken in 1 of 3").waitFor();
+    await shot("intake");
+
+    await page.goto(`${app.url}/destinations`);
+    await page.getByLabel("Render for every slot of Galewright shop").check();
+    await page.getByRole("button", { name: /^product card, 640/ }).click();
+    await shot("destinations");
+
+    await choose(page, shown.map(id));
+    await page.goto(`${app.url}/framing/${id("hill-flight")}/quayside-market.listing-photo`);
+    for (const slot of ["Quayside Market", "Windowbox", "Plaza Nine"])
+      await page.getByLabel(`Render for every slot of ${slot}`).check();
+    const frame = await page.getByTestId("frame").boundingBox();
+    if (frame) {
+      await page.mouse.move(frame.x + frame.width / 2, frame.y + frame.height / 2);
+      await page.mouse.down();
+      await page.mouse.move(frame.x + frame.width / 2 + 60, frame.y + frame.height / 2, { steps: 5 });
+      await page.mouse.up();
+    }
+    await shot("framing");
+
+    await page.getByRole("button", { name: /^Render 4 pictures/ }).click();
+    await page.getByRole("heading", { name: "done" }).waitFor({ timeout: 200_000 });
+    await page.getByLabel("order").selectOption("heaviest first");
+    await shot("runs");
+    await page.getByRole("button", { name: /^Findings/ }).click();
+    await shot("findings");
+
+    await page.getByRole("button", { name: "Make a package" }).click();
+    await page.getByRole("link", { name: "Download" }).first().waitFor();
+    await shot("packages");
+  } finally {
+    await app.stop();
+  }
+});
+
+async function choose(page: Page, ids: string[]): Promise<void> {
+  await page.evaluate((chosen) => {
+    const kept = JSON.parse(localStorage.getItem("pantomet.choice") ?? '{"slots":[]}');
+    localStorage.setItem("pantomet.choice", JSON.stringify({ ...kept, sources: chosen }));
+  }, ids);
+}
+
+async function say(app: Pantomet, id: string, altText: string): Promise<void> {
+  await fetch(`${app.url}/api/sources/${id}`, {
+    method: "PATCH",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify({ altText }),
+  });
+}
