@@ -32,7 +32,7 @@ export function DestinationsScreen() {
   if (query.error) return <Fault problem={query.error} />;
   if (query.data?.length === 0) return <Empty />;
   return (
-    <div className="grid h-full grid-cols-[232px_minmax(0,1fr)_400px]">
+    <div className="grid h-full grid-cols-[232px_minmax(0,1fr)_400px] max-[1150px]:grid-cols-[196px_minmax(0,1fr)_316px]">
       <nav aria-label="Destinations" className="overflow-y-auto border-r border-line py-3">
         {query.data?.map((one) => (
           <DestinationEntry
@@ -47,7 +47,7 @@ export function DestinationsScreen() {
           />
         ))}
       </nav>
-      <section className="grid min-h-0 grid-rows-[46px_minmax(0,1fr)]">
+      <section className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[46px_minmax(0,1fr)]">
         <div className="flex items-baseline gap-3 px-4 pt-3">
           <h1 className="text-[15px] whitespace-nowrap">{destination?.name}</h1>
           <span className="truncate text-soft" title={destination?.note ?? ""}>

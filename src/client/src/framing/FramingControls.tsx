@@ -27,7 +27,7 @@ export function FramingControls({
   const out = plan.variants[0];
   const perPixel = out && canBeSet ? frame.width / out.width : undefined;
   return (
-    <div className="flex items-center gap-4 border-t border-line bg-sheet px-4 whitespace-nowrap">
+    <div className="flex min-h-[76px] flex-wrap items-center gap-x-4 gap-y-1.5 border-t border-line bg-sheet px-4 py-2 whitespace-nowrap">
       <Labelled label={destination}>
         <span className="flex items-center gap-2">
           <b className="font-[650]">{slot.name}</b>

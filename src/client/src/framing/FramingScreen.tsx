@@ -124,8 +124,8 @@ function Bench({
     return <p className="p-6">There is no destination to frame for. Add one under Destinations.</p>;
 
   return (
-    <div className="grid h-full grid-cols-[minmax(0,1fr)_420px]">
-      <section className="grid min-h-0 grid-rows-[46px_auto_minmax(0,1fr)_76px]">
+    <div className="grid h-full grid-cols-[minmax(0,1fr)_420px] max-[1100px]:grid-cols-[minmax(0,1fr)_312px]">
+      <section className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[46px_auto_minmax(0,1fr)_auto]">
         <div className="flex items-center gap-3 px-4 whitespace-nowrap">
           <h1 className="truncate text-[15px]" title={source.fileName}>
             {source.stem}
@@ -153,7 +153,7 @@ function Bench({
             {count(wanted.length)} {wanted.length === 1 ? "slot" : "slots"}
           </Button>
         </div>
-        <div aria-live="polite">
+        <div aria-live="polite" className="max-h-32 overflow-y-auto">
           {framing.plan.findings.map((finding) => (
             <FindingLine key={finding.sentence} finding={finding} />
           ))}

@@ -38,7 +38,14 @@ export function Gauge({
     (_, index) => `M${at((end * index) / divisions).toFixed(1)} ${axis}v${index % 5 ? -3 : -6}`,
   );
   return (
-    <svg role="img" aria-label={label} width={width} height={height} className="block shrink-0">
+    <svg
+      role="img"
+      aria-label={label}
+      width={width}
+      height={height}
+      viewBox={`0 0 ${width} ${height}`}
+      className="block max-w-full"
+    >
       <title>{label}</title>
       <path
         d={`M${inset} ${axis}h${width - 2 * inset}${ticks.join("")}`}

@@ -45,7 +45,7 @@ export function RunsScreen() {
       </div>
     );
   return (
-    <div className="grid h-full grid-cols-[224px_minmax(0,1fr)]">
+    <div className="grid h-full grid-cols-[224px_minmax(0,1fr)] max-[1150px]:grid-cols-[172px_minmax(0,1fr)]">
       <nav aria-label="Runs" className="overflow-y-auto border-r border-line py-3">
         {runs.data?.map((one) => (
           <button
@@ -104,7 +104,7 @@ function RunSheet({ run }: { run: Run }) {
   useReadout(factsOf(current, current && places?.get(current.slot), current && sources.get(current.source)));
   const isOpen = run.state === "queued" || run.state === "running";
   return (
-    <section className="grid min-h-0 grid-rows-[auto_40px_minmax(0,1fr)]">
+    <section className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_40px_minmax(0,1fr)]">
       <Progress
         run={run}
         isOpen={isOpen}
@@ -189,7 +189,7 @@ function Chooser({
     <label className="flex items-center gap-1.5 text-soft">
       {label}
       <select
-        className="rounded border border-line bg-white px-1.5 py-0.5 text-ink"
+        className="max-w-52 rounded border border-line bg-white px-1.5 py-0.5 text-ink"
         value={value}
         onChange={(event) => onValue(event.target.value)}
       >

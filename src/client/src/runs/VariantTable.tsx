@@ -9,7 +9,10 @@ import { RatioChip } from "../instruments/RatioChip";
 import { StateMark } from "../instruments/StateMark";
 
 const rowHeight = 44;
-const columns = "grid-cols-[56px_minmax(190px,1fr)_112px_52px_150px_74px_62px_58px_84px]";
+// Size and format stand at the end of a name; a name too long for its column is cut before them.
+const tailLength = 14;
+const columns =
+  "grid-cols-[56px_minmax(190px,1fr)_112px_52px_150px_74px_62px_58px_84px] max-[1150px]:grid-cols-[56px_minmax(110px,1fr)_112px_46px_104px_68px_50px_50px_68px]";
 
 /** The files of a run: each with its bytes against the slot's limits. */
 export function VariantTable({
@@ -43,7 +46,7 @@ export function VariantTable({
         {["", "File", "Pixels", "Format", "Bytes against the limits", "", "Quality", "Saving", ""].map(
           (name, index) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: a fixed heading
-            <span role="columnheader" key={index} className={index >= 5 ? "text-right" : ""}>
+            <span role="columnheader" key={index} className={`truncate ${index >= 5 ? "text-right" : ""}`}>
               {name}
             </span>
           ),
@@ -116,7 +119,8 @@ function VariantRow({
           title={variant.fileName}
         >
           <StateMark state={variant.state} />
-          <span className="truncate font-[550]">{variant.fileName}</span>
+          <span className="truncate font-[550]">{variant.fileName.slice(0, -tailLength)}</span>
+          <span className="-ml-1.5 font-[550] whitespace-nowrap">{variant.fileName.slice(-tailLength)}</span>
         </button>
         <span
           className={`block truncate text-xs ${variant.findings.some((one) => one.severity === "stop") ? "text-stop" : "text-soft"}`}

@@ -95,7 +95,7 @@ export function SourceGrid({
   });
 
   return (
-    <div ref={frame} className="min-h-0 overflow-y-auto px-4 pt-1">
+    <div ref={frame} className="min-h-0 grow overflow-y-auto px-4 pt-1">
       <div
         role="listbox"
         aria-label="Sources"

@@ -80,9 +80,11 @@ export function SourcesScreen() {
   };
 
   return (
-    <div className="grid h-full grid-cols-[minmax(0,1fr)_372px] max-[1100px]:grid-cols-[minmax(0,1fr)_324px]">
-      <section className="grid min-h-0 grid-rows-[46px_auto_minmax(0,1fr)]">
-        <div className="flex items-center gap-2 px-4">
+    <div
+      className={`grid h-full ${selected ? "grid-cols-[minmax(0,1fr)_372px] max-[1100px]:grid-cols-[minmax(0,1fr)_324px]" : ""}`}
+    >
+      <section className="flex min-h-0 min-w-0 flex-col">
+        <div className="flex h-[46px] shrink-0 items-center gap-2 px-4">
           <h1>{first ? `${count(first.total)} pictures` : "Pictures"}</h1>
           <span className="figures text-soft">{first && bytes(first.totalBytes)}</span>
           {search && <span className="text-soft">with “{search}”</span>}
@@ -133,11 +135,7 @@ export function SourcesScreen() {
           />
         )}
       </section>
-      {selected ? (
-        <SourceDetails key={selected.id} source={selected} onFrame={frame} onDelete={takeAway} />
-      ) : (
-        <aside className="border-l border-line bg-sheet" />
-      )}
+      {selected && <SourceDetails key={selected.id} source={selected} onFrame={frame} onDelete={takeAway} />}
     </div>
   );
 }
@@ -201,7 +199,7 @@ const words: Record<string, string> = {
 
 function Empty({ search, onAdd }: { search: string; onAdd: () => void }) {
   return (
-    <div className="grid place-content-center justify-items-center gap-3 text-center">
+    <div className="grid grow place-content-center justify-items-center gap-3 text-center">
       {search ? (
         <p>No picture has “{search}” in its stem, its file name or its text.</p>
       ) : (
