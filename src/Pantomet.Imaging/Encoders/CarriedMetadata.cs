@@ -9,10 +9,14 @@ namespace Pantomet.Imaging.Encoders;
 /// <summary>Gives a picture exactly the metadata that its slot allows. It is written anew from known fields, so nothing else can slip through.</summary>
 public static class CarriedMetadata
 {
-    /// <summary>What a saver is told to keep after <see cref="Attach"/>.</summary>
+    /// <summary>What a saver is told to keep after <see cref="Attach"/>: only blocks with something in them, since an empty one would still weigh.</summary>
+    /// <param name="image">As <see cref="Attach"/> left it.</param>
     /// <param name="colour">Whether the profile stays.</param>
-    public static Enums.ForeignKeep Kept(ColourPolicy colour) =>
-        Enums.ForeignKeep.Exif | Enums.ForeignKeep.Xmp | (colour == ColourPolicy.Keep ? Enums.ForeignKeep.Icc : 0);
+    public static Enums.ForeignKeep Kept(Image image, ColourPolicy colour)
+    {
+        var hasExif = image.GetFields().Any(field => field.StartsWith("exif-ifd0-", StringComparison.Ordinal));
+        return (hasExif ? Enums.ForeignKeep.Exif : 0) | (image.Contains("xmp-data") ? Enums.ForeignKeep.Xmp : 0) | (colour == ColourPolicy.Keep ? Enums.ForeignKeep.Icc : 0);
+    }
 
     /// <summary>Removes every block that came with the source, then writes the fields that stay.</summary>
     /// <param name="image">Finished pixels.</param>

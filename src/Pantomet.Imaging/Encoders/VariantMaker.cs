@@ -38,7 +38,7 @@ public static class VariantMaker
     {
         using var pixels = VariantPixels.Make(source, variant, slot, format);
         using var image = CarriedMetadata.Attach(pixels, slot, source.Facts, format);
-        var keep = CarriedMetadata.Kept(slot.Colour);
+        var keep = CarriedMetadata.Kept(image, slot.Colour);
         return format switch
         {
             PictureFormat.Png => AsPng(image, slot, keep),

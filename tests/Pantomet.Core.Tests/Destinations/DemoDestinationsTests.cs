@@ -1,0 +1,74 @@
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Measures;
+using Pantomet.Core.Sizing;
+using Pantomet.Core.Sources;
+
+namespace Pantomet.Core.Tests.Destinations;
+
+/// <summary>The demo's destinations say what they were meant to say.</summary>
+public sealed class DemoDestinationsTests
+{
+    private static readonly Dictionary<string, Slot> Slots = Read();
+
+    // Invented data, from the brief of the demo: slot, sizes made of a 3:2 picture, the most bytes.
+    [Theory]
+    [InlineData("galewright-shop.hero", "1500×750 1000×500 500×250", 500_000)]
+    [InlineData("galewright-shop.product-card", "640×640 320×320", 60_000)]
+    [InlineData("galewright-shop.product-detail", "1200×1500 600×750", 250_000)]
+    [InlineData("galewright-shop.article-picture", "1000×667", 300_000)]
+    [InlineData("galewright-shop.section-background", "3000×1286", 500_000)]
+    [InlineData("galewright-shop.page-header", "960×180", 40_000)]
+    [InlineData("galewright-shop.small-square", "250×250", null)]
+    [InlineData("quayside-market.listing-photo", "2500×2000", 1_000_000)]
+    [InlineData("stallholders-hall.main-photo", "2000×2000", 2_000_000)]
+    [InlineData("windowbox.portrait", "1080×1350", 500_000)]
+    [InlineData("windowbox.square", "1080×1080", 500_000)]
+    [InlineData("windowbox.story", "1080×1920", 500_000)]
+    [InlineData("plaza-nine.cover", "851×315", 100_000)]
+    [InlineData("plaza-nine.round-portrait", "400×400", 100_000)]
+    [InlineData("plaza-nine.link-card", "1200×630", 100_000)]
+    [InlineData("windward-letter.banner", "1200×400", 200_000)]
+    [InlineData("print-archive.full-picture", "3600×2400", null)]
+    public void A_slot_makes_its_sizes_within_its_bytes(string id, string sizes, int? mostBytes)
+    {
+        var slot = Slots[id];
+        var crop = slot.Fit == Fit.Cover ? slot.Shape.RatioFor(new AspectRatio(3, 2)).LargestIn(new PixelSize(3600, 2400)) : new PixelSize(3600, 2400);
+        Assert.Equal(sizes, string.Join(' ', OutputSizes.For(slot, crop).Select(size => size.File)));
+        Assert.Equal(mostBytes, slot.Limits.Most?.Bytes);
+    }
+
+    [Fact]
+    public void There_are_no_others() => Assert.Equal(17, Slots.Count);
+
+    [Fact]
+    public void The_site_gets_every_modern_format_and_one_that_every_browser_reads() =>
+        Assert.All(Slots.Values.Where(slot => slot.Id.StartsWith("galewright", StringComparison.Ordinal)), slot =>
+        {
+            Assert.Equal([PictureFormat.Avif, PictureFormat.WebP, PictureFormat.Jpeg], slot.Formats);
+            Assert.Equal(Delivery.Each, slot.Delivery);
+        });
+
+    [Fact]
+    public void The_archive_keeps_colour_and_description_at_one_quality()
+    {
+        var archive = Slots["print-archive.full-picture"];
+        Assert.Equal((ColourPolicy.Keep, MetadataPolicy.All, new QualityRange(95, 95)), (archive.Colour, archive.Metadata, archive.Quality));
+    }
+
+    [Fact]
+    public void What_is_covered_or_cut_off_is_drawn_in()
+    {
+        Assert.Equal(2, Slots["windowbox.story"].KeepClear.Count);
+        Assert.Equal(ZoneForm.Ellipse, Assert.Single(Slots["plaza-nine.cover"].KeepClear).Form);
+        Assert.Equal(ZoneForm.OutsideEllipse, Assert.Single(Slots["plaza-nine.round-portrait"].KeepClear).Form);
+    }
+
+    private static Dictionary<string, Slot> Read()
+    {
+        var folder = new DirectoryInfo(AppContext.BaseDirectory);
+        while (!Directory.Exists(Path.Combine(folder!.FullName, "demo")))
+            folder = folder.Parent;
+        return Directory.EnumerateFiles(Path.Combine(folder.FullName, "demo", "destinations"), "*.json")
+            .SelectMany(path => DestinationReader.Read(File.ReadAllText(path)).Destination!.Slots).ToDictionary(slot => slot.Id);
+    }
+}
