@@ -68,6 +68,20 @@ public sealed class CrashTests : IDisposable
         await TakeInAsync("spool-small.jpg");
     }
 
+    [Fact]
+    public async Task Memory_does_not_grow_with_a_file_that_arrives()
+    {
+        await StartAsync();
+        await TakeInAsync("spool-small.jpg");
+        var before = PeakMemory();
+        using var form = new MultipartFormDataContent { { new StreamContent(new Endless(600_000_000)), "files", "endless.jpg" } };
+        using var request = new HttpRequestMessage(HttpMethod.Post, "/api/sources") { Content = form };
+        request.Headers.TransferEncodingChunked = true;
+        var entry = (await (await http.SendAsync(request)).Content.ReadFromJsonAsync<JsonArray>())![0]!;
+        Assert.Equal("/problems/not-a-picture", (string)entry["problem"]!["type"]!);
+        Assert.InRange(PeakMemory() - before, 0, 100_000_000);
+    }
+
     public void Dispose()
     {
         if (server is { HasExited: false })
@@ -96,6 +110,10 @@ public sealed class CrashTests : IDisposable
 
         throw new TimeoutException("The server does not answer.");
     }
+
+    // The most memory that the process ever held, as Linux counts it.
+    private long PeakMemory() =>
+        1024 * long.Parse(File.ReadLines($"/proc/{server!.Id}/status").Single(line => line.StartsWith("VmHWM", StringComparison.Ordinal)).Split(' ', StringSplitOptions.RemoveEmptyEntries)[1], System.Globalization.CultureInfo.InvariantCulture);
 
     private async Task KillAsync()
     {
@@ -134,5 +152,39 @@ public sealed class CrashTests : IDisposable
         using var listener = new TcpListener(System.Net.IPAddress.Loopback, 0);
         listener.Start();
         return ((System.Net.IPEndPoint)listener.LocalEndpoint).Port;
+    }
+
+    /// <summary>A stream of zeros that is never held anywhere.</summary>
+    private sealed class Endless(long length) : Stream
+    {
+        private long left = length;
+
+        public override bool CanRead => true;
+
+        public override bool CanSeek => false;
+
+        public override bool CanWrite => false;
+
+        public override long Length => throw new NotSupportedException();
+
+        public override long Position { get => throw new NotSupportedException(); set => throw new NotSupportedException(); }
+
+        public override int Read(byte[] buffer, int offset, int count)
+        {
+            var given = (int)Math.Min(count, left);
+            Array.Clear(buffer, offset, given);
+            left -= given;
+            return given;
+        }
+
+        public override void Flush()
+        {
+        }
+
+        public override long Seek(long offset, SeekOrigin origin) => throw new NotSupportedException();
+
+        public override void SetLength(long value) => throw new NotSupportedException();
+
+        public override void Write(byte[] buffer, int offset, int count) => throw new NotSupportedException();
     }
 }

@@ -123,6 +123,72 @@ public sealed class RunTests
     }
 
     [Fact]
+    public async Task A_package_of_a_selection_holds_what_todays_plans_ask_for_and_nothing_stale()
+    {
+        using var library = await ReadyAsync();
+        var source = await library.TakeInAsync("hill-flight.jpg");
+        await RunAsync(library, [source], Social);
+        await library.SendJsonAsync(HttpMethod.Put, $"/api/framings/{source}/windowbox.square", new { crop = new { x = 0, y = 0, width = 1500, height = 1500 } });
+        using var zip = await PackAsync(library, new { sources = new[] { source } });
+        Assert.DoesNotContain(zip.Entries, entry => entry.FullName.Contains("square", StringComparison.Ordinal));
+        Assert.Equal(4, zip.Entries.Count);
+    }
+
+    [Fact]
+    public async Task The_same_files_give_the_same_package_to_the_byte()
+    {
+        using var library = await ReadyAsync();
+        await RunAsync(library, [await library.TakeInAsync("hill-flight.jpg")], Social);
+        var first = await BytesAsync(library);
+        await Task.Delay(2_100);
+        Assert.Equal(first, await BytesAsync(library));
+    }
+
+    [Fact]
+    public async Task A_source_taken_away_in_the_middle_ends_its_part_of_the_run()
+    {
+        using var library = await ReadyAsync("galewright-shop.json");
+        var gone = await library.TakeInAsync("line-spools.jpg");
+        var stays = await library.TakeInAsync("hill-flight.jpg");
+        var slots = new[] { "galewright-shop.hero", "galewright-shop.section-background" };
+        var id = (string)(await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources = new[] { stays, gone }, slots })))["id"]!;
+        await library.Http.DeleteAsync(new Uri($"/api/sources/{gone}", UriKind.Relative));
+        var run = await library.UntilAsync($"/api/runs/{id}", run => (string)run["state"]! == "done");
+        Assert.InRange((int)run["done"]!, 12, 24);
+        Assert.Equal(0, (int)run["failed"]!);
+    }
+
+    [Fact]
+    public async Task A_damaged_original_fails_its_files_and_not_the_run()
+    {
+        using var library = await ReadyAsync();
+        var damaged = await library.TakeInAsync("line-spools.jpg");
+        var whole = await library.TakeInAsync("hill-flight.jpg");
+        var path = Path.Combine(library.DataFolder, "originals", damaged[..2], damaged[2..4], damaged);
+        await File.WriteAllBytesAsync(path, (await File.ReadAllBytesAsync(path))[..300_000]);
+        var run = await RunAsync(library, [damaged, whole], Social);
+        Assert.Equal((3, 3), ((int)run["done"]!, (int)run["failed"]!));
+        var failed = (await library.GetAsync($"/api/variants?run={run["id"]}&source={damaged}"))["items"]!.AsArray();
+        Assert.All(failed, variant => Assert.Equal("not-rendered", (string)variant!["findings"]![0]!["id"]!));
+    }
+
+    [Fact]
+    public async Task A_file_is_handed_out_with_its_name_its_hash_and_for_good()
+    {
+        using var library = await ReadyAsync();
+        var run = await RunAsync(library, [await library.TakeInAsync("hill-flight.jpg")], ["windowbox.square"]);
+        var variant = (await library.GetAsync($"/api/variants?run={run["id"]}"))["items"]![0]!;
+        var answer = await library.Http.GetAsync(new Uri($"/api/variants/{variant["id"]}/file", UriKind.Relative));
+        Assert.Equal($"\"{variant["sha256"]}\"", answer.Headers.ETag!.Tag);
+        Assert.Equal("hill-flight-square-1080w.jpg", answer.Content.Headers.ContentDisposition!.FileName);
+        // RFC 8246: what the id names never changes.
+        Assert.Contains("immutable", answer.Headers.CacheControl!.ToString(), StringComparison.Ordinal);
+        using var again = new HttpRequestMessage(HttpMethod.Get, $"/api/variants/{variant["id"]}/file");
+        again.Headers.IfNoneMatch.Add(answer.Headers.ETag);
+        Assert.Equal(HttpStatusCode.NotModified, (await library.Http.SendAsync(again)).StatusCode);
+    }
+
+    [Fact]
     public async Task A_package_of_nothing_says_what_to_do()
     {
         using var library = await ReadyAsync();
@@ -154,6 +220,13 @@ public sealed class RunTests
         var answer = await library.Http.GetAsync(new Uri($"/api/packages/{id}/file", UriKind.Relative));
         Assert.Equal("application/zip", answer.Content.Headers.ContentType!.MediaType);
         return new ZipArchive(await answer.Content.ReadAsStreamAsync());
+    }
+
+    private static async Task<byte[]> BytesAsync(Library library)
+    {
+        var id = (await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, "/api/packages", new { })))["id"]!;
+        await library.UntilAsync($"/api/packages/{id}", package => (string)package["state"]! == "done");
+        return await library.Http.GetByteArrayAsync(new Uri($"/api/packages/{id}/file", UriKind.Relative));
     }
 
     private static async Task<string[]> StatesAsync(Library library, string source, string slot) =>

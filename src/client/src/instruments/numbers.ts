@@ -18,6 +18,7 @@ export function bytes(value: number): string {
 export function saving(from: number, to: number): string {
   if (from <= 0) return "";
   const change = Math.round((to / from - 1) * 100);
+  if (change === 0) return "0 %";
   return `${change > 0 ? "+" : "−"}${Math.abs(change)} %`;
 }
 
