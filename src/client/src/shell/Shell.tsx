@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Dialog } from "radix-ui";
-import { useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Link, NavLink, Outlet, useNavigate, useSearchParams } from "react-router";
 import { answer, api } from "../api/client";
 import { useDestinations } from "../destinations/useDestinations";
@@ -131,7 +131,12 @@ function Search() {
   const [parameters] = useSearchParams();
   const navigate = useNavigate();
   const field = useRef<HTMLInputElement>(null);
-  const words = parameters.get("search") ?? "";
+  const searched = parameters.get("search") ?? "";
+  // While somebody types, the address follows the field, not the other way round: it comes too late to type against.
+  const [words, setWords] = useState(searched);
+  useEffect(() => {
+    if (document.activeElement !== field.current) setWords(searched);
+  }, [searched]);
   useKeys({ "/": () => field.current?.focus() });
   return (
     <input
@@ -143,6 +148,7 @@ function Search() {
       value={words}
       onChange={(event) => {
         const search = event.target.value;
+        setWords(search);
         navigate(search ? `/sources?search=${encodeURIComponent(search)}` : "/sources", { replace: true });
       }}
       onKeyDown={(event) => event.key === "Escape" && field.current?.blur()}
