@@ -118,16 +118,16 @@ internal static class RunEndpoints
     {
         if (await FindAsync(database, id, cancel) is null)
             return Problems.NotFound("run", id);
-        // Without the second token an open page would hold up the server's end.
-        var until = CancellationTokenSource.CreateLinkedTokenSource(cancel, lifetime.ApplicationStopping).Token;
-        return TypedResults.ServerSentEvents(WatchAsync(databases, id, until));
+        return TypedResults.ServerSentEvents(WatchAsync(databases, id, lifetime.ApplicationStopping, cancel));
     }
 
     // The database is looked at, and not the worker listened to: so every watcher sees what would survive a crash.
-    private static async IAsyncEnumerable<SseItem<RunAnswer>> WatchAsync(IDbContextFactory<PantometDb> databases, string id, [EnumeratorCancellation] CancellationToken cancel)
+    private static async IAsyncEnumerable<SseItem<RunAnswer>> WatchAsync(
+        IDbContextFactory<PantometDb> databases, string id, CancellationToken serverEnds, [EnumeratorCancellation] CancellationToken cancel)
     {
         RunAnswer? last = null;
-        while (!cancel.IsCancellationRequested)
+        // An open page must not hold up the server's end.
+        while (!cancel.IsCancellationRequested && !serverEnds.IsCancellationRequested)
         {
             await using (var database = await databases.CreateDbContextAsync(cancel))
             {
