@@ -2,7 +2,7 @@ import type { PairingPlan, Rect, Slot, Source } from "../api/client";
 import { useDestinations } from "../destinations/useDestinations";
 import { CropPicture } from "../instruments/CropPicture";
 import { KeepClear } from "../instruments/KeepClear";
-import { count } from "../instruments/numbers";
+import { some } from "../instruments/numbers";
 import { StateMark } from "../instruments/StateMark";
 import { choose, toggled, useChoice } from "../shell/choice";
 
@@ -48,9 +48,7 @@ export function ShapeSheet({
                 />
                 {destination.name}
               </label>
-              <span className="figures ml-auto font-normal text-soft">
-                {count(files)} {files === 1 ? "file" : "files"}
-              </span>
+              <span className="figures ml-auto font-normal text-soft">{some(files, "file")}</span>
             </h2>
             <div className="flex flex-wrap items-end gap-x-3 gap-y-2.5">
               {destination.slots.map((slot) => {

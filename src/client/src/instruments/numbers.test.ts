@@ -1,11 +1,15 @@
 import { describe, expect, it } from "vitest";
 import { gaugeEnd } from "./Gauge";
-import { bytes, count, duration, ratio, saving, size } from "./numbers";
+import { bytes, count, duration, ratio, saving, size, some } from "./numbers";
 
 describe("figures", () => {
   it("separates thousands and shows no decimals of pixels", () => {
     expect(count(3214880)).toBe("3,214,880");
     expect(size(2500, 2000)).toBe("2,500 × 2,000");
+  });
+
+  it("counts one of a thing as one", () => {
+    expect([0, 1, 1200].map((value) => some(value, "file"))).toEqual(["0 files", "1 file", "1,200 files"]);
   });
 
   it.each([

@@ -3,6 +3,9 @@ const whole = new Intl.NumberFormat("en", { maximumFractionDigits: 0 });
 /** Pixels, files, exact bytes: `2,500`. */
 export const count = (value: number): string => whole.format(value);
 
+/** So many of something: `1 package`, `2 packages`. */
+export const some = (value: number, one: string): string => `${count(value)} ${one}${value === 1 ? "" : "s"}`;
+
 /** A size in pixels: `2,500 × 2,000`. */
 export const size = (width: number, height: number): string => `${count(width)} × ${count(height)}`;
 

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answer, api } from "../api/client";
 import { Button } from "../instruments/Button";
 import { Fault } from "../instruments/Fault";
-import { bytes, count, moment } from "../instruments/numbers";
+import { bytes, count, moment, some } from "../instruments/numbers";
 import { StateMark } from "../instruments/StateMark";
 import { sayProblem } from "../shell/notices";
 import { useReadout } from "../shell/readout";
@@ -38,7 +38,7 @@ export function PackagesScreen() {
   return (
     <div className="grid h-full grid-rows-[46px_minmax(0,1fr)]">
       <div className="flex items-center gap-3 px-4">
-        <h1>{count(items.length)} packages</h1>
+        <h1>{some(items.length, "package")}</h1>
         <span className="text-soft">each with manifest.json and manifest.csv</span>
         <Button go className="ml-auto" disabled={make.isPending} onClick={() => make.mutate()}>
           Package everything finished
@@ -59,7 +59,7 @@ export function PackagesScreen() {
           >
             <StateMark state={marks[one.state]} />
             <span className="font-[550]">{moment(one.askedAt)}</span>
-            <span className="figures text-right">{count(one.files)} files</span>
+            <span className="figures text-right">{some(one.files, "file")}</span>
             <span className="figures text-right" title={`${count(one.bytes)} bytes`}>
               {one.state === "done" ? bytes(one.bytes) : ""}
             </span>

@@ -4,7 +4,7 @@ import { useNavigate, useSearchParams } from "react-router";
 import type { Source } from "../api/client";
 import { Button } from "../instruments/Button";
 import { Fault } from "../instruments/Fault";
-import { bytes, count, moment, size } from "../instruments/numbers";
+import { bytes, count, moment, size, some } from "../instruments/numbers";
 import { choose, useChoice } from "../shell/choice";
 import { history } from "../shell/history";
 import { useKeys } from "../shell/keys";
@@ -85,7 +85,7 @@ export function SourcesScreen() {
     >
       <section className="flex min-h-0 min-w-0 flex-col">
         <div className="flex h-[46px] shrink-0 items-center gap-2 px-4">
-          <h1>{first ? `${count(first.total)} pictures` : "Pictures"}</h1>
+          <h1>{first ? some(first.total, "picture") : "Pictures"}</h1>
           <span className="figures text-soft">{first && bytes(first.totalBytes)}</span>
           {search && <span className="text-soft">with “{search}”</span>}
           <TraitFilter sources={all} trait={trait} onTrait={setTrait} />
