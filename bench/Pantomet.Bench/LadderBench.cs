@@ -1,6 +1,7 @@
 using System.Diagnostics;
 using NetVips;
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Framing;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
 using Pantomet.Imaging.Encoders;
@@ -21,7 +22,7 @@ internal static class LadderBench
         var source = Enlarged(Path.Combine(demo, "workbench-topdown.jpg"), folder.Path("source.jpg"));
         var facts = SourceProbe.Probe(source, 300_000_000).Facts;
         var slot = BenchSlots.Of(PictureFormat.Jpeg, Widths, new QualityRange(80, 80), null);
-        var plan = SlotPlan.For(slot, facts, "bench", null, null);
+        var plan = SlotPlan.For(slot, BenchSlots.Source(facts), HandCrops.None);
         var cores = Environment.ProcessorCount;
         var options = new ParallelOptions { MaxDegreeOfParallelism = cores };
         Console.WriteLine($"Ladder: {facts.Size} px ({facts.Size.Count / 1e6:0.0} megapixels), {Widths.Length} JPEG widths, quality 80, {cores} cores");

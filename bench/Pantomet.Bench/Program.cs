@@ -1,8 +1,24 @@
 using Pantomet.Bench;
 
 var demo = Path.Combine(Repository.Root, "demo", "sources");
-Console.WriteLine("All figures are ratios within this run; the machine's speed cancels out.");
-Console.WriteLine();
-LadderBench.Run(demo);
-Console.WriteLine();
-ByteLimitBench.Run(demo);
+var parts = new Dictionary<string, Action>
+{
+    ["ladder"] = () => LadderBench.Run(demo),
+    ["limits"] = () => ByteLimitBench.Run(demo),
+    ["widths"] = BestLadderBench.Run,
+    ["weights"] = () => WeightBench.Run(demo),
+};
+if (args.FirstOrDefault(name => !parts.ContainsKey(name)) is { } unknown)
+{
+    Console.Error.WriteLine($"There is no part \"{unknown}\". Parts are {string.Join(", ", parts.Keys)}; without a name all of them run.");
+    return 2;
+}
+
+Console.WriteLine("All figures are ratios within this run, unless they say otherwise; the machine's speed cancels out.");
+foreach (var run in parts.Where(part => args.Length == 0 || args.Contains(part.Key)).Select(part => part.Value))
+{
+    Console.WriteLine();
+    run();
+}
+
+return 0;

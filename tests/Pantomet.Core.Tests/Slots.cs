@@ -11,10 +11,12 @@ internal static class Slots
     {
         Assert.True(Shape.TryParse(shape, out var parsed));
         return new Slot(
-            "test.slot", "test slot", parsed, fit, BackgroundColour.White, sizes ?? new SizeRule.FromShape(), formats.Length > 0 ? formats : [PictureFormat.Jpeg],
-            Delivery.One, limits ?? FileLimits.None, QualityRange.Usual, ColourPolicy.Srgb, MetadataPolicy.Rights, true, [], NamePattern.Usual);
+            "test.slot", "test slot", parsed, fit, BackgroundColour.White, sizes ?? new SizeRule.FromShape(), [], formats.Length > 0 ? formats : [PictureFormat.Jpeg],
+            Delivery.One, limits ?? FileLimits.None, QualityRange.Usual, ColourPolicy.Srgb, MetadataPolicy.Rights, TransparencyPolicy.WhereItCan, [], NamePattern.Usual);
     }
 
     public static SourceFacts Photograph(int width, int height) => new(
         new PixelSize(width, height), PictureFormat.Jpeg, ColourModel.Rgb, "sRGB", 8, false, 1, 1, ContentKind.Photograph, RightsFields.None, "", "", false);
+
+    public static Source Source(SourceFacts facts, string stem = "kite") => new(SourceId.FromHash(new byte[32]), facts, stem, 7, new DateOnly(2026, 11, 23), null);
 }

@@ -8,6 +8,8 @@ internal static class Demo
 {
     public static string Folder { get; } = Path.Combine(Root(), "demo");
 
+    public static Source Source(SourceFacts facts, string stem = "kite") => new(SourceId.FromHash(new byte[32]), facts, stem, 1, default, null);
+
     public static string Source(string fileName) => Path.Combine(Folder, "sources", fileName);
 
     public static IReadOnlyList<string> SourceFiles { get; } =
@@ -23,8 +25,8 @@ internal static class Demo
     {
         Assert.True(Shape.TryParse(shape, out var parsed));
         return new Slot(
-            "test.slot", "test", parsed, Fit.Cover, BackgroundColour.White, width is { } px ? new SizeRule.Widths([px]) : new SizeRule.FromShape(), [format], Delivery.One,
-            FileLimits.None, new QualityRange(95, 95), ColourPolicy.Srgb, MetadataPolicy.Rights, true, [], NamePattern.Usual);
+            "test.slot", "test", parsed, Fit.Cover, BackgroundColour.White, width is { } px ? new SizeRule.Widths([px]) : new SizeRule.FromShape(), [], [format], Delivery.One,
+            FileLimits.None, new QualityRange(95, 95), ColourPolicy.Srgb, MetadataPolicy.Rights, TransparencyPolicy.WhereItCan, [], NamePattern.Usual);
     }
 
     private static string Root()

@@ -1,4 +1,5 @@
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Framing;
 using Pantomet.Core.Runs;
 using Pantomet.Imaging.Encoders;
 using Pantomet.Imaging.Rendering;
@@ -13,6 +14,6 @@ internal static class Making
     {
         var facts = SourceProbe.Probe(path, 300_000_000).Facts;
         using var source = DecodedSource.Open(path, facts);
-        return VariantMaker.Make(source, SlotPlan.For(slot, facts, "kite", null, null).Variants[0], slot);
+        return VariantMaker.Make(source, SlotPlan.For(slot, Demo.Source(facts), HandCrops.None).Variants[0], slot);
     }
 }

@@ -9,20 +9,33 @@ namespace Pantomet.Core.Destinations;
 /// <param name="Id">Lower-case words joined by hyphens.</param>
 /// <param name="Name">As people call it.</param>
 /// <param name="Kind">What sort of place it is.</param>
-/// <param name="Slots">At least one.</param>
+/// <param name="Slots">In the order in which they are shown.</param>
 /// <param name="Note">Optional.</param>
+/// <param name="NumbersFrom">Where its numbers come from. Optional.</param>
+/// <param name="CheckedOn">The day on which they were last checked. Optional.</param>
+/// <param name="Devices">The screens that its visitors come with (absent: an invented table).</param>
 public sealed record DestinationDocument(
-    string Format, string Id, string Name, DestinationKind Kind, IReadOnlyList<SlotDocument> Slots, string? Note = null)
+    string Format,
+    string Id,
+    string Name,
+    DestinationKind Kind,
+    IReadOnlyList<SlotDocument> Slots,
+    string? Note = null,
+    string? NumbersFrom = null,
+    DateOnly? CheckedOn = null,
+    IReadOnlyList<DeviceDocument>? Devices = null)
+    : OpenDocument
 {
     /// <summary>Names this version of the format.</summary>
     public const string FormatName = "pantomet-destination-1";
 
-    /// <summary>How destination documents are read and written: camelCase, absent instead of null, unknown members refused.</summary>
+    /// <summary>How destination documents are read and written: camelCase, absent instead of null, unknown members kept.</summary>
     public static JsonSerializerOptions Json { get; } = new(JsonSerializerDefaults.Web)
     {
         WriteIndented = true,
         DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
-        UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow,
+        AllowDuplicateProperties = false,
+        PropertyNameCaseInsensitive = false,
         RespectNullableAnnotations = true,
         RespectRequiredConstructorParameters = true,
         NumberHandling = JsonNumberHandling.Strict,
@@ -31,54 +44,8 @@ public sealed record DestinationDocument(
     };
 }
 
-/// <summary>A slot as it is written in JSON. Members that are absent have the value that <see cref="DestinationReader"/> gives them.</summary>
-/// <param name="Id">Unique across all destinations.</param>
-/// <param name="Name">As people call it.</param>
-/// <param name="Shape"><c>16:9</c>, <c>851x315</c>, <c>4:5..16:9</c> or <c>free</c>.</param>
-/// <param name="Sizes">Which sizes are made; absent for an exact shape.</param>
-/// <param name="Formats">Lower-case format names, the preferred first.</param>
-/// <param name="Deliver">One file per format (absent: one in all).</param>
-/// <param name="Fit">How a source fills the shape (absent: cover).</param>
-/// <param name="Background"><c>#rrggbb</c> (absent: white).</param>
-/// <param name="Limits">What is allowed of a file.</param>
-/// <param name="Quality">Between which encoder qualities a file may lie.</param>
-/// <param name="Colour">What becomes of colour (absent: srgb).</param>
-/// <param name="Metadata">Which metadata stays (absent: rights).</param>
-/// <param name="Transparency">Whether transparency is kept where the format can (absent: true).</param>
-/// <param name="KeepClear">What the destination covers or cuts off.</param>
-/// <param name="FileName">The name pattern.</param>
-public sealed record SlotDocument(
-    string Id,
-    string Name,
-    string Shape,
-    IReadOnlyList<string> Formats,
-    SizesDocument? Sizes = null,
-    Delivery? Deliver = null,
-    Fit? Fit = null,
-    string? Background = null,
-    LimitsDocument? Limits = null,
-    QualityDocument? Quality = null,
-    ColourPolicy? Colour = null,
-    MetadataPolicy? Metadata = null,
-    bool? Transparency = null,
-    IReadOnlyList<KeepClearZone>? KeepClear = null,
-    string? FileName = null);
-
-/// <summary>Exactly one of the members is there.</summary>
-/// <param name="Widths">A width ladder.</param>
-/// <param name="LongestSide">In pixels.</param>
-/// <param name="ShortestSide">In pixels.</param>
-/// <param name="AllPixels">True: every pixel of the crop.</param>
-public sealed record SizesDocument(
-    IReadOnlyList<int>? Widths = null, int? LongestSide = null, int? ShortestSide = null, bool? AllPixels = null);
-
-/// <summary>All in bytes.</summary>
-/// <param name="MostBytes">The cap.</param>
-/// <param name="AimBytes">Lower and upper end of the aim band.</param>
-/// <param name="FewestBytes">Below this a file looks poor to the destination.</param>
-public sealed record LimitsDocument(long? MostBytes = null, IReadOnlyList<long>? AimBytes = null, long? FewestBytes = null);
-
-/// <summary>Encoder qualities from 1 to 100.</summary>
-/// <param name="Floor">The lowest.</param>
-/// <param name="Ceiling">The highest.</param>
-public sealed record QualityDocument(int? Floor = null, int? Ceiling = null);
+/// <summary>One kind of screen.</summary>
+/// <param name="Viewport">Width in CSS px.</param>
+/// <param name="Density">Device pixels per CSS pixel.</param>
+/// <param name="Share">Of visits; in any unit, since shares are scaled to add up to 1.</param>
+public sealed record DeviceDocument(int Viewport, double Density, double Share) : OpenDocument;

@@ -1,37 +1,51 @@
+using System.Globalization;
 using System.Text.Json;
 using System.Text.RegularExpressions;
+using Pantomet.Core.Measures;
+using Pantomet.Core.Sizing;
 
 namespace Pantomet.Core.Destinations;
 
 /// <summary>One thing wrong in a destination document.</summary>
 /// <param name="Field">Path to the member at fault, as in <c>slots[2].limits.mostBytes</c>.</param>
 /// <param name="Sentence">What is wrong and what would be right.</param>
-public sealed record DocumentProblem(string Field, string Sentence);
+/// <param name="Line">Of the text it was read from, from 1; null where there was none.</param>
+public sealed record DocumentProblem(string Field, string Sentence, int? Line = null);
 
 /// <summary>A destination that was read, or everything that is wrong with its document.</summary>
 /// <param name="Destination">Null when there are problems.</param>
+/// <param name="Document">What the text says; null when it is no such document.</param>
 /// <param name="Problems">Empty when there is a destination.</param>
-public sealed record DestinationReading(Destination? Destination, IReadOnlyList<DocumentProblem> Problems);
+/// <param name="Notices">What is worth knowing and stands in nobody's way.</param>
+/// <param name="Slots">Slot by slot; null where a slot has problems.</param>
+public sealed record DestinationReading(
+    Destination? Destination, DestinationDocument? Document, IReadOnlyList<DocumentProblem> Problems, IReadOnlyList<DocumentProblem> Notices, IReadOnlyList<Slot?> Slots);
 
 /// <summary>Turns a destination document into a destination, and says everything that is wrong with it at once.</summary>
 public static partial class DestinationReader
 {
     private const int MostSlots = 200;
+    private const int LongestNote = 2000;
+    private const string IdSentence = "An id is lower-case letters and digits in words joined by hyphens or dots, at most 80 characters.";
 
     /// <summary>Reads JSON text.</summary>
     /// <param name="json">A destination document.</param>
-    /// <returns>A destination, or problems with the fields at fault.</returns>
+    /// <returns>A destination, or problems with the fields and lines at fault.</returns>
     public static DestinationReading Read(string json)
     {
         try
         {
-            return JsonSerializer.Deserialize<DestinationDocument>(json, DestinationDocument.Json) is { } document
-                ? Read(document)
-                : Refused("", "The document is empty. A destination document is a JSON object.");
+            if (NewerVersion(json) is { } newer)
+                return Refused(json, "format", $"The document is of version {newer} of the format; this Pantomet reads version 1. Update Pantomet, or save the document as version 1.");
+            if (JsonSerializer.Deserialize<DestinationDocument>(json, DestinationDocument.Json) is not { } document)
+                return Refused(json, "", "The document is empty. A destination document is a JSON object.");
+            var reading = Read(document);
+            return reading with { Problems = WithLines(json, reading.Problems), Notices = WithLines(json, reading.Notices) };
         }
         catch (JsonException problem)
         {
-            return Refused(problem.Path?.TrimStart('$').TrimStart('.') ?? "", $"This is not a destination document: {problem.Message}");
+            var line = (int?)problem.LineNumber + 1;
+            return new DestinationReading(null, null, [new DocumentProblem(JsonProblem.Field(problem), JsonProblem.Sentence(problem), line)], [], []);
         }
     }
 
@@ -41,32 +55,78 @@ public static partial class DestinationReader
     public static DestinationReading Read(DestinationDocument document)
     {
         var problems = new List<DocumentProblem>();
-        void Check(bool holds, string field, string sentence)
+        var notices = new List<DocumentProblem>();
+        var list = new ProblemList(problems, "");
+        list.Check(document.Format == DestinationDocument.FormatName, "format", $"The format must be \"{DestinationDocument.FormatName}\".");
+        list.Check(IsId(document.Id), "id", IdSentence);
+        list.Check(IsName(document.Name), "name", "A name has 1 to 80 characters.");
+        list.Check((document.Note ?? "").Length <= LongestNote, "note", $"A note has at most {LongestNote:#,0} characters.");
+        list.Check((document.NumbersFrom ?? "").Length <= LongestNote, "numbersFrom", $"This has at most {LongestNote:#,0} characters.");
+        list.Check(document.Slots.Count <= MostSlots, "slots", $"A destination has at most {MostSlots} slots.");
+
+        var devices = ReadDevices(document.Devices, list, notices);
+        var slots = document.Slots.Select((slot, index) => SlotReader.Read(slot, devices, list.In($"slots[{index}]"))).ToList();
+        foreach (var (slot, index) in document.Slots.Select((slot, index) => (slot, index)))
         {
-            if (!holds)
-                problems.Add(new DocumentProblem(field, sentence));
+            var first = document.Slots.TakeWhile(other => other != slot).ToList().FindIndex(other => other.Id == slot.Id);
+            list.Check(first < 0, $"slots[{index}].id", $"Slot {first + 1} has the id \"{slot.Id}\" already. Every slot needs its own.");
         }
 
-        Check(document.Format == DestinationDocument.FormatName, "format", $"The format must be \"{DestinationDocument.FormatName}\".");
-        Check(IsId(document.Id), "id", "An id is lower-case letters and digits in words joined by hyphens or dots, at most 80 characters.");
-        Check(document.Name.Trim().Length is >= 1 and <= 80, "name", "A name has 1 to 80 characters.");
-        Check(document.Slots.Count is >= 1 and <= MostSlots, "slots", $"A destination has 1 to {MostSlots} slots.");
-
-        var slots = document.Slots.Select((slot, index) => SlotReader.Read(slot, $"slots[{index}]", problems)).ToList();
-        foreach (var twice in document.Slots.GroupBy(slot => slot.Id).Where(group => group.Count() > 1))
-            Check(false, "slots", $"Two slots have the id \"{twice.Key}\". Every slot needs its own.");
-
+        notices.AddRange(UnknownMembers.In(document));
         return problems.Count > 0
-            ? new DestinationReading(null, problems)
-            : new DestinationReading(new Destination(document.Id, document.Name.Trim(), document.Kind, document.Note ?? "", slots!), []);
+            ? new DestinationReading(null, document, problems, notices, slots)
+            : new DestinationReading(
+                new Destination(document.Id, document.Name.Trim(), document.Kind, document.Note ?? "", slots!, document.NumbersFrom ?? "", document.CheckedOn, devices),
+                document, [], notices, slots);
     }
-
-    private static DestinationReading Refused(string field, string sentence) => new(null, [new DocumentProblem(field, sentence)]);
-
-    [GeneratedRegex("^[a-z0-9]+(?:[-.][a-z0-9]+)*$", RegexOptions.CultureInvariant)]
-    private static partial Regex IdShape();
 
     /// <summary>Whether a text can name a destination or a slot.</summary>
     /// <param name="text">What a document says.</param>
     public static bool IsId(string text) => text.Length <= 80 && IdShape().IsMatch(text);
+
+    /// <summary>Whether a text can be what people call something.</summary>
+    /// <param name="text">What a document says.</param>
+    internal static bool IsName(string text) => text.Trim().Length is >= 1 and <= 80;
+
+    private static IReadOnlyList<Device> ReadDevices(IReadOnlyList<DeviceDocument>? rows, ProblemList list, List<DocumentProblem> notices)
+    {
+        if (rows is null)
+            return Devices.Invented;
+        if (!list.Check(rows.Count is >= 1 and <= Devices.Most, "devices", $"A device table has 1 to {Devices.Most:#,0} rows. Leave it out to use the invented one."))
+            return Devices.Invented;
+        var before = list.Count;
+        foreach (var (row, index) in rows.Select((row, index) => (row, index)))
+        {
+            var at = list.In($"devices[{index}]");
+            at.Check(row.Viewport is >= 1 and <= SizeRule.MostPixelsPerSide, "viewport", "A viewport has 1 to 16,383 CSS px.");
+            at.Check(Density.IsValid(row.Density), "density", $"A density is above 0 and at most {Density.Most}.");
+            at.Check(double.IsFinite(row.Share) && row.Share > 0, "share", "A share is above 0.");
+        }
+
+        if (list.Count > before)
+            return Devices.Invented;
+        var sum = rows.Sum(row => row.Share);
+        if (Math.Abs(sum - 1) > 0.001 && Math.Abs(sum - 100) > 0.1)
+            notices.Add(new DocumentProblem("devices", string.Create(CultureInfo.InvariantCulture, $"The shares add up to {sum:#,0.###}; they are scaled so that they add up to 100 %.")));
+        return Devices.Normalised([.. rows.Select(row => new Device(row.Viewport, new Density(row.Density), row.Share))]);
+    }
+
+    private static string? NewerVersion(string json)
+    {
+        using var document = JsonDocument.Parse(json);
+        return document.RootElement.ValueKind == JsonValueKind.Object && document.RootElement.TryGetProperty("format", out var format) && format.ValueKind == JsonValueKind.String &&
+            Version().Match(format.GetString()!) is { Success: true } match && match.Groups[1].Value != "1" ? match.Groups[1].Value : null;
+    }
+
+    private static List<DocumentProblem> WithLines(string json, IReadOnlyList<DocumentProblem> problems) =>
+        [.. problems.Select(problem => problem with { Line = JsonPlaces.LineOf(json, problem.Field) })];
+
+    private static DestinationReading Refused(string json, string field, string sentence) =>
+        new(null, null, [new DocumentProblem(field, sentence, JsonPlaces.LineOf(json, field))], [], []);
+
+    [GeneratedRegex("^[a-z0-9]+(?:[-.][a-z0-9]+)*$", RegexOptions.CultureInvariant)]
+    private static partial Regex IdShape();
+
+    [GeneratedRegex("^pantomet-destination-([0-9]{1,4})$", RegexOptions.CultureInvariant)]
+    private static partial Regex Version();
 }

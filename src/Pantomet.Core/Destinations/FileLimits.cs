@@ -2,14 +2,20 @@ using Pantomet.Core.Measures;
 
 namespace Pantomet.Core.Destinations;
 
-/// <summary>What a slot allows of a file's weight. Null means that the slot does not care.</summary>
+/// <summary>What a slot allows of a file's weight and sides. Null means that the slot does not care.</summary>
 /// <param name="Most">The cap: a heavier file is never handed out.</param>
 /// <param name="Aim">The band in which a file should lie.</param>
 /// <param name="Fewest">Below this a file looks poor to the destination.</param>
-public sealed record FileLimits(ByteCount? Most, AimBand? Aim, ByteCount? Fewest)
+/// <param name="LeastSidePx">No side may be shorter.</param>
+/// <param name="MostSidePx">No side may be longer.</param>
+public sealed record FileLimits(ByteCount? Most, AimBand? Aim, ByteCount? Fewest, int? LeastSidePx = null, int? MostSidePx = null)
 {
     /// <summary>A slot that does not care.</summary>
     public static FileLimits None { get; } = new(null, null, null);
+
+    /// <summary>Whether a file's sides are allowed.</summary>
+    /// <param name="file">In pixels.</param>
+    public bool Allow(PixelSize file) => file.ShortestSide >= (LeastSidePx ?? 0) && file.LongestSide <= (MostSidePx ?? int.MaxValue);
 }
 
 /// <summary>The bytes aimed at, both ends included.</summary>

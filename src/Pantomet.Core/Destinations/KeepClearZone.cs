@@ -20,4 +20,4 @@ public enum ZoneForm
 /// <param name="Y">Top edge, as a fraction of the picture's height.</param>
 /// <param name="Width">As a fraction of the picture's width.</param>
 /// <param name="Height">As a fraction of the picture's height.</param>
-public sealed record KeepClearZone(string Name, ZoneForm Form, double X, double Y, double Width, double Height);
+public sealed record KeepClearZone(string Name, ZoneForm Form, double X, double Y, double Width, double Height) : OpenDocument;

@@ -1,3 +1,6 @@
+using Pantomet.Core.Measures;
+using Pantomet.Core.Sizing;
+
 namespace Pantomet.Core.Destinations;
 
 /// <summary>Which pixel sizes a slot makes.</summary>
@@ -10,9 +13,17 @@ public abstract record SizeRule
     {
     }
 
-    /// <summary>A width ladder.</summary>
+    /// <summary>Fixed widths.</summary>
     /// <param name="Px">Each width once, widest first.</param>
     public sealed record Widths(IReadOnlyList<int> Px) : SizeRule;
+
+    /// <summary>Fixed heights.</summary>
+    /// <param name="Px">Each height once, highest first.</param>
+    public sealed record Heights(IReadOnlyList<int> Px) : SizeRule;
+
+    /// <summary>One size, in the shape's ratio.</summary>
+    /// <param name="Size">In pixels.</param>
+    public sealed record Exact(PixelSize Size) : SizeRule;
 
     /// <summary>The longest side has a given length.</summary>
     /// <param name="Px">In pixels.</param>
@@ -21,6 +32,23 @@ public abstract record SizeRule
     /// <summary>The shortest side has a given length.</summary>
     /// <param name="Px">In pixels.</param>
     public sealed record ShortestSide(int Px) : SizeRule;
+
+    /// <summary>As large as goes into a box; a smaller crop stays as it is.</summary>
+    /// <param name="Size">In pixels.</param>
+    public sealed record Box(PixelSize Size) : SizeRule;
+
+    /// <summary>As large as goes into a number of pixels in all; a smaller crop stays as it is.</summary>
+    /// <param name="Pixels">Width × height.</param>
+    public sealed record MostPixels(long Pixels) : SizeRule;
+
+    /// <summary>Multiples of one width, each for its density.</summary>
+    /// <param name="Width">Of factor 1, in pixels.</param>
+    /// <param name="Factors">Each once, largest first.</param>
+    public sealed record Multiples(int Width, IReadOnlyList<Density> Factors) : SizeRule;
+
+    /// <summary>A width ladder computed from the layout of the page.</summary>
+    /// <param name="Ladder">The layout and the widths.</param>
+    public sealed record FromLayout(LayoutLadder Ladder) : SizeRule;
 
     /// <summary>The size that the shape names; for <see cref="Shape.Exact"/> only.</summary>
     public sealed record FromShape : SizeRule;

@@ -55,13 +55,14 @@ public enum MetadataPolicy
 /// <param name="Fit">How a source fills them.</param>
 /// <param name="Background">Fills up a padded picture, and lies under transparency where the format has none.</param>
 /// <param name="Sizes">Which pixel sizes are made.</param>
+/// <param name="Tiers">Ranges of viewport widths with their own framing, by rising viewport; empty when there are none.</param>
 /// <param name="Formats">Which formats it takes; at least one, the preferred first.</param>
 /// <param name="Delivery">One file per format or one in all.</param>
 /// <param name="Limits">What it allows of a file.</param>
 /// <param name="Quality">Between which encoder qualities a file may lie.</param>
 /// <param name="Colour">What becomes of colour.</param>
 /// <param name="Metadata">Which metadata stays.</param>
-/// <param name="KeepsTransparency">Whether transparency is kept where the format can.</param>
+/// <param name="Transparency">What becomes of transparent parts.</param>
 /// <param name="KeepClear">What the destination covers or cuts off.</param>
 /// <param name="NamePattern">How files are named.</param>
 public sealed record Slot(
@@ -71,12 +72,22 @@ public sealed record Slot(
     Fit Fit,
     BackgroundColour Background,
     SizeRule Sizes,
+    IReadOnlyList<Tier> Tiers,
     IReadOnlyList<PictureFormat> Formats,
     Delivery Delivery,
     FileLimits Limits,
     QualityRange Quality,
     ColourPolicy Colour,
     MetadataPolicy Metadata,
-    bool KeepsTransparency,
+    TransparencyPolicy Transparency,
     IReadOnlyList<KeepClearZone> KeepClear,
-    NamePattern NamePattern);
+    NamePattern NamePattern)
+{
+    /// <summary>Whether transparency is kept where the format can.</summary>
+    public bool KeepsTransparency => Transparency != TransparencyPolicy.Flattened;
+
+    /// <summary>What is framed apart: the slot itself, or each of its tiers as a slot with the tier's shape and sizes.</summary>
+    public IEnumerable<(Tier? Tier, Slot Slot)> Parts() => Tiers.Count == 0
+        ? [(null, this)]
+        : Tiers.Select(tier => ((Tier?)tier, this with { Name = $"{Name} {tier.Name}", Shape = tier.Shape, Sizes = tier.Sizes }));
+}

@@ -1,4 +1,5 @@
 using Pantomet.Core.Measures;
+using Pantomet.Core.Sizing;
 using Pantomet.Core.Sources;
 
 namespace Pantomet.Core.Destinations;
@@ -6,95 +7,96 @@ namespace Pantomet.Core.Destinations;
 /// <summary>Reads one slot, adding to the list of problems.</summary>
 internal static class SlotReader
 {
-    private const int MostWidths = 40;
+    private const string ShapeSentence = "A shape is a ratio (16:9), a pixel size (851x315), a range of ratios (4:5..16:9) or free.";
 
-    public static Slot? Read(SlotDocument slot, string at, List<DocumentProblem> problems)
+    // Where the shape follows the picture, sizes are tried on the most common proportions of a camera.
+    private static readonly PixelSize UsualPicture = new(6000, 4000);
+
+    public static Slot? Read(SlotDocument slot, IReadOnlyList<Device> devices, ProblemList list)
     {
-        var before = problems.Count;
-        void Check(bool holds, string field, string sentence)
-        {
-            if (!holds)
-                problems.Add(new DocumentProblem($"{at}.{field}", sentence));
-        }
+        var before = list.Count;
+        list.Check(DestinationReader.IsId(slot.Id), "id", "An id is lower-case letters and digits in words joined by hyphens or dots, at most 80 characters.");
+        list.Check(DestinationReader.IsName(slot.Name), "name", "A name has 1 to 80 characters.");
+        var shape = ReadShape(slot.Shape, list);
+        list.Check(BackgroundColour.TryParse(slot.Background ?? "#ffffff", out var background), "background", "A background is a colour such as #ffffff.");
+        var formats = ReadFormats(slot, list);
+        var limits = LimitsReader.Read(slot.Limits, list.In("limits"));
+        var quality = new QualityRange(slot.Quality?.Floor ?? QualityRange.Usual.Floor, slot.Quality?.Ceiling ?? QualityRange.Usual.Ceiling);
+        list.Check(quality is { Floor: >= 1, Ceiling: <= 100 } && quality.Floor <= quality.Ceiling, "quality", "Quality goes from 1 to 100, and the floor is not above the ceiling.");
+        var pattern = slot.FileName ?? NamePattern.Usual.Text;
+        var isPattern = list.Check(
+            NamePattern.IsValid(pattern), "fileName",
+            $"A name pattern has {{stem}}, {{sequence}} or {{hash}}, and besides them only {string.Join(", ", NamePattern.Placeholders)}, lower-case letters, digits and hyphens.");
+        foreach (var (zone, index) in (slot.KeepClear ?? []).Select((zone, index) => (zone, index)))
+            list.Check(IsInside(zone), $"keepClear[{index}]", $"The zone \"{zone.Name}\" must lie inside the picture: fractions from 0 to 1.");
+        var fit = slot.Fit ?? Fit.Cover;
+        list.Check(fit == Fit.Cover || shape is not Shape.Free, "fit", "A free shape is the picture's own: there is nothing to contain or to pad. Use cover.");
+        if (list.Count > before)
+            return null;
 
-        Check(DestinationReader.IsId(slot.Id), "id", "An id is lower-case letters and digits in words joined by hyphens or dots, at most 80 characters.");
-        Check(slot.Name.Trim().Length is >= 1 and <= 80, "name", "A name has 1 to 80 characters.");
-        Check(Shape.TryParse(slot.Shape, out var shape), "shape", "A shape is a ratio (16:9), a pixel size (851x315), a range of ratios (4:5..16:9) or free.");
-        Check(BackgroundColour.TryParse(slot.Background ?? "#ffffff", out var background), "background", "A background is a colour such as #ffffff.");
+        var bytes = BytesPerWidth.For(formats[0]);
+        SizeRule SizesOf(SizesDocument? sizes, Shape of, IReadOnlyList<Device> screens, ProblemList at) =>
+            SizesReader.Read(sizes, of, screens, bytes.ByWidth(of.RatioFor(AspectRatio.Of(UsualPicture)), limits.Most), at);
+        var rule = slot.Sizes is null && slot.Tiers is { Count: > 0 } && slot.Tiers.All(tier => tier.Sizes is not null)
+            ? new SizeRule.AllPixels()
+            : SizesOf(slot.Sizes, shape, devices, list);
+        var tiers = TierReader.Read(slot, shape, devices, SizesOf, list);
+        if (list.Count > before)
+            return null;
 
+        var made = new Slot(
+            slot.Id, slot.Name.Trim(), shape, fit, background, rule, tiers, formats, slot.Deliver ?? Delivery.One,
+            limits, quality, slot.Colour ?? ColourPolicy.Srgb, slot.Metadata ?? MetadataPolicy.Rights,
+            slot.Transparency ?? TransparencyPolicy.WhereItCan, slot.KeepClear ?? [], new NamePattern(pattern));
+        CheckSides(made, list);
+        if (isPattern)
+            CheckNames(made, list);
+        return list.Count > before ? null : made;
+    }
+
+    internal static Shape ReadShape(string text, ProblemList list)
+    {
+        if (list.Check(Shape.TryParse(text, out var shape), "shape", ShapeSentence))
+            return shape;
+        return shape;
+    }
+
+    /// <summary>The sizes that a slot makes of a large picture of usual proportions, with the tier they are for.</summary>
+    internal static IEnumerable<(Slot Part, OutputSize Size)> UsualSizes(Slot slot) =>
+        slot.Parts().SelectMany(part => OutputSizes.For(part.Slot, part.Slot.Shape.RatioFor(AspectRatio.Of(UsualPicture)).LargestIn(UsualPicture)).Select(size => (part.Slot, size)));
+
+    private static List<PictureFormat> ReadFormats(SlotDocument slot, ProblemList list)
+    {
         var formats = new List<PictureFormat>();
         foreach (var name in slot.Formats)
         {
             var known = Enum.TryParse<PictureFormat>(name, ignoreCase: true, out var format) && !int.TryParse(name, out _) && format.IsWritten();
-            Check(known, "formats", $"\"{name}\" is not a format that can be made. Use avif, webp, jpeg, png or tiff.");
-            if (known)
+            if (list.Check(known, "formats", $"\"{name}\" is not a format that can be made. Use avif, webp, jpeg, png or tiff."))
                 formats.Add(format);
         }
 
-        Check(slot.Formats.Count > 0, "formats", "A slot needs at least one format.");
-        Check(formats.Distinct().Count() == formats.Count, "formats", "A format is listed twice.");
-
-        var sizes = ReadSizes(slot, shape, Check);
-        var limits = ReadLimits(slot.Limits, Check);
-        var quality = new QualityRange(slot.Quality?.Floor ?? QualityRange.Usual.Floor, slot.Quality?.Ceiling ?? QualityRange.Usual.Ceiling);
-        Check(quality is { Floor: >= 1, Ceiling: <= 100 } && quality.Floor <= quality.Ceiling, "quality", "Quality goes from 1 to 100, and the floor is not above the ceiling.");
-
-        var pattern = slot.FileName ?? NamePattern.Usual.Text;
-        Check(NamePattern.IsValid(pattern), "fileName", "A name pattern has {stem}, and besides it only {slot}, {width}, {height}, lower-case letters, digits and hyphens.");
-        foreach (var zone in slot.KeepClear ?? [])
-            Check(IsInside(zone), "keepClear", $"The zone \"{zone.Name}\" must lie inside the picture: fractions from 0 to 1.");
-
-        var fit = slot.Fit ?? Fit.Cover;
-        Check(fit == Fit.Cover || shape is not Shape.Free, "fit", "A free shape is the picture's own: there is nothing to contain or to pad. Use cover.");
-        return problems.Count > before ? null : new Slot(
-            slot.Id, slot.Name.Trim(), shape, fit, background, sizes, formats, slot.Deliver ?? Delivery.One,
-            limits, quality, slot.Colour ?? ColourPolicy.Srgb, slot.Metadata ?? MetadataPolicy.Rights,
-            slot.Transparency ?? true, slot.KeepClear ?? [], new NamePattern(pattern));
+        list.Check(slot.Formats.Count > 0, "formats", "A slot needs at least one format.");
+        list.Check(formats.Distinct().Count() == formats.Count, "formats", "A format is listed twice.");
+        if (slot.Transparency == TransparencyPolicy.Must && formats.Find(format => !format.HoldsTransparency()) is var opaque && formats.Exists(format => !format.HoldsTransparency()))
+            list.Check(false, "formats", $"{opaque.DisplayName()} cannot hold transparency, and the slot says that it must be kept. Take {opaque.DisplayName()} out, or keep transparency only where the format can.");
+        return formats;
     }
 
-    private static SizeRule ReadSizes(SlotDocument slot, Shape shape, Action<bool, string, string> check)
+    // A size that its own limits refuse can never be made.
+    private static void CheckSides(Slot slot, ProblemList list)
     {
-        bool Side(int px) => px is >= 1 and <= SizeRule.MostPixelsPerSide;
-        const string sideSentence = "A side has 1 to 16,383 px.";
-        if (shape is Shape.Exact)
-        {
-            check(slot.Sizes is null, "sizes", "The shape already says the size in pixels. Leave the sizes out, or give the shape as a ratio.");
-            return new SizeRule.FromShape();
-        }
-
-        switch (slot.Sizes)
-        {
-            case { Widths: { } widths, LongestSide: null, ShortestSide: null, AllPixels: null }:
-                check(widths.Count is >= 1 and <= MostWidths, "sizes.widths", $"A width ladder has 1 to {MostWidths} widths.");
-                check(widths.All(Side), "sizes.widths", sideSentence);
-                check(widths.Distinct().Count() == widths.Count, "sizes.widths", "A width is listed twice.");
-                return new SizeRule.Widths([.. widths.OrderDescending()]);
-            case { Widths: null, LongestSide: { } longest, ShortestSide: null, AllPixels: null }:
-                check(Side(longest), "sizes.longestSide", sideSentence);
-                return new SizeRule.LongestSide(longest);
-            case { Widths: null, LongestSide: null, ShortestSide: { } shortest, AllPixels: null }:
-                check(Side(shortest), "sizes.shortestSide", sideSentence);
-                return new SizeRule.ShortestSide(shortest);
-            case { Widths: null, LongestSide: null, ShortestSide: null, AllPixels: true }:
-                return new SizeRule.AllPixels();
-            default:
-                check(false, "sizes", "Say exactly one of widths, longestSide, shortestSide, or allPixels: true.");
-                return new SizeRule.AllPixels();
-        }
+        if (slot.Sizes is SizeRule.AllPixels || slot.Shape is Shape.Free or Shape.Range)
+            return;
+        var refused = UsualSizes(slot).Select(one => one.Size.File).FirstOrDefault(size => !slot.Limits.Allow(size));
+        list.Check(refused == default, "limits", $"The slot makes files of {refused} px, which its least or most side refuses. Change the sizes or the limits.");
     }
 
-    private static FileLimits ReadLimits(LimitsDocument? limits, Action<bool, string, string> check)
+    private static void CheckNames(Slot slot, ProblemList list)
     {
-        if (limits is null)
-            return FileLimits.None;
-        check(limits.MostBytes is null or > 0, "limits.mostBytes", "The most bytes must be above 0.");
-        check(limits.FewestBytes is null or > 0, "limits.fewestBytes", "The fewest bytes must be above 0.");
-        check(limits.AimBytes is null or { Count: 2 }, "limits.aimBytes", "The bytes aimed at are two numbers: the least and the most.");
-        var aim = limits.AimBytes is [var least, var most] ? new AimBand(new ByteCount(least), new ByteCount(most)) : null;
-        check(aim is null || (aim.Least.Bytes > 0 && aim.Least <= aim.Most), "limits.aimBytes", "The least of the bytes aimed at must be above 0 and not above the most.");
-        check(aim is null || limits.MostBytes is null || aim.Most.Bytes <= limits.MostBytes, "limits.aimBytes", "The bytes aimed at reach above the most bytes allowed.");
-        check(limits.FewestBytes is null || limits.MostBytes is null || limits.FewestBytes <= limits.MostBytes, "limits.fewestBytes", "The fewest bytes are above the most bytes.");
-        return new FileLimits(limits.MostBytes is { } cap ? new ByteCount(cap) : null, aim, limits.FewestBytes is { } fewest ? new ByteCount(fewest) : null);
+        var names = UsualSizes(slot).Select(one => slot.NamePattern.NameFor(new NameParts(
+            "stem", one.Part.Name, one.Size.File, one.Size.Density, 1, default, () => Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.ASCII.GetBytes($"{one}"))))));
+        var twice = names.GroupBy(name => name).FirstOrDefault(group => group.Count() > 1);
+        list.Check(twice is null, "fileName", $"{twice?.Count()} files of one picture would all be named \"{twice?.Key}\". Add {{width}}, {{height}}, {{density}}, {{slot}} or {{hash}} to tell them apart.");
     }
 
     private static bool IsInside(KeepClearZone zone)

@@ -5,12 +5,20 @@ using Pantomet.Core.Sources;
 namespace Pantomet.Core.Runs;
 
 /// <summary>One file that a plan asks for.</summary>
+/// <param name="Tier">The tier of the slot that it is for; null for a slot without tiers.</param>
 /// <param name="Crop">In upright source pixels.</param>
 /// <param name="Size">Of the file and of the picture in it.</param>
 /// <param name="Formats">The format that suits best, then what to fall back on when it cannot meet the cap.</param>
-/// <param name="FileName">With the ending of the first format.</param>
-public sealed record PlannedVariant(PixelRect Crop, OutputSize Size, IReadOnlyList<PictureFormat> Formats, string FileName)
+/// <param name="Name">The file's name without its ending.</param>
+public sealed record PlannedVariant(string? Tier, PixelRect Crop, OutputSize Size, IReadOnlyList<PictureFormat> Formats, string Name)
 {
     /// <summary>The format that suits best.</summary>
     public PictureFormat Format => Formats[0];
+
+    /// <summary>With the ending of the format that suits best.</summary>
+    public string FileName => FileNameAs(Format);
+
+    /// <summary>The file's name when it is made in one of its formats.</summary>
+    /// <param name="format">Gives the ending.</param>
+    public string FileNameAs(PictureFormat format) => $"{Name}.{format.Extension()}";
 }

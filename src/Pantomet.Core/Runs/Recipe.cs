@@ -6,12 +6,10 @@ using Pantomet.Core.Sources;
 namespace Pantomet.Core.Runs;
 
 /// <summary>Everything that determines a file's bytes. Two variants with the same recipe are the same file.</summary>
-/// <param name="Source">The source.</param>
-/// <param name="Variant">Crop, size and formats. Its name is no part of the recipe.</param>
+/// <param name="Source">The source, with its rights fields and description.</param>
+/// <param name="Variant">Crop, size and formats. Its name and tier are no part of the recipe.</param>
 /// <param name="Slot">Its limits and treatment; its names are no part of the recipe.</param>
-/// <param name="Rights">The rights fields of the source.</param>
-/// <param name="Description">The description of the source.</param>
-public sealed record Recipe(SourceId Source, PlannedVariant Variant, Slot Slot, RightsFields Rights, string Description)
+public sealed record Recipe(Source Source, PlannedVariant Variant, Slot Slot)
 {
     // Raised whenever an encoder or a setting changes what comes out.
     private const int EncoderVersion = 1;
@@ -22,7 +20,7 @@ public sealed record Recipe(SourceId Source, PlannedVariant Variant, Slot Slot, 
         var notation = JsonSerializer.SerializeToUtf8Bytes(new
         {
             EncoderVersion,
-            Source.Sha256,
+            Source.Id.Sha256,
             Crop = Variant.Crop.ToString(),
             File = Variant.Size.File.ToString(),
             Picture = Variant.Size.Picture.ToString(),
@@ -36,8 +34,8 @@ public sealed record Recipe(SourceId Source, PlannedVariant Variant, Slot Slot, 
             Background = Slot.Background.ToString(),
             Slot.KeepsTransparency,
             Metadata = Slot.Metadata.ToString(),
-            Rights = Slot.Metadata == MetadataPolicy.None ? RightsFields.None : Rights,
-            Description = Slot.Metadata == MetadataPolicy.All ? Description : "",
+            Rights = Slot.Metadata == MetadataPolicy.None ? RightsFields.None : Source.Facts.Rights,
+            Description = Slot.Metadata == MetadataPolicy.All ? Source.Facts.Description : "",
         });
         return Convert.ToHexStringLower(SHA256.HashData(notation));
     }

@@ -5,7 +5,8 @@ namespace Pantomet.Core.Sizing;
 /// <summary>The size of a file, and of the picture in it.</summary>
 /// <param name="File">Pixels of the file.</param>
 /// <param name="Picture">Pixels that the crop is scaled to; smaller than the file only where it is padded.</param>
-public readonly record struct OutputSize(PixelSize File, PixelSize Picture)
+/// <param name="Density">The density that the file is made for; null when it is not made for one.</param>
+public readonly record struct OutputSize(PixelSize File, PixelSize Picture, Density? Density = null)
 {
     /// <summary>Left and top edge of the picture in the file; the odd pixel of padding goes to the right and the bottom.</summary>
     public (int X, int Y) Offset => ((File.Width - Picture.Width) / 2, (File.Height - Picture.Height) / 2);

@@ -1,24 +1,45 @@
 using System.Reflection;
-using System.Text.Json;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
-using Pantomet.Core.Sizing;
 using Pantomet.Server.Hosting;
 
 namespace Pantomet.Server.Destinations;
 
 /// <summary>Every destination's document, in the order in which they are shown.</summary>
-internal sealed record DestinationPage(IReadOnlyList<DestinationDocument> Items);
+/// <param name="Items">The documents.</param>
+/// <param name="Standings">What is known of each beyond its document, in the same order.</param>
+internal sealed record DestinationPage(IReadOnlyList<DestinationDocument> Items, IReadOnlyList<DestinationStanding> Standings);
+
+/// <summary>What is known of a destination beyond its document.</summary>
+/// <param name="Id">The destination's.</param>
+/// <param name="Version">Changes whenever the document does; for <c>If-Match</c>.</param>
+/// <param name="CheckedDaysAgo">Days since its numbers were checked; null when nobody said.</param>
+/// <param name="IsOutdated">Whether that is more than six months ago.</param>
+internal sealed record DestinationStanding(string Id, string Version, int? CheckedDaysAgo, bool IsOutdated);
 
 /// <summary>The scale drawings of all slots.</summary>
 internal sealed record DrawingPage(IReadOnlyList<SlotDrawing> Items);
+
+/// <summary>Ids in the order in which they shall be shown.</summary>
+internal sealed record DestinationOrder(IReadOnlyList<string> Ids);
 
 /// <summary>One slot of the scale drawing.</summary>
 /// <param name="Slot">The slot's id.</param>
 /// <param name="Sizes">Largest first; where the shape is free, those of a 3:2 picture; empty where every pixel is kept.</param>
 /// <param name="FollowsPicture">Whether the sizes depend on the picture.</param>
-internal sealed record SlotDrawing(string Slot, IReadOnlyList<PixelSize> Sizes, bool FollowsPicture);
+internal sealed record SlotDrawing(string Slot, IReadOnlyList<PixelSize> Sizes, bool FollowsPicture)
+{
+    public static SlotDrawing Of(Slot slot)
+    {
+        var parts = slot.Parts().Select(part => part.Slot).ToList();
+        var keepsAll = parts.TrueForAll(part => part.Sizes is SizeRule.AllPixels);
+        return new SlotDrawing(
+            slot.Id,
+            keepsAll ? [] : [.. SlotSummary.SizesOf(slot).DistinctBy(size => (size.Width, size.Height))],
+            parts.Exists(part => part.Shape is Shape.Free or Shape.Range));
+    }
+}
 
 internal static class DestinationEndpoints
 {
@@ -28,77 +49,96 @@ internal static class DestinationEndpoints
     {
         var destinations = routes.MapGroup("/api/destinations").WithTags("Destinations");
         destinations.MapGet("", ListAsync).Produces<DestinationPage>().WithName("listDestinations");
-        routes.MapGet("/api/drawings", DrawAsync).WithTags("Destinations").WithName("drawSlots");
-        destinations.MapPost("", AddAsync).Produces<DestinationDocument>(StatusCodes.Status201Created).WithName("addDestination");
+        destinations.MapPost("", AddAsync).Accepts<DestinationDocument>("application/json").Produces<DestinationDocument>(StatusCodes.Status201Created).WithName("addDestination");
         destinations.MapGet("/{id}", GetAsync).Produces<DestinationDocument>().WithName("getDestination");
-        destinations.MapPut("/{id}", ReplaceAsync).Produces<DestinationDocument>().WithName("replaceDestination");
+        destinations.MapPut("/{id}", ReplaceAsync).Accepts<DestinationDocument>("application/json").Produces<DestinationDocument>().WithName("replaceDestination");
         destinations.MapDelete("/{id}", DeleteAsync).WithName("deleteDestination");
+        routes.MapPut("/api/destination-order", OrderAsync).WithTags("Destinations").WithName("orderDestinations");
+        routes.MapGet("/api/drawings", DrawAsync).WithTags("Destinations").WithName("drawSlots");
         routes.MapGet($"/schemas/{SchemaName}", Schema).ExcludeFromDescription();
     }
 
-    private static async Task<JsonHttpResult<DestinationPage>> ListAsync(DestinationCatalogue catalogue, CancellationToken cancel) =>
-        TypedResults.Json(new DestinationPage(await catalogue.DocumentsAsync(cancel)), DestinationDocument.Json);
-
-    private static async Task<Ok<DrawingPage>> DrawAsync(DestinationCatalogue catalogue, CancellationToken cancel) =>
-        TypedResults.Ok(new DrawingPage([.. (await catalogue.SlotsAsync(cancel)).Values.Select(placed => Drawn(placed.Slot))]));
-
-    private static async Task<Results<JsonHttpResult<DestinationDocument>, ProblemHttpResult>> GetAsync(DestinationCatalogue catalogue, string id, CancellationToken cancel) =>
-        await catalogue.DocumentAsync(id, cancel) is { } document
-            ? TypedResults.Json(document, DestinationDocument.Json)
-            : Problems.NotFound("destination", id);
-
-    private static async Task<Results<JsonHttpResult<DestinationDocument>, ProblemHttpResult>> AddAsync(DestinationCatalogue catalogue, JsonElement body, CancellationToken cancel)
+    private static async Task<JsonHttpResult<DestinationPage>> ListAsync(DestinationCatalogue catalogue, TimeProvider clock, CancellationToken cancel)
     {
-        var (document, problem) = await ReadAsync(catalogue, body, replacing: null, cancel);
-        if (document is null)
-            return problem!;
-        await catalogue.StoreAsync(document, cancel);
-        return TypedResults.Json(document, DestinationDocument.Json, statusCode: StatusCodes.Status201Created);
+        var stored = await catalogue.DocumentsAsync(cancel);
+        var today = DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
+        return TypedResults.Json(
+            new DestinationPage(
+                [.. stored.Select(one => one.Document)],
+                [.. stored.Select(one => new DestinationStanding(
+                    one.Document.Id, one.Version, today.DayNumber - one.Document.CheckedOn?.DayNumber, Destination.IsOutdated(one.Document.CheckedOn, today)))]),
+            DestinationDocument.Json);
     }
 
-    private static async Task<Results<JsonHttpResult<DestinationDocument>, ProblemHttpResult>> ReplaceAsync(DestinationCatalogue catalogue, string id, JsonElement body, CancellationToken cancel)
+    private static async Task<Ok<DrawingPage>> DrawAsync(DestinationCatalogue catalogue, CancellationToken cancel) =>
+        TypedResults.Ok(new DrawingPage([.. (await catalogue.SlotsAsync(cancel)).Values.Select(placed => SlotDrawing.Of(placed.Slot))]));
+
+    private static async Task<Results<JsonHttpResult<DestinationDocument>, ProblemHttpResult>> GetAsync(HttpContext context, DestinationCatalogue catalogue, string id, CancellationToken cancel) =>
+        await catalogue.DocumentAsync(id, cancel) is { } stored ? Answer(context, stored) : Problems.NotFound("destination", id);
+
+    private static async Task<Results<JsonHttpResult<DestinationDocument>, ProblemHttpResult>> AddAsync(HttpContext context, DestinationCatalogue catalogue, CancellationToken cancel)
     {
-        var (document, problem) = await ReadAsync(catalogue, body, replacing: id, cancel);
+        var (document, problem) = await ReadAsync(context, catalogue, replacing: null, cancel);
+        if (document is null)
+            return problem!;
+        var stored = await catalogue.StoreAsync(document, over: null, cancel);
+        return Answer(context, stored!, StatusCodes.Status201Created);
+    }
+
+    private static async Task<Results<JsonHttpResult<DestinationDocument>, ProblemHttpResult>> ReplaceAsync(HttpContext context, DestinationCatalogue catalogue, string id, CancellationToken cancel)
+    {
+        var (document, problem) = await ReadAsync(context, catalogue, replacing: id, cancel);
         if (document is null)
             return problem!;
         if (document.Id != id)
             return Problems.Invalid("id", $"The document's id is \"{document.Id}\", the address says \"{id}\". An id stays what it is.");
-        await catalogue.StoreAsync(document, cancel);
-        return TypedResults.Json(document, DestinationDocument.Json);
+        // RFC 9110, §13.1.1: whoever says which version was changed is told when it is no longer the one that is there.
+        var over = context.Request.Headers.IfMatch.ToString().Trim('"') is { Length: > 0 } version ? version : null;
+        return await catalogue.StoreAsync(document, over, cancel) is { } stored
+            ? Answer(context, stored)
+            : Problems.Of(
+                StatusCodes.Status412PreconditionFailed, "changed-meanwhile", "Changed meanwhile",
+                $"Somebody else has changed or deleted \"{document.Name}\" since you began. Nothing was saved, and your changes are still here: look at theirs, or save yours over them.");
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> DeleteAsync(DestinationCatalogue catalogue, string id, TimeProvider clock, CancellationToken cancel) =>
         await catalogue.DeleteAsync(id, clock.GetUtcNow().UtcDateTime, cancel) ? TypedResults.NoContent() : Problems.NotFound("destination", id);
 
+    private static async Task<Results<NoContent, ProblemHttpResult>> OrderAsync(DestinationCatalogue catalogue, DestinationOrder order, CancellationToken cancel)
+    {
+        if (order.Ids.Distinct().Count() != order.Ids.Count)
+            return Problems.Invalid("ids", "A destination is named twice. Name each once.");
+        await catalogue.OrderAsync(order.Ids, cancel);
+        return TypedResults.NoContent();
+    }
+
     private static Stream OpenSchema() => Assembly.GetExecutingAssembly().GetManifestResourceStream(SchemaName)!;
 
     private static FileStreamHttpResult Schema() => TypedResults.Stream(OpenSchema(), "application/schema+json");
 
-    private static async Task<(DestinationDocument? Document, ProblemHttpResult? Problem)> ReadAsync(
-        DestinationCatalogue catalogue, JsonElement body, string? replacing, CancellationToken cancel)
+    private static JsonHttpResult<DestinationDocument> Answer(HttpContext context, StoredDocument stored, int? status = null)
     {
-        var reading = DestinationReader.Read(body.GetRawText());
-        if (reading.Problems is [var first, ..])
-        {
-            var more = reading.Problems.Count > 1 ? $" ({reading.Problems.Count - 1} more: {string.Join("; ", reading.Problems.Skip(1).Select(problem => $"{problem.Field}: {problem.Sentence}"))})" : "";
-            return (null, Problems.Invalid(first.Field, first.Sentence + more));
-        }
-
-        if (replacing is null && await catalogue.DocumentAsync(reading.Destination!.Id, cancel) is not null)
-            return (null, Problems.Invalid("id", $"There is a destination \"{reading.Destination.Id}\" already. Give this one another id, or replace that one with PUT."));
-        var others = (await catalogue.SlotsAsync(cancel)).Values.Where(placed => placed.Destination.Id != (replacing ?? ""));
-        var taken = others.FirstOrDefault(placed => reading.Destination!.Slots.Any(slot => slot.Id == placed.Slot.Id));
-        return taken is not null
-            ? (null, Problems.Invalid("slots", $"The slot id \"{taken.Slot.Id}\" belongs to {taken.Destination.Name} already. Slot ids are unique across destinations."))
-            : (body.Deserialize<DestinationDocument>(DestinationDocument.Json), null);
+        context.Response.Headers.ETag = $"\"{stored.Version}\"";
+        return TypedResults.Json(stored.Document, DestinationDocument.Json, statusCode: status);
     }
 
-    private static SlotDrawing Drawn(Slot slot)
+    private static async Task<(DestinationDocument? Document, ProblemHttpResult? Problem)> ReadAsync(
+        HttpContext context, DestinationCatalogue catalogue, string? replacing, CancellationToken cancel)
     {
-        // A free shape is drawn as the most common camera format would come out.
-        var usual = new PixelSize(3600, 2400);
-        var follows = slot.Shape is Shape.Free or Shape.Range;
-        IReadOnlyList<PixelSize> sizes = slot.Sizes is SizeRule.AllPixels ? [] : [.. OutputSizes.For(slot, slot.Shape.RatioFor(AspectRatio.Of(usual)).LargestIn(usual)).Select(size => size.File)];
-        return new SlotDrawing(slot.Id, sizes, follows);
+        // As text, not as an object: what is wrong can then be said with its line.
+        var (text, tooLong) = await RequestText.ReadAsync(context, cancel);
+        if (text is null)
+            return (null, tooLong);
+        var reading = DestinationReader.Read(text);
+        if (reading.Problems.Count > 0)
+            return (null, Problems.InvalidDocument(reading.Problems));
+        var document = reading.Document!;
+        if (replacing is null && await catalogue.DocumentAsync(document.Id, cancel) is not null)
+            return (null, Problems.Taken("id", $"There is a destination \"{document.Id}\" already. Give this one another id, or replace that one with PUT."));
+        var others = (await catalogue.SlotsAsync(cancel)).Values.Where(placed => placed.Destination.Id != (replacing ?? ""));
+        var taken = others.FirstOrDefault(placed => document.Slots.Any(slot => slot.Id == placed.Slot.Id));
+        return taken is not null
+            ? (null, Problems.Taken("slots", $"The slot id \"{taken.Slot.Id}\" belongs to {taken.Destination.Name} already. Slot ids are unique across destinations."))
+            : (document, null);
     }
 }

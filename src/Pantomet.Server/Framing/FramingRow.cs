@@ -9,6 +9,9 @@ internal sealed class FramingRow
 
     public required string SlotId { get; init; }
 
+    /// <summary>Name of a tier; empty for the slot itself.</summary>
+    public string Tier { get; init; } = "";
+
     public required PixelRect Crop { get; set; }
 
     public required DateTime SetAt { get; set; }

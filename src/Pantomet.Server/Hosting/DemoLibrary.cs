@@ -1,4 +1,3 @@
-using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Destinations;
 using Pantomet.Server.Destinations;
@@ -19,9 +18,10 @@ internal sealed class DemoLibrary(ServerSettings settings, PantometDb database, 
         foreach (var path in (await File.ReadAllLinesAsync(Path.Combine(demo, "destinations", "order.txt"), cancel)).Where(line => line.Length > 0))
         {
             var text = await File.ReadAllTextAsync(Path.Combine(demo, "destinations", path), cancel);
-            if (DestinationReader.Read(text).Problems is [var first, ..])
-                throw new InvalidDataException($"{path}, {first.Field}: {first.Sentence}");
-            await catalogue.StoreAsync(JsonSerializer.Deserialize<DestinationDocument>(text, DestinationDocument.Json)!, cancel);
+            var reading = DestinationReader.Read(text);
+            if (reading.Problems is [var first, ..])
+                throw new InvalidDataException($"{path}, line {first.Line}, {first.Field}: {first.Sentence}");
+            await catalogue.StoreAsync(reading.Document!, over: null, cancel);
         }
 
         var pictures = Directory.EnumerateFiles(Path.Combine(demo, "sources")).Where(path => !path.EndsWith(".md", StringComparison.Ordinal)).OrderDescending().ToList();

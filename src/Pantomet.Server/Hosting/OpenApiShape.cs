@@ -1,5 +1,6 @@
 using System.Reflection;
 using Microsoft.AspNetCore.OpenApi;
+using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
 
 namespace Pantomet.Server.Hosting;
@@ -28,6 +29,8 @@ internal static class OpenApiShape
             // A struct can be made without its members; a measure in an answer always has all of them.
             if (Measures.Contains(context.JsonTypeInfo.Type))
                 schema.Required = schema.Properties?.Keys.ToHashSet();
+            if ((Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type) == typeof(TransparencyPolicy))
+                (schema.Type, schema.Enum) = (null, [true, false, "must"]);
             return Task.CompletedTask;
         });
     }

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
+using Pantomet.Core.Destinations;
 
 namespace Pantomet.Server.Hosting;
 
@@ -25,6 +26,20 @@ internal static class Problems
 
     public static ProblemHttpResult Invalid(string field, string detail) =>
         Of(StatusCodes.Status422UnprocessableEntity, "invalid", "Something in the request is not right", detail, field);
+
+    /// <summary>Something of this name is there already.</summary>
+    public static ProblemHttpResult Taken(string field, string detail) =>
+        Of(StatusCodes.Status422UnprocessableEntity, "taken", "The name is taken", detail, field);
+
+    /// <summary>A document with problems: the first as the detail, all of them as <c>problems</c>.</summary>
+    public static ProblemHttpResult InvalidDocument(IReadOnlyList<DocumentProblem> found)
+    {
+        var first = found[0];
+        var more = found.Count > 1 ? $" ({found.Count - 1} more: {string.Join("; ", found.Skip(1).Select(problem => $"{problem.Field}: {problem.Sentence}"))})" : "";
+        var problem = Invalid(first.Field, $"{(first.Line is { } line ? $"Line {line}, {first.Field}: " : "")}{first.Sentence}{more}");
+        problem.ProblemDetails.Extensions["problems"] = found;
+        return problem;
+    }
 
     public static ProblemHttpResult Gone(string detail) =>
         Of(StatusCodes.Status410Gone, "gone", "No longer there", detail);

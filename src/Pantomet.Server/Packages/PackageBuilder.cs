@@ -83,11 +83,11 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
         var sources = await database.Sources.AsNoTracking().Where(row => sourceIds.Contains(row.Id)).ToDictionaryAsync(row => row.Id, cancel);
 
         // Whoever asks for a run gets what that run made; otherwise what today's plans ask for.
-        var current = selection.Runs is null ? await VariantEndpoints.CurrentRecipesAsync(planning, rows, cancel) : null;
+        var current = selection.Runs is null ? await CurrentVariants.OfAsync(planning, rows, cancel) : null;
         var layout = new PackageLayout();
         var chosen = rows
-            .Where(row => slots.ContainsKey(row.SlotId) && (current is null || current.Contains((row.SourceId, row.SlotId, row.Recipe))))
-            .DistinctBy(row => (row.SourceId, row.SlotId, row.Width, row.Height, row.Format))
+            .Where(row => slots.ContainsKey(row.SlotId) && (current is null || current.ContainsKey(VariantKey.Of(row))))
+            .DistinctBy(row => (row.SourceId, row.SlotId, row.Tier, row.Width, row.Height, row.Format))
             .Where(row => File.Exists(ContentStore.PathOf(folder.Variants, row.Sha256!)))
             .OrderBy(row => order[row.SlotId]).ThenBy(row => sources[row.SourceId].Stem, StringComparer.Ordinal).ThenByDescending(row => row.Width).ThenBy(row => row.Format);
         return
@@ -96,7 +96,7 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
                let source = sources[row.SourceId]
                let placed = slots[row.SlotId]
                select new ManifestEntry(
-                   layout.PathFor(placed.Destination.Name, placed.Slot.Name, row.FileName), source.FileName, source.Id, placed.Destination.Name, placed.Slot.Name,
+                   layout.PathFor(placed.Destination.Name, placed.Slot.Name, current?[VariantKey.Of(row)].FileNameAs(row.Format) ?? row.FileName), source.FileName, source.Id, placed.Destination.Name, placed.Slot.Name,
                    row.Width, row.Height, row.Format.MediaType(), row.Bytes, row.Quality, row.Sha256!, source.AltText),
         ];
     }

@@ -11,14 +11,16 @@ namespace Pantomet.Server.Runs;
 /// <param name="ByHand">Whether a person set it.</param>
 /// <param name="Variants">Every file that can be made.</param>
 /// <param name="Findings">What stands in the way of others, and what is worth knowing.</param>
-internal sealed record PlanAnswer(string Slot, PixelRect Crop, bool ByHand, IReadOnlyList<PlannedAnswer> Variants, IReadOnlyList<Finding> Findings)
+/// <param name="Feeding">How far the source's pixels reach.</param>
+internal sealed record PlanAnswer(string Slot, PixelRect Crop, bool ByHand, IReadOnlyList<PlannedAnswer> Variants, IReadOnlyList<Finding> Findings, Feeding Feeding)
 {
     public static PlanAnswer Of(string slotId, SlotPlan plan) => new(
         slotId,
         plan.Crop.Area,
         plan.Crop.IsByHand,
-        [.. plan.Variants.Select(variant => new PlannedAnswer(null, variant.Size.File.Width, variant.Size.File.Height, null, variant.Format, variant.Crop, variant.FileName))],
-        plan.Findings);
+        [.. plan.Variants.Select(variant => new PlannedAnswer(variant.Tier, variant.Size.File.Width, variant.Size.File.Height, variant.Size.Density?.Value, variant.Format, variant.Crop, variant.FileName))],
+        plan.Findings,
+        Feeding.Of(plan));
 }
 
 /// <summary>One file of a plan.</summary>

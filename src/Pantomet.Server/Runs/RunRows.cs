@@ -101,6 +101,12 @@ internal sealed class VariantRow
 
     public required string SlotId { get; init; }
 
+    /// <summary>Name of a tier; null for a slot without tiers.</summary>
+    public string? Tier { get; init; }
+
+    /// <summary>The density that the file is made for; null when it is not made for one.</summary>
+    public double? Density { get; init; }
+
     public required string FileName { get; init; }
 
     public required int Width { get; init; }

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Net.Http.Headers;
 using Pantomet.Core.Findings;
+using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Storage;
@@ -31,9 +32,11 @@ internal sealed record VariantAnswer(
     string Id, string Run, string Source, string Slot, string? Tier, string FileName, int Width, int Height, double? Density, PictureFormat Format,
     long Bytes, int? Quality, string Encoding, double? Score, string? Sha256, string Recipe, PairingStanding State, IReadOnlyList<Finding> Findings)
 {
-    public static VariantAnswer Of(VariantRow row, bool isCurrent) => new(
-        row.Id, row.RunId, row.SourceId, row.SlotId, null, row.FileName, row.Width, row.Height, null, row.Format, row.Bytes, row.Quality, row.Encoding,
-        null, row.Sha256, row.Recipe, row.State == VariantState.Blocked ? PairingStanding.Blocked : isCurrent ? PairingStanding.Done : PairingStanding.Stale, row.Findings);
+    /// <param name="row">As it was made.</param>
+    /// <param name="current">What today's plan asks for; null when it asks for it no more.</param>
+    public static VariantAnswer Of(VariantRow row, PlannedVariant? current) => new(
+        row.Id, row.RunId, row.SourceId, row.SlotId, row.Tier, current?.FileNameAs(row.Format) ?? row.FileName, row.Width, row.Height, row.Density, row.Format, row.Bytes, row.Quality, row.Encoding,
+        null, row.Sha256, row.Recipe, row.State == VariantState.Blocked ? PairingStanding.Blocked : current is not null ? PairingStanding.Done : PairingStanding.Stale, row.Findings);
 }
 
 /// <summary>A page of variants, in the order in which they were made.</summary>
@@ -63,22 +66,8 @@ internal static class VariantEndpoints
             .OrderBy(row => row.Sequence).Take(size + 1).ToListAsync(cancel);
         var next = rows.Count > size ? $"{rows[size - 1].Sequence}" : null;
         var shown = rows.Take(size).ToList();
-        var current = await CurrentRecipesAsync(planning, shown, cancel);
-        return TypedResults.Ok(new VariantPage([.. shown.Select(row => VariantAnswer.Of(row, current.Contains((row.SourceId, row.SlotId, row.Recipe))))], next));
-    }
-
-    /// <summary>The recipes that the plans of today ask for, of the pairings that some variants belong to.</summary>
-    public static async Task<HashSet<(string Source, string Slot, string Recipe)>> CurrentRecipesAsync(Planning planning, IReadOnlyList<VariantRow> rows, CancellationToken cancel)
-    {
-        var wanted = rows.Select(row => (row.SourceId, row.SlotId)).ToHashSet();
-        var pairings = await planning.PairingsAsync([.. wanted.Select(pair => pair.SourceId).Distinct()], [.. wanted.Select(pair => pair.SlotId).Distinct()], cancel);
-        return
-        [
-            .. from pairing in pairings
-               where wanted.Contains((pairing.Source.Id, pairing.Slot.Id))
-               from variant in pairing.Plan().Variants
-               select (pairing.Source.Id, pairing.Slot.Id, pairing.RecipeFor(variant).Hash()),
-        ];
+        var current = await CurrentVariants.OfAsync(planning, shown, cancel);
+        return TypedResults.Ok(new VariantPage([.. shown.Select(row => VariantAnswer.Of(row, current.GetValueOrDefault(VariantKey.Of(row))))], next));
     }
 
     private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> FileAsync(PantometDb database, DataFolder folder, HttpContext context, string id, bool? inline, CancellationToken cancel)

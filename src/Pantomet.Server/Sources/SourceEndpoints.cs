@@ -5,8 +5,11 @@ using Microsoft.AspNetCore.WebUtilities;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Net.Http.Headers;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
+using Pantomet.Server.Destinations;
 using Pantomet.Server.Hosting;
+using Pantomet.Server.Runs;
 using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Sources;
@@ -61,7 +64,8 @@ internal static class SourceEndpoints
             : TypedResults.Ok(answers);
     }
 
-    private static async Task<Results<Ok<SourcePage>, ProblemHttpResult>> ListAsync(PantometDb database, string? search, int? limit, string? cursor, CancellationToken cancel)
+    private static async Task<Results<Ok<SourcePage>, ProblemHttpResult>> ListAsync(
+        PantometDb database, Planning planning, DestinationCatalogue catalogue, string? search, string? feeds, int? limit, string? cursor, CancellationToken cancel)
     {
         var found = database.Sources.AsNoTracking().Where(row => row.DeletedAt == null);
         if (search?.Trim() is { Length: > 0 } words)
@@ -71,6 +75,13 @@ internal static class SourceEndpoints
                 var pattern = $"%{word.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
                 found = found.Where(row => EF.Functions.Like(row.Stem, pattern, "\\") || EF.Functions.Like(row.FileName, pattern, "\\") || EF.Functions.Like(row.AltText, pattern, "\\"));
             }
+        }
+
+        if (feeds is not null)
+        {
+            if (await FeedingAsync(planning, catalogue, feeds, await found.Select(row => row.Id).ToListAsync(cancel), cancel) is not { } enough)
+                return Problems.NotFound("destination or slot", feeds);
+            found = found.Where(row => enough.Contains(row.Id));
         }
 
         var all = await found.GroupBy(_ => 1).Select(group => new { Count = group.Count(), Bytes = group.Sum(row => row.Bytes) }).SingleOrDefaultAsync(cancel);
@@ -157,6 +168,16 @@ internal static class SourceEndpoints
         // The id names the bytes, so what was fetched once holds for good (RFC 8246).
         context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
         return TypedResults.PhysicalFile(path, format.MediaType());
+    }
+
+    // The sources large enough for every slot of a destination, or for one slot.
+    private static async Task<List<string>?> FeedingAsync(Planning planning, DestinationCatalogue catalogue, string feeds, List<string> sourceIds, CancellationToken cancel)
+    {
+        var slots = (await catalogue.SlotsAsync(cancel)).Values.Where(placed => placed.Slot.Id == feeds || placed.Destination.Id == feeds).Select(placed => placed.Slot.Id).ToList();
+        if (slots.Count == 0)
+            return null;
+        var pairings = await planning.PairingsAsync(sourceIds, slots, cancel);
+        return [.. pairings.GroupBy(pairing => pairing.Source.Id).Where(group => group.All(pairing => Feeding.Of(pairing.Plan()).State == FeedingState.Enough)).Select(group => group.Key)];
     }
 
     private static Task<SourceRow?> FindAsync(PantometDb database, string id, CancellationToken cancel) =>

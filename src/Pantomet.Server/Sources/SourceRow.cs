@@ -29,4 +29,11 @@ internal sealed class SourceRow
     public required DateTime AddedAt { get; init; }
 
     public DateTime? DeletedAt { get; set; }
+
+    /// <summary>The source as the rules know it.</summary>
+    public Source ToSource()
+    {
+        _ = SourceId.TryParse(Id, out var id);
+        return new Source(id, Facts, Stem, Sequence, DateOnly.FromDateTime(AddedAt), Focus);
+    }
 }

@@ -46,7 +46,7 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
         modelBuilder.Entity<DestinationRow>().HasKey(row => row.Id);
         modelBuilder.Entity<FramingRow>(framing =>
         {
-            framing.HasKey(row => new { row.SourceId, row.SlotId });
+            framing.HasKey(row => new { row.SourceId, row.SlotId, row.Tier });
             AsJson(framing.Property(row => row.Crop));
         });
         modelBuilder.Entity<RunRow>(run =>

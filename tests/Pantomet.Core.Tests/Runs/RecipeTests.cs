@@ -1,4 +1,5 @@
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
@@ -36,6 +37,7 @@ public sealed class RecipeTests
     private static Recipe RecipeFor(Slot slot, PixelRect? crop)
     {
         var facts = Slots.Photograph(3600, 2400) with { Rights = new RightsFields("Wren Aldous", "© Galewright Kites") };
-        return new Recipe(SourceId.FromHash(new byte[32]), SlotPlan.For(slot, facts, "kite", null, crop).Variants[0], slot, facts.Rights, facts.Description);
+        var source = Slots.Source(facts);
+        return new Recipe(source, SlotPlan.For(slot, source, HandCrops.Of(crop)).Variants[0], slot);
     }
 }

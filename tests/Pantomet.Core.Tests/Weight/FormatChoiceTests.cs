@@ -23,7 +23,7 @@ public sealed class FormatChoiceTests
 
     [Fact]
     public void Transparency_that_the_slot_drops_decides_nothing() =>
-        Assert.Equal(PictureFormat.Jpeg, FormatChoice.For(JpegOrPng with { KeepsTransparency = false }, Photograph with { HasAlpha = true })[0][0]);
+        Assert.Equal(PictureFormat.Jpeg, FormatChoice.For(JpegOrPng with { Transparency = TransparencyPolicy.Flattened }, Photograph with { HasAlpha = true })[0][0]);
 
     [Fact]
     public void Sixteen_bits_are_kept_without_loss_where_numbers_are_kept()

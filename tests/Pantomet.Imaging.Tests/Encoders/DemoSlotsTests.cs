@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text.Json;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Findings;
+using Pantomet.Core.Framing;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
 using Pantomet.Imaging.Encoders;
@@ -25,7 +26,7 @@ public sealed class DemoSlotsTests
             using var source = DecodedSource.Open(path, facts);
             foreach (var slot in Demo.Destinations.SelectMany(destination => destination.Slots))
             {
-                var plan = SlotPlan.For(slot, facts, Stem.From(Path.GetFileName(path)), null, null);
+                var plan = SlotPlan.For(slot, Demo.Source(facts, Stem.From(Path.GetFileName(path))), HandCrops.None);
                 if (!plan.CanBeFed)
                     Interlocked.Increment(ref cannotFeed);
                 foreach (var variant in plan.Variants)

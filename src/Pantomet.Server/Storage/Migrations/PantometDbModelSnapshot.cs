@@ -45,6 +45,9 @@ namespace Pantomet.Server.Storage.Migrations
                     b.Property<string>("SlotId")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Tier")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Crop")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -52,7 +55,7 @@ namespace Pantomet.Server.Storage.Migrations
                     b.Property<DateTime>("SetAt")
                         .HasColumnType("TEXT");
 
-                    b.HasKey("SourceId", "SlotId");
+                    b.HasKey("SourceId", "SlotId", "Tier");
 
                     b.ToTable("Framings");
                 });
@@ -188,6 +191,9 @@ namespace Pantomet.Server.Storage.Migrations
                     b.Property<long>("Bytes")
                         .HasColumnType("INTEGER");
 
+                    b.Property<double?>("Density")
+                        .HasColumnType("REAL");
+
                     b.Property<string>("Encoding")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -234,6 +240,9 @@ namespace Pantomet.Server.Storage.Migrations
 
                     b.Property<string>("State")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Tier")
                         .HasColumnType("TEXT");
 
                     b.Property<int>("Width")

@@ -4,6 +4,22 @@
  */
 
 export interface paths {
+    "/api/destination-order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["orderDestinations"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/destinations": {
         parameters: {
             query?: never;
@@ -36,6 +52,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getInventedDevices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["readDevices"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryDestination"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drafts/consequences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["weighConsequences"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drawings": {
         parameters: {
             query?: never;
@@ -44,6 +124,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["drawSlots"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/feedings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listFeedings"];
         put?: never;
         post?: never;
         delete?: never;
@@ -244,6 +340,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/screenshots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addScreenshot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/screenshots/{id}/measure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["measureOnScreenshot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sources": {
         parameters: {
             query?: never;
@@ -360,6 +488,21 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description Exactly one of the members is there. */
+        BestDocument: {
+            /**
+             * Format: int32
+             * @description At most so many files.
+             */
+            files?: null | number;
+            /**
+             * Format: double
+             * @description As many as keep the waste within this share.
+             */
+            waste?: null | number;
+        };
+        /** @enum {unknown} */
+        BrowserRule: "enough" | "roundsDown" | null;
         /**
          * @description How the stored numbers of a picture are to be understood as colour.
          * @enum {unknown}
@@ -367,6 +510,52 @@ export interface components {
         ColourModel: "rgb" | "grey" | "cmyk";
         /** @enum {unknown} */
         ColourPolicy: "srgb" | "keep" | null;
+        /** @description Columns of a grid. All lengths in CSS px. */
+        ColumnsDocument: {
+            /**
+             * Format: double
+             * @description The widest that the grid gets (absent: it grows with the viewport).
+             */
+            container?: null | number;
+            /**
+             * Format: int32
+             * @description Columns of the grid.
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description Between columns (absent: 0).
+             */
+            gap?: null | number;
+            /**
+             * Format: double
+             * @description On each side (absent: 0).
+             */
+            margin?: null | number;
+            /**
+             * Format: int32
+             * @description Columns that the picture takes.
+             */
+            span: number;
+        };
+        /** @description What saving a document would do to files that are there. */
+        Consequences: {
+            /**
+             * Format: int32
+             * @description Files that are right today and would have no slot any more.
+             */
+            parentlessFiles: number;
+            /**
+             * Format: int32
+             * @description Files that are right today and would be out of date.
+             */
+            staleFiles: number;
+            /**
+             * Format: int32
+             * @description Sources that they were made from.
+             */
+            staleSources: number;
+        };
         /**
          * @description What a picture mainly is, since that decides which format suits it.
          * @enum {unknown}
@@ -376,6 +565,13 @@ export interface components {
         Delivery: "each" | "one" | null;
         /** @description A destination as it is written in JSON, before anything of it is believed. */
         DestinationDocument: {
+            /**
+             * Format: date
+             * @description The day on which they were last checked. Optional.
+             */
+            checkedOn?: null | string;
+            /** @description The screens that its visitors come with (absent: an invented table). */
+            devices?: null | components["schemas"]["DeviceDocument"][];
             /** @description Always string DestinationDocument.FormatName. */
             format: string;
             /** @description Lower-case words joined by hyphens. */
@@ -386,7 +582,9 @@ export interface components {
             name: string;
             /** @description Optional. */
             note?: null | string;
-            /** @description At least one. */
+            /** @description Where its numbers come from. Optional. */
+            numbersFrom?: null | string;
+            /** @description In the order in which they are shown. */
             slots: components["schemas"]["SlotDocument"][];
         };
         /**
@@ -394,14 +592,144 @@ export interface components {
          * @enum {unknown}
          */
         DestinationKind: "site" | "marketplace" | "social" | "newsletter" | "print";
+        /** @description Ids in the order in which they shall be shown. */
+        DestinationOrder: {
+            ids: string[];
+        };
         /** @description Every destination's document, in the order in which they are shown. */
         DestinationPage: {
+            /** @description The documents. */
             items: components["schemas"]["DestinationDocument"][];
+            /** @description What is known of each beyond its document, in the same order. */
+            standings: components["schemas"]["DestinationStanding"][];
+        };
+        /** @description What is known of a destination beyond its document. */
+        DestinationStanding: {
+            /**
+             * Format: int32
+             * @description Days since its numbers were checked; null when nobody said.
+             */
+            checkedDaysAgo: null | number;
+            /** @description The destination's. */
+            id: string;
+            /** @description Whether that is more than six months ago. */
+            isOutdated: boolean;
+            /** @description Changes whenever the document does; for `If-Match`. */
+            version: string;
+        };
+        /** @description One kind of screen. */
+        DeviceDocument: {
+            /**
+             * Format: double
+             * @description Device pixels per CSS pixel.
+             */
+            density: number;
+            /**
+             * Format: double
+             * @description Of visits; in any unit, since shares are scaled to add up to 1.
+             */
+            share: number;
+            /**
+             * Format: int32
+             * @description Width in CSS px.
+             */
+            viewport: number;
+        };
+        /** @description What a device gets. */
+        DeviceOutcome: {
+            /** Format: double */
+            bytes: number;
+            /** Format: double */
+            density: number;
+            isUnderServed: boolean;
+            /** Format: int32 */
+            needed: number;
+            /** Format: int32 */
+            sent: number;
+            /** Format: double */
+            share: number;
+            /** Format: double */
+            shown: number;
+            /** Format: int32 */
+            viewport: number;
+            /** Format: double */
+            wanted: number;
+        };
+        /** @description A device table. */
+        DeviceTable: {
+            /** @description As they stand in a destination document; shares add up to 1. */
+            devices: components["schemas"]["DeviceDocument"][];
+            /** @description What was done to the table on the way. */
+            notes: string[];
+        };
+        /** @description One thing wrong in a destination document. */
+        DocumentProblem: {
+            /** @description Path to the member at fault, as in `slots[2].limits.mostBytes`. */
+            field: string;
+            /**
+             * Format: int32
+             * @description Of the text it was read from, from 1; null where there was none.
+             */
+            line?: null | number;
+            /** @description What is wrong and what would be right. */
+            sentence: string;
+        };
+        /** @description What a destination document would mean, if it were saved. */
+        DraftAnswer: {
+            /**
+             * Format: int32
+             * @description How many screens its table has.
+             */
+            devices: number;
+            /** @description Of the slots that can be read. */
+            drawings: components["schemas"]["SlotDrawing"][];
+            /** @description Of the slot that was asked for, for an example. */
+            fileNames: string[];
+            /** @description Of the slot that was asked for: its width ladders, one or one for each tier. */
+            layouts: components["schemas"]["LayoutOutcome"][];
+            /** @description What is worth knowing. */
+            notices: components["schemas"]["DocumentProblem"][];
+            /** @description What is wrong, with the field at fault. */
+            problems: components["schemas"]["DocumentProblem"][];
+            /** @description What each of them makes. */
+            summaries: components["schemas"]["SlotOutcome"][];
         };
         /** @description The scale drawings of all slots. */
         DrawingPage: {
             items: components["schemas"]["SlotDrawing"][];
         };
+        /** @description How far the pixels of a source reach in a slot, before anything is rendered. */
+        Feeding: {
+            firstShort: null | components["schemas"]["PixelSize"];
+            largest: null | components["schemas"]["PixelSize"];
+            /**
+             * Format: int32
+             * @description Sizes that can be made.
+             */
+            possible: number;
+            /**
+             * Format: int32
+             * @description Pixels missing for the largest size, on the longer side.
+             */
+            shortByPx: number;
+            /** @description In a word. */
+            state: components["schemas"]["FeedingState"];
+            /**
+             * Format: int32
+             * @description Sizes that the slot wants.
+             */
+            wanted: number;
+        };
+        /** @description Which sources can feed a slot. */
+        FeedingPage: {
+            /** @description Newest first. */
+            items: components["schemas"]["SourceFeeding"][];
+        };
+        /**
+         * @description Whether a source has the pixels that a slot wants.
+         * @enum {unknown}
+         */
+        FeedingState: "enough" | "partly" | "tooSmall";
         /** @description One thing that a check has to say. */
         Finding: {
             /** @description Stable, for scripts: lower-case words joined by hyphens. */
@@ -477,7 +805,113 @@ export interface components {
              */
             y: number;
         };
-        /** @description All in bytes. */
+        /** @description Which widths are made. Exactly one of widths, even, best and oneFile is there. */
+        LadderDocument: {
+            best?: null | components["schemas"]["BestDocument"];
+            browser?: null | components["schemas"]["BrowserRule"];
+            /**
+             * Format: double
+             * @description Pixels beyond this density are not owed (absent: all are).
+             */
+            densityCap?: null | number;
+            /**
+             * Format: int32
+             * @description So many, in even steps.
+             */
+            even?: null | number;
+            /**
+             * Format: double
+             * @description Share of the pixels that is owed (absent: 1).
+             */
+            leastShare?: null | number;
+            /**
+             * Format: double
+             * @description One file, so many times the widest that the picture is shown.
+             */
+            oneFile?: null | number;
+            /**
+             * Format: int32
+             * @description No file is wider (absent: no end).
+             */
+            widest?: null | number;
+            /** @description By hand. */
+            widths?: null | number[];
+        };
+        /** @description A way to choose widths, and what it costs. */
+        LadderOutcome: {
+            /**
+             * Format: double
+             * @description Expected bytes of the picture.
+             */
+            bytesPerVisit: number;
+            /** @description In a word: byHand, even, best, oneFile. */
+            choice: string;
+            /**
+             * Format: double
+             * @description The least share of the wanted width that such a browser downloads.
+             */
+            leastShareRoundedDown: number;
+            /**
+             * Format: double
+             * @description Share of visits with too few pixels.
+             */
+            underServed: number;
+            /**
+             * Format: double
+             * @description The same from browsers that round down.
+             */
+            underServedRoundedDown: number;
+            /**
+             * Format: double
+             * @description Share sent beyond what is owed.
+             */
+            waste: number;
+            /** @description Of the files in px, rising. */
+            widths: number[];
+        };
+        /** @description How wide the picture is shown, and which widths are made for it. */
+        LayoutDocument: {
+            /** @description Which widths are made. */
+            ladder: components["schemas"]["LadderDocument"];
+            /** @description Rising, the first from 0. */
+            rows: components["schemas"]["LayoutRowDocument"][];
+        };
+        /** @description What comes out of a layout. */
+        LayoutOutcome: {
+            /**
+             * Format: int32
+             * @description How many there are in all.
+             */
+            deviceCount: number;
+            /** @description Device by device, those of the most visits first; at most int LayoutOutcome.MostDevices. */
+            devices: components["schemas"]["DeviceOutcome"][];
+            /** @description The chosen ladder and the others to compare it with. */
+            ladders: components["schemas"]["LadderOutcome"][];
+            /** @description Shown width over viewport width, as pairs of CSS px. */
+            plot: number[][];
+            /** @description What each row comes to. */
+            rows: components["schemas"]["RowOutcome"][];
+            /** @description The `sizes` attribute. */
+            sizes: string;
+            /** @description The tier it is for; null for the slot. */
+            tier: null | string;
+            /** @description Shares of visits by the pixels that are needed, as pairs, rising. */
+            visits: number[][];
+            /** @description Of the files in px, rising. */
+            widths: number[];
+        };
+        /** @description From one viewport width on. Exactly one of width and columns is there. */
+        LayoutRowDocument: {
+            columns?: null | components["schemas"]["ColumnsDocument"];
+            /**
+             * Format: int32
+             * @description CSS px.
+             */
+            from: number;
+            /** @description A CSS length expression of px, vw, + − × ÷, min, max, clamp. */
+            width?: null | string;
+        };
+        /** @description Limits of a file. Weights in bytes, sides in px. */
         LimitsDocument: {
             /** @description Lower and upper end of the aim band. */
             aimBytes?: null | number[];
@@ -487,17 +921,96 @@ export interface components {
              */
             fewestBytes?: null | number;
             /**
+             * Format: int32
+             * @description No side may be shorter.
+             */
+            leastSide?: null | number;
+            /**
              * Format: int64
              * @description The cap.
              */
             mostBytes?: null | number;
+            /**
+             * Format: int32
+             * @description No side may be longer.
+             */
+            mostSide?: null | number;
         };
         /** @description Names what was made. */
         Made: {
             id: string;
         };
+        /** @description What was measured. */
+        MeasuredAnswer: {
+            /** @description In pixels of the screenshot, after snapping. */
+            area: components["schemas"]["PixelRect"];
+            /**
+             * Format: double
+             * @description Pixels of the screenshot per CSS pixel.
+             */
+            density: number;
+            /** @description A slot for such a place. */
+            proposal: components["schemas"]["SlotDocument"];
+            /** @description The simplest that the place has within a pixel. */
+            ratio: string;
+            /**
+             * Format: double
+             * @description Of its width.
+             */
+            shareOfViewport: number;
+            /**
+             * Format: double
+             * @description Of the place, CSS px.
+             */
+            shownHeight: number;
+            /**
+             * Format: double
+             * @description Of the place, CSS px.
+             */
+            shownWidth: number;
+            /**
+             * Format: double
+             * @description Width of the viewport, CSS px.
+             */
+            viewport: number;
+        };
+        /** @description What somebody drew over a screenshot. */
+        Measurement: {
+            /** @description In pixels of the screenshot. */
+            area: components["schemas"]["PixelRect"];
+            /**
+             * Format: double
+             * @description Its pixels per CSS pixel; or say the viewport.
+             */
+            density: null | number;
+            /**
+             * Format: int32
+             * @description How far they may move, px; 8 when it is not said.
+             */
+            reach?: null | number;
+            /**
+             * @description Whether sides move onto edges nearby.
+             * @default true
+             */
+            snaps: boolean;
+            /**
+             * Format: double
+             * @description Width of the viewport that it shows, CSS px.
+             */
+            viewport: null | number;
+        };
         /** @enum {unknown} */
         MetadataPolicy: "rights" | "all" | "none" | null;
+        /** @description Multiples of one size. */
+        MultiplesDocument: {
+            /** @description Such as 0.5, 1, 2, 3; they are the densities that the files are for. */
+            factors: number[];
+            /**
+             * Format: int32
+             * @description Of factor 1, in px; absent where the shape is a pixel size.
+             */
+            width?: null | number;
+        };
         /** @description A package as the interface gives it. */
         PackageAnswer: {
             /** Format: date-time */
@@ -600,6 +1113,8 @@ export interface components {
             byHand: boolean;
             /** @description The part of the source that goes in. */
             crop: components["schemas"]["PixelRect"];
+            /** @description How far the source's pixels reach. */
+            feeding: components["schemas"]["Feeding"];
             /** @description What stands in the way of others, and what is worth knowing. */
             findings: components["schemas"]["Finding"][];
             /** @description The slot's id. */
@@ -645,6 +1160,26 @@ export interface components {
             usageTerms?: null | string;
             /** @description Address of a page with the terms. */
             webStatement?: null | string;
+        };
+        /** @description What a row of a layout comes to. */
+        RowOutcome: {
+            /** @description The width as CSS. */
+            css: string;
+            /**
+             * Format: int32
+             * @description First viewport width, CSS px.
+             */
+            from: number;
+            /**
+             * Format: double
+             * @description The narrowest that the picture is shown in it, CSS px.
+             */
+            least: number;
+            /**
+             * Format: double
+             * @description The widest, CSS px; of the last row, up to a viewport of 1,920 px.
+             */
+            most: number;
         };
         /** @description A run as the interface gives it. */
         RunAnswer: {
@@ -724,26 +1259,47 @@ export interface components {
          * @enum {unknown}
          */
         RunState: "queued" | "running" | "done" | "cancelled";
+        /** @description A screenshot that can be measured on. */
+        ScreenshotAnswer: {
+            /** Format: int32 */
+            height: number;
+            id: string;
+            /** Format: int32 */
+            width: number;
+        };
         /**
          * @description How much a finding matters.
          * @enum {unknown}
          */
         Severity: "note" | "warn" | "stop";
-        /** @description Exactly one of the members is there. */
+        /** @description Which sizes are made. Exactly one of the members is there. */
         SizesDocument: {
             /** @description True: every pixel of the crop. */
             allPixels?: null | boolean;
+            /** @description Fitted within, such as `1200x900`; smaller pictures stay as they are. */
+            box?: null | string;
+            /** @description One size, such as `1200x900`. */
+            exact?: null | string;
+            /** @description Fixed heights. */
+            heights?: null | number[];
+            layout?: null | components["schemas"]["LayoutDocument"];
             /**
              * Format: int32
              * @description In pixels.
              */
             longestSide?: null | number;
             /**
+             * Format: int64
+             * @description In all; smaller pictures stay as they are.
+             */
+            mostPixels?: null | number;
+            multiples?: null | components["schemas"]["MultiplesDocument"];
+            /**
              * Format: int32
              * @description In pixels.
              */
             shortestSide?: null | number;
-            /** @description A width ladder. */
+            /** @description Fixed widths. */
             widths?: null | number[];
         };
         /** @description A slot as it is written in JSON. Members that are absent have the value that DestinationReader gives them. */
@@ -769,8 +1325,9 @@ export interface components {
             /** @description `16:9`, `851x315`, `4:5..16:9` or `free`. */
             shape: string;
             sizes?: null | components["schemas"]["SizesDocument"];
-            /** @description Whether transparency is kept where the format can (absent: true). */
-            transparency?: null | boolean;
+            /** @description Ranges of viewport widths with a framing of their own. */
+            tiers?: null | components["schemas"]["TierDocument"][];
+            transparency?: null | components["schemas"]["TransparencyPolicy"];
         };
         /** @description One slot of the scale drawing. */
         SlotDrawing: {
@@ -779,6 +1336,13 @@ export interface components {
             /** @description Largest first; where the shape is free, those of a 3:2 picture; empty where every pixel is kept. */
             sizes: components["schemas"]["PixelSize"][];
             /** @description The slot's id. */
+            slot: string;
+        };
+        /** @description What a slot makes of a picture that is large enough. */
+        SlotOutcome: {
+            /** Format: int32 */
+            files: number;
+            sentence: string;
             slot: string;
         };
         /** @description A source as the interface gives it. */
@@ -822,6 +1386,16 @@ export interface components {
             stem?: null | string;
             subject?: components["schemas"]["JsonElement"];
         };
+        /** @description How far the pixels of a source reach in the slot. */
+        SourceFeeding: {
+            feeding: components["schemas"]["Feeding"];
+            fileName: string;
+            /** Format: int32 */
+            height: number;
+            source: string;
+            /** Format: int32 */
+            width: number;
+        };
         /** @description A page of sources. */
         SourcePage: {
             /** @description Newest first. */
@@ -857,6 +1431,23 @@ export interface components {
             eventId?: null | string;
             reconnectionInterval?: null | string;
         };
+        /** Format: binary */
+        Stream: string;
+        /** @description A range of viewport widths, up to the next tier. */
+        TierDocument: {
+            /**
+             * Format: int32
+             * @description First viewport width, CSS px.
+             */
+            from: number;
+            /** @description Unique in the slot. */
+            name: string;
+            /** @description Absent: the slot's. */
+            shape?: null | string;
+            sizes?: null | components["schemas"]["SizesDocument"];
+        };
+        /** @enum {unknown} */
+        TransparencyPolicy: true | false | "must";
         /** @description A variant as the interface gives it. */
         VariantAnswer: {
             /**
@@ -933,6 +1524,28 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    orderDestinations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DestinationOrder"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     listDestinations: {
         parameters: {
             query?: never;
@@ -962,7 +1575,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["JsonElement"];
+                "application/json": components["schemas"]["DestinationDocument"];
             };
         };
         responses: {
@@ -1010,7 +1623,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["JsonElement"];
+                "application/json": components["schemas"]["DestinationDocument"];
             };
         };
         responses: {
@@ -1045,6 +1658,100 @@ export interface operations {
             };
         };
     };
+    getInventedDevices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceTable"];
+                };
+            };
+        };
+    };
+    readDevices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceTable"];
+                };
+            };
+        };
+    };
+    tryDestination: {
+        parameters: {
+            query?: {
+                slot?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DestinationDocument"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DraftAnswer"];
+                };
+            };
+        };
+    };
+    weighConsequences: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DestinationDocument"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Consequences"];
+                };
+            };
+        };
+    };
     drawSlots: {
         parameters: {
             query?: never;
@@ -1061,6 +1768,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DrawingPage"];
+                };
+            };
+        };
+    };
+    listFeedings: {
+        parameters: {
+            query: {
+                slot: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedingPage"];
                 };
             };
         };
@@ -1094,7 +1823,9 @@ export interface operations {
     };
     resetFraming: {
         parameters: {
-            query?: never;
+            query?: {
+                tier?: string;
+            };
             header?: never;
             path: {
                 slotId: string;
@@ -1405,10 +2136,61 @@ export interface operations {
             };
         };
     };
+    addScreenshot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": components["schemas"]["Stream"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScreenshotAnswer"];
+                };
+            };
+        };
+    };
+    measureOnScreenshot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Measurement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuredAnswer"];
+                };
+            };
+        };
+    };
     listSources: {
         parameters: {
             query?: {
                 cursor?: string;
+                feeds?: string;
                 limit?: number;
                 search?: string;
             };

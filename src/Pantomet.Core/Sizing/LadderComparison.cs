@@ -1,0 +1,31 @@
+namespace Pantomet.Core.Sizing;
+
+/// <summary>One way to choose widths, and what it costs.</summary>
+/// <param name="Choice">How the widths were chosen.</param>
+/// <param name="Widths">In px, rising.</param>
+/// <param name="Cost">Under the rule that the promise is kept to.</param>
+/// <param name="UnderServedRoundedDown">Share of visits that get fewer pixels than they are owed from a browser that rounds down.</param>
+/// <param name="LeastShareRoundedDown">The smallest share of the wanted width that such a browser downloads, over all devices.</param>
+public sealed record ComparedLadder(LadderChoice Choice, IReadOnlyList<int> Widths, LadderCost Cost, double UnderServedRoundedDown, double LeastShareRoundedDown);
+
+/// <summary>Sets a ladder beside the other ways to choose widths.</summary>
+public static class LadderComparison
+{
+    /// <summary>Common practice, no source: one file for plain and dense screens alike.</summary>
+    public const double UsualFactor = 1.5;
+
+    /// <summary>The chosen ladder first, then the best and even steps with as many files, then one file.</summary>
+    /// <param name="ladder">The chosen one.</param>
+    public static IReadOnlyList<ComparedLadder> Of(LayoutLadder ladder)
+    {
+        var files = Math.Clamp(ladder.Widths.Count, 1, BestLadder.MostFiles);
+        LadderChoice[] others = [new LadderChoice.BestOfFiles(files), new LadderChoice.Even(files), new LadderChoice.OneFile(UsualFactor)];
+        return [Compared(ladder, ladder.Choice, ladder.Widths), .. others.Select(choice => Compared(ladder, choice, ladder.WidthsBy(choice)))];
+    }
+
+    private static ComparedLadder Compared(LayoutLadder ladder, LadderChoice choice, IReadOnlyList<int> widths)
+    {
+        var roundedDown = LadderCost.Of(widths, ladder.Demands, ladder.Bytes, BrowserRule.RoundsDown);
+        return new ComparedLadder(choice, widths, ladder.CostOf(widths), roundedDown.UnderServed, roundedDown.Devices.Min(device => device.ShareOfWanted));
+    }
+}

@@ -1,0 +1,32 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using Pantomet.Core.Runs;
+using Pantomet.Server.Destinations;
+using Pantomet.Server.Hosting;
+using Pantomet.Server.Storage;
+
+namespace Pantomet.Server.Runs;
+
+/// <summary>Which sources can feed a slot.</summary>
+/// <param name="Items">Newest first.</param>
+internal sealed record FeedingPage(IReadOnlyList<SourceFeeding> Items);
+
+/// <summary>How far the pixels of a source reach in the slot.</summary>
+internal sealed record SourceFeeding(string Source, string FileName, int Width, int Height, Feeding Feeding);
+
+internal static class FeedingEndpoints
+{
+    public static void MapFeedings(this IEndpointRouteBuilder routes) =>
+        routes.MapGet("/api/feedings", ListAsync).WithTags("Runs").WithName("listFeedings");
+
+    private static async Task<Results<Ok<FeedingPage>, ProblemHttpResult>> ListAsync(
+        PantometDb database, Planning planning, DestinationCatalogue catalogue, string slot, CancellationToken cancel)
+    {
+        if (!(await catalogue.SlotsAsync(cancel)).ContainsKey(slot))
+            return Problems.NotFound("slot", slot);
+        var ids = await database.Sources.Where(row => row.DeletedAt == null).OrderByDescending(row => row.Sequence).Select(row => row.Id).ToListAsync(cancel);
+        var pairings = await planning.PairingsAsync(ids, [slot], cancel);
+        return TypedResults.Ok(new FeedingPage([.. pairings.Select(pairing => new SourceFeeding(
+            pairing.Source.Id, pairing.Source.FileName, pairing.Source.Facts.Size.Width, pairing.Source.Facts.Size.Height, Feeding.Of(pairing.Plan())))]));
+    }
+}
