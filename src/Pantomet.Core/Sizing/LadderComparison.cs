@@ -14,14 +14,16 @@ public static class LadderComparison
     /// <summary>Common practice, no source: one file for plain and dense screens alike.</summary>
     public const double UsualFactor = 1.5;
 
-    /// <summary>The chosen ladder first, then the best and even steps with as many files, then one file.</summary>
+    /// <summary>The chosen ladder first, then what it was not chosen from: the best and even steps with as many files, and one file.</summary>
     /// <param name="ladder">The chosen one.</param>
     public static IReadOnlyList<ComparedLadder> Of(LayoutLadder ladder)
     {
         var files = Math.Clamp(ladder.Widths.Count, 1, BestLadder.MostFiles);
         LadderChoice[] others = [new LadderChoice.BestOfFiles(files), new LadderChoice.Even(files), new LadderChoice.OneFile(UsualFactor)];
-        return [Compared(ladder, ladder.Choice, ladder.Widths), .. others.Select(choice => Compared(ladder, choice, ladder.WidthsBy(choice)))];
+        return [Compared(ladder, ladder.Choice, ladder.Widths), .. others.Where(choice => !IsLike(choice, ladder.Choice)).Select(choice => Compared(ladder, choice, ladder.WidthsBy(choice)))];
     }
+
+    private static bool IsLike(LadderChoice other, LadderChoice chosen) => other == chosen || (other is LadderChoice.BestOfFiles && chosen is LadderChoice.BestWithin);
 
     private static ComparedLadder Compared(LayoutLadder ladder, LadderChoice choice, IReadOnlyList<int> widths)
     {

@@ -17,7 +17,7 @@ internal sealed record ScreenshotAnswer(string Id, int Width, int Height);
 /// <param name="Viewport">Width of the viewport that it shows, CSS px.</param>
 /// <param name="Snaps">Whether sides move onto edges nearby.</param>
 /// <param name="Reach">How far they may move, px; 8 when it is not said.</param>
-internal sealed record Measurement(PixelRect Area, double? Density, double? Viewport, bool Snaps = true, int? Reach = null);
+internal sealed record Measurement(PixelRect Area, double? Density = null, double? Viewport = null, bool Snaps = true, int? Reach = null);
 
 /// <summary>What was measured.</summary>
 /// <param name="Area">In pixels of the screenshot, after snapping.</param>

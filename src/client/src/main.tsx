@@ -4,6 +4,7 @@ import { createRoot } from "react-dom/client";
 import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
 import "./app.css";
 import { DestinationsScreen } from "./destinations/DestinationsScreen";
+import { MeasureScreen } from "./destinations/MeasureScreen";
 import { FramingScreen } from "./framing/FramingScreen";
 import { Samples } from "./instruments/Samples";
 import { PackagesScreen } from "./packages/PackagesScreen";
@@ -18,6 +19,7 @@ const router = createBrowserRouter([
       { index: true, element: <Navigate to="/sources" replace /> },
       { path: "sources", element: <SourcesScreen /> },
       { path: "destinations/:destinationId?", element: <DestinationsScreen /> },
+      { path: "destinations/:destinationId/measure", element: <MeasureScreen /> },
       { path: "framing/:sourceId?/:slotId?", element: <FramingScreen /> },
       { path: "runs/:runId?", element: <RunsScreen /> },
       { path: "packages", element: <PackagesScreen /> },

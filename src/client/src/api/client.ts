@@ -19,10 +19,14 @@ export const api = createClient<paths>({ baseUrl: "" });
 /** What went wrong, in the server's own sentence (RFC 9457). */
 export class RequestProblem extends Error {
   readonly field: string | undefined;
+  readonly status: number | undefined;
+  readonly type: string | undefined;
 
-  constructor(sentence: string, field?: string) {
+  constructor(sentence: string, told: { field?: string; status?: number; type?: string } = {}) {
     super(sentence);
-    this.field = field;
+    this.field = told.field;
+    this.status = told.status;
+    this.type = told.type;
   }
 }
 
@@ -37,9 +41,9 @@ export async function answer<T>(
     throw new RequestProblem("The server does not answer. What you see is kept; try again when it is back.");
   }
   if (result.response.ok) return result.data as T;
-  const problem = result.error as { detail?: string; field?: string } | undefined;
-  throw new RequestProblem(
-    problem?.detail ?? `The server answered ${result.response.status}.`,
-    problem?.field,
-  );
+  const problem = result.error as { detail?: string; field?: string; type?: string } | undefined;
+  throw new RequestProblem(problem?.detail ?? `The server answered ${result.response.status}.`, {
+    ...problem,
+    status: result.response.status,
+  });
 }

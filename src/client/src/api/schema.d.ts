@@ -982,7 +982,7 @@ export interface components {
              * Format: double
              * @description Its pixels per CSS pixel; or say the viewport.
              */
-            density: null | number;
+            density?: null | number;
             /**
              * Format: int32
              * @description How far they may move, px; 8 when it is not said.
@@ -997,7 +997,7 @@ export interface components {
              * Format: double
              * @description Width of the viewport that it shows, CSS px.
              */
-            viewport: null | number;
+            viewport?: null | number;
         };
         /** @enum {unknown} */
         MetadataPolicy: "rights" | "all" | "none" | null;

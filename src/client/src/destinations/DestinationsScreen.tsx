@@ -1,156 +1,356 @@
-import { useState } from "react";
-import { useNavigate, useParams } from "react-router";
-import type { Destination } from "../api/client";
+import { useQueryClient } from "@tanstack/react-query";
+import { useMemo, useRef } from "react";
+import { Link, useNavigate, useParams, useSearchParams } from "react-router";
+import type { Destination, Schemas } from "../api/client";
+import { Button } from "../instruments/Button";
 import { Fault } from "../instruments/Fault";
 import { count } from "../instruments/numbers";
-import { choose, toggled, useChoice } from "../shell/choice";
+import { history } from "../shell/history";
+import { useKeys } from "../shell/keys";
+import { say, sayProblem } from "../shell/notices";
 import { type Fact, useReadout } from "../shell/readout";
+import { copyOf, copyOfSlot, destinationActions, freeId, newSlot, slug } from "./actions";
+import { DestinationEditor } from "./DestinationEditor";
+import { DestinationList } from "./DestinationList";
+import { drafts } from "./drafts";
+import { formatName } from "./FileEditor";
+import { type Editing, EditingContext } from "./fields";
+import { valueAt } from "./paths";
+import { Conflict, SaveBar } from "./SaveBar";
 import { ScaleDrawing } from "./ScaleDrawing";
-import { formatName, SlotDetails } from "./SlotDetails";
-import { useDestinations, useDrawings } from "./useDestinations";
+import { SlotEditor } from "./SlotEditor";
+import { useDestinationPage } from "./useDestinations";
+import { useConsequences, useDraft, useDraftAnswer, useSave } from "./useDraft";
 
-/** What each place needs: destinations, their slots to scale, and the limits of each slot. */
+/** What each place needs: destinations, their slots to scale, and everything that a slot can say. */
 export function DestinationsScreen() {
-  const query = useDestinations();
-  const drawings = useDrawings();
-  const { destinationId } = useParams();
+  const query = useDestinationPage();
+  const queries = useQueryClient();
   const navigate = useNavigate();
-  const [slotId, setSlotId] = useState<string>();
-  const destination = query.data?.find((one) => one.id === destinationId) ?? query.data?.[0];
-  const slot = destination?.slots.find((one) => one.id === slotId) ?? destination?.slots[0];
-  useReadout(
-    destination && slot
-      ? ([
-          ["destination", destination.name],
-          ["slot", slot.name],
-          ["shape", slot.shape],
-          ["formats", slot.formats.map(formatName).join(", ")],
-          ["at most", slot.limits?.mostBytes ? `${count(slot.limits.mostBytes)} bytes` : "no limit"],
-        ] satisfies Fact[])
-      : [],
+  const { destinationId } = useParams();
+  const [parameters, setParameters] = useSearchParams();
+  const file = useRef<HTMLInputElement>(null);
+  const all = query.data?.items ?? [];
+  const index = Math.max(
+    0,
+    all.findIndex((one) => one.id === destinationId),
   );
-  if (query.error) return <Fault problem={query.error} />;
-  if (query.data?.length === 0) return <Empty />;
-  return (
-    <div className="grid h-full grid-cols-[232px_minmax(0,1fr)_400px] max-[1150px]:grid-cols-[196px_minmax(0,1fr)_316px]">
-      <nav aria-label="Destinations" className="overflow-y-auto border-r border-line py-3">
-        {query.data?.map((one) => (
-          <DestinationEntry
-            key={one.id}
-            destination={one}
-            isCurrent={one.id === destination?.id}
-            slotId={slot?.id}
-            onOpen={(slot) => {
-              setSlotId(slot);
-              navigate(`/destinations/${one.id}`);
-            }}
-          />
-        ))}
-      </nav>
-      <section className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[46px_minmax(0,1fr)]">
-        <div className="flex items-baseline gap-3 px-4 pt-3">
-          <h1 className="text-[15px] whitespace-nowrap">{destination?.name}</h1>
-          <span className="truncate text-soft" title={destination?.note ?? ""}>
-            {destination?.note}
-          </span>
-        </div>
-        {destination && drawings && (
-          <ScaleDrawing
-            destination={destination}
-            drawings={drawings}
-            current={slot?.id}
-            onCurrent={setSlotId}
-          />
-        )}
-      </section>
-      <aside
-        aria-label="Slot"
-        className="grid content-start gap-4 overflow-y-auto border-l border-line bg-sheet px-4 py-3.5"
-      >
-        {slot && <SlotDetails slot={slot} drawing={drawings?.get(slot.id)} />}
-      </aside>
-    </div>
-  );
-}
+  const stored = all[index];
+  const standing = query.data?.standings[index];
+  const { document, revision, version, isChanged, edit, set } = useDraft(stored, standing);
+  const actions = useMemo(() => destinationActions(queries), [queries]);
 
-function DestinationEntry({
-  destination,
-  isCurrent,
-  slotId,
-  onOpen,
-}: {
-  destination: Destination;
-  isCurrent: boolean;
-  slotId: string | undefined;
-  onOpen: (slotId: string | undefined) => void;
-}) {
-  const choice = useChoice();
-  const ids = destination.slots.map((slot) => slot.id);
-  const wanted = ids.filter((id) => choice.slots.includes(id)).length;
-  const set = (some: readonly string[], on: boolean) => choose({ slots: toggled(choice.slots, some, on) });
-  return (
-    <div
-      className={`border-l-3 py-1.5 pr-3 pl-3 ${isCurrent ? "border-ink bg-sheet" : "border-transparent"}`}
-    >
-      <div className="flex items-start gap-2">
-        <input
-          type="checkbox"
-          aria-label={`Render for every slot of ${destination.name}`}
-          className="mt-[3px] accent-ink"
-          checked={wanted === ids.length}
-          ref={(box) => {
-            if (box) box.indeterminate = wanted > 0 && wanted < ids.length;
-          }}
-          onChange={(event) => set(ids, event.target.checked)}
+  const slotId = parameters.get("slot");
+  const showsDestination = parameters.has("about") || document?.slots.length === 0;
+  const place = Math.max(0, document?.slots.findIndex((one) => one.id === slotId) ?? 0);
+  const slot = showsDestination ? undefined : document?.slots[place];
+  const show = (next: { slot?: string | undefined; about?: boolean }) =>
+    setParameters(
+      { ...(next.slot && { slot: next.slot }), ...(next.about && { about: "" }) },
+      { replace: true },
+    );
+
+  const draft = useDraftAnswer(document, revision, standing?.version, slot?.id);
+  const problems = draft?.problems ?? [];
+  const consequences = useConsequences(document, revision, isChanged && problems.length === 0);
+  const { save, refresh, conflict, settle } = useSave();
+  // A slot that was never saved takes its id from its name; after that the id stays.
+  const renameSlot = (at: number, name: string) =>
+    edit(`Name slots[${at}]`, (now) => ({
+      ...now,
+      slots: now.slots.map((one, where) => {
+        if (where !== at) return one;
+        if (stored?.slots.some((known) => known.id === one.id)) return { ...one, name };
+        const taken = new Set(
+          [...all.flatMap((other) => other.slots), ...now.slots].map((other) => other.id),
+        );
+        taken.delete(one.id);
+        const id = freeId(`${now.id}.${slug(name)}`, taken);
+        if (slotId === one.id) show({ slot: id });
+        return { ...one, name, id };
+      }),
+    }));
+
+  const editing: Editing = {
+    document,
+    set: (path, value, label) => {
+      const name = /^slots\[(\d+)\]\.name$/.exec(path);
+      if (name) renameSlot(Number(name[1]), String(value ?? ""));
+      else set(path, value, label);
+    },
+    problems: new Map((draft?.problems ?? []).map((one) => [one.field, one.sentence])),
+  };
+
+  const slotAction = {
+    add: () => {
+      if (!document) return;
+      const added = newSlot(document, all);
+      edit("new slot", (now) => ({ ...now, slots: [...now.slots, added] }));
+      show({ slot: added.id });
+    },
+    copy: (at: number) => {
+      const known = document?.slots[at];
+      if (!document || !known) return;
+      const copy = copyOfSlot(known, document, all);
+      edit("copy of a slot", (now) => ({ ...now, slots: now.slots.toSpliced(at + 1, 0, copy) }));
+      show({ slot: copy.id });
+    },
+    delete: (at: number) => {
+      const gone = document?.slots[at];
+      if (!gone) return;
+      edit("deleting a slot", (now) => ({ ...now, slots: now.slots.toSpliced(at, 1) }));
+      say(`${gone.name} is taken out.`, { label: "Undo", run: () => void history.undo().catch(sayProblem) });
+    },
+    move: (at: number, by: number) =>
+      edit("order of slots", (now) => {
+        const slots = [...now.slots];
+        const [moved] = slots.splice(at, 1);
+        return moved ? { ...now, slots: slots.toSpliced(Math.max(0, at + by), 0, moved) } : now;
+      }),
+  };
+  const go = (added: Destination, about = false) =>
+    navigate(`/destinations/${added.id}${about ? "?about" : ""}`);
+  const destinationAction = {
+    add: async () => {
+      const taken = new Set(all.map((one) => one.id));
+      const id = freeId("new-destination", taken);
+      go(
+        await actions.add({
+          format: "pantomet-destination-1",
+          id,
+          name: "New destination",
+          kind: "site",
+          slots: [],
+        }),
+        true,
+      );
+    },
+    copy: async (one: Destination) => go(await actions.add(copyOf(one, all), `copy of ${one.name}`)),
+    delete: async (one: Destination) => {
+      await actions.delete(one);
+      say(`${one.name} is deleted.`, { label: "Undo", run: () => void history.undo().catch(sayProblem) });
+      navigate("/destinations");
+    },
+    move: async (at: number, by: number) => {
+      const ids = all.map((one) => one.id);
+      const next = [...ids];
+      const [moved] = next.splice(at, 1);
+      if (moved) await actions.order(ids, next.toSpliced(Math.max(0, at + by), 0, moved));
+    },
+    import: async (chosen: File) => {
+      try {
+        const added = await actions.import(await chosen.text(), all);
+        say(`${added.name} is imported.`);
+        go(added);
+      } catch (problem) {
+        sayProblem(problem instanceof Error ? new Error(`${chosen.name}: ${problem.message}`) : problem);
+      }
+    },
+  };
+  const trySave = () => isChanged && problems.length === 0 && document && void save(document, version);
+  useKeys({
+    n: slotAction.add,
+    s: trySave,
+    m: () => stored && navigate(`/destinations/${stored.id}/measure`),
+  });
+
+  const layout = draft?.layouts[0];
+  const [chosen] = layout?.ladders ?? [];
+  useReadout(
+    factsOf(document, slot, draft?.summaries.find((one) => one.slot === slot?.id)?.files, layout, chosen),
+  );
+  const drawings = useMemo(() => new Map(draft?.drawings.map((one) => [one.slot, one])), [draft]);
+  if (query.error) return <Fault problem={query.error} />;
+  const importer = (
+    <input
+      ref={file}
+      type="file"
+      accept=".json,application/json"
+      hidden
+      aria-label="Destination document to import"
+      onChange={(event) => {
+        const [chosen] = event.target.files ?? [];
+        if (chosen) void destinationAction.import(chosen);
+        event.target.value = "";
+      }}
+    />
+  );
+  if (query.data && all.length === 0)
+    return (
+      <>
+        {importer}
+        <Empty
+          onNew={() => void destinationAction.add().catch(sayProblem)}
+          onImport={() => file.current?.click()}
         />
-        <button
-          type="button"
-          className="grid grow text-left"
-          aria-current={isCurrent}
-          onClick={() => onOpen(undefined)}
-        >
-          <span className={isCurrent ? "font-[650]" : "font-medium"}>{destination.name}</span>
-          <span className="text-xs text-soft">
-            {destination.kind}, {ids.length} {ids.length === 1 ? "slot" : "slots"}
-            {wanted > 0 && `, ${wanted} wanted`}
-          </span>
-        </button>
-      </div>
-      {isCurrent &&
-        destination.slots.map((slot) => (
-          <div key={slot.id} className="mt-1 ml-5 flex items-center gap-2">
-            <input
-              type="checkbox"
-              aria-label={`Render for ${slot.name}`}
-              className="accent-ink"
-              checked={choice.slots.includes(slot.id)}
-              onChange={(event) => set([slot.id], event.target.checked)}
+      </>
+    );
+  return (
+    <EditingContext.Provider value={editing}>
+      {importer}
+      <div className="grid h-full grid-cols-[216px_minmax(0,1fr)_476px] grid-rows-[minmax(0,1fr)] max-[1150px]:grid-cols-[180px_minmax(0,1fr)_424px] min-[1700px]:grid-cols-[256px_minmax(0,1fr)_560px]">
+        <DestinationList
+          destinations={all.map((one) => (one.id === document?.id ? document : one))}
+          standings={query.data?.standings ?? []}
+          current={document?.id}
+          slot={slot?.id}
+          isChanged={isChanged}
+          slotAction={slotAction}
+          destinationAction={destinationAction}
+          onOpen={(id, slot) =>
+            navigate(`/destinations/${id}${slot ? `?slot=${encodeURIComponent(slot)}` : ""}`)
+          }
+          onImport={() => file.current?.click()}
+        />
+        <section className="flex min-h-0 min-w-0 flex-col">
+          {conflict || (isChanged && standing && version && version !== standing.version) ? (
+            <Conflict
+              mine={document as Destination}
+              theirs={conflict ?? stored}
+              onMine={() => document && void save(document, undefined)}
+              onTheirs={() => {
+                if (!document || !stored) return;
+                edit("taking theirs", () => conflict ?? stored);
+                drafts.drop(document.id);
+                settle();
+                void refresh();
+              }}
             />
+          ) : (
+            isChanged && (
+              <SaveBar
+                problems={problems.length}
+                consequences={consequences}
+                onSave={trySave}
+                onForget={() => {
+                  if (!document || !stored) return;
+                  edit("forgetting changes", () => stored);
+                  drafts.drop(document.id);
+                }}
+              />
+            )
+          )}
+          <div className="flex min-h-[46px] items-center gap-3 px-4">
+            <h1 className="truncate text-[15px]" title={document?.name}>
+              {document?.name}
+            </h1>
             <button
               type="button"
-              className={`truncate text-left ${slot.id === slotId ? "font-semibold" : ""}`}
-              onClick={() => onOpen(slot.id)}
+              className={`whitespace-nowrap underline ${showsDestination ? "text-ink" : "text-soft"}`}
+              onClick={() => show({ about: true })}
             >
-              {slot.name}
+              {checked(standing)}
             </button>
+            <Link
+              to={`/destinations/${document?.id}/measure`}
+              className="ml-auto rounded border border-ink bg-sheet px-2.5 py-[3px] font-medium whitespace-nowrap"
+            >
+              Measure<span className="max-[1250px]:hidden"> on a screenshot</span>
+            </Link>
+            <Button go shortcut="N" onClick={slotAction.add}>
+              New slot
+            </Button>
           </div>
-        ))}
-    </div>
+          {problems
+            .filter((one) => !one.field.startsWith("slots[") && valueAt(document, one.field) === undefined)
+            .map((one) => (
+              <p key={one.field} role="alert" className="px-4 pb-2 text-stop">
+                {one.sentence}
+              </p>
+            ))}
+          {document && draft && (
+            <ScaleDrawing
+              destination={document}
+              drawings={drawings}
+              current={slot?.id}
+              onCurrent={(id) => show({ slot: id })}
+            />
+          )}
+        </section>
+        <aside
+          aria-label={slot ? "Slot" : "Destination"}
+          className="grid grid-cols-[minmax(0,1fr)] content-start gap-3.5 overflow-y-auto border-l border-line bg-sheet px-4 py-3.5"
+        >
+          {slot ? (
+            <SlotEditor
+              key={slot.id}
+              slot={slot}
+              at={`slots[${place}]`}
+              draft={draft}
+              isStored={stored?.slots.some((one) => one.id === slot.id) ?? false}
+            />
+          ) : (
+            document && (
+              <DestinationEditor
+                key={document.id}
+                isOutdated={standing?.isOutdated ?? false}
+                today={today()}
+              />
+            )
+          )}
+          {(draft?.notices ?? []).map((notice) => (
+            <p key={notice.field} className="border-l-3 border-line px-2.5 text-soft">
+              {notice.sentence}
+            </p>
+          ))}
+        </aside>
+      </div>
+    </EditingContext.Provider>
   );
 }
 
-function Empty() {
+const today = (): string => new Date().toISOString().slice(0, 10);
+
+function checked(standing: Schemas["DestinationStanding"] | undefined): string {
+  const days = standing?.checkedDaysAgo;
+  if (days === undefined || days === null) return "about";
+  if (standing?.isOutdated) return `checked ${count(Math.round(days / 30.4))} months ago: check again`;
+  return days === 0 ? "checked today" : days === 1 ? "checked yesterday" : `checked ${count(days)} days ago`;
+}
+
+function factsOf(
+  destination: Destination | undefined,
+  slot: Destination["slots"][number] | undefined,
+  files: number | undefined,
+  layout: Schemas["LayoutOutcome"] | undefined,
+  ladder: Schemas["LadderOutcome"] | undefined,
+): Fact[] {
+  if (!destination) return [];
+  if (!slot)
+    return [
+      ["destination", destination.name],
+      ["slots", count(destination.slots.length)],
+    ];
+  return [
+    ["slot", slot.name],
+    ["shape", slot.shape],
+    ...(files ? ([["files of a picture", count(files)]] as Fact[]) : []),
+    ...(layout && ladder
+      ? ([
+          ["widths", layout.widths.map(count).join(", ")],
+          ["sent per visit", `${(ladder.bytesPerVisit / 1000).toFixed(1)} kB`],
+          ["waste", `${Math.round(ladder.waste * 100)} %`],
+          ["too few pixels", `${Math.round(ladder.underServed * 100)} % of visits`],
+        ] as Fact[])
+      : ([["formats", slot.formats.map(formatName).join(", ")]] as Fact[])),
+    ["at most", slot.limits?.mostBytes ? `${count(slot.limits.mostBytes)} bytes` : "no limit"],
+  ];
+}
+
+function Empty({ onNew, onImport }: { onNew: () => void; onImport: () => void }) {
   return (
-    <div className="grid h-full place-content-center gap-3 text-center">
+    <div className="grid h-full place-content-center justify-items-center gap-3 text-center">
       <p className="text-[15px] font-[650]">No destinations yet</p>
       <p className="max-w-[460px] text-soft">
-        A destination is one JSON document, sent to <code className="figures">/api/destinations</code>. What
-        it may say is at{" "}
-        <a className="underline" href="/schemas/destination-1.json">
-          /schemas/destination-1.json
-        </a>
-        . Started without --empty, Pantomet comes with seven to look at.
+        A destination is somewhere pictures go: your site, a marketplace, a social network. Say once what it
+        needs; everybody else never types a number again.
       </p>
+      <div className="flex gap-2">
+        <Button onClick={onImport}>Import a document</Button>
+        <Button go onClick={onNew}>
+          New destination
+        </Button>
+      </div>
     </div>
   );
 }

@@ -2,10 +2,12 @@ import { useMemo, useRef } from "react";
 import type { Destination, Schemas, Size, Slot } from "../api/client";
 import { count } from "../instruments/numbers";
 import { useRoom } from "../shell/room";
-import { layOut, type Part, type PlacedPart } from "./layOut";
+import { fitted, layOut, type Part, type PlacedPart, partsOf } from "./layOut";
 
 const margin = 18;
 const gridPx = 100;
+// Beside a lower part there is no room for its height.
+const lowest = 34;
 // A slot that keeps every pixel has no size of its own; it is drawn as a 3:2 sheet.
 const anySize: Size = { width: 1500, height: 1000 };
 
@@ -24,13 +26,13 @@ export function ScaleDrawing({
   const frame = useRef<HTMLDivElement>(null);
   const room = useRoom(frame, { width: 600, height: 640 });
   const drawn = useMemo(() => {
-    const parts = destination.slots.flatMap((slot) => partsOf(slot, drawings.get(slot.id)?.sizes ?? []));
+    const parts = destination.slots.flatMap((slot) => partsIn(slot, drawings.get(slot.id)?.sizes ?? []));
     return layOut(parts, { width: room.width - 2 * margin, height: room.height - 2 * margin - 16 });
   }, [destination, drawings, room]);
   const grid = gridPx * drawn.scale;
   const height = Math.max(room.height, drawn.height + 2 * margin + 16);
   return (
-    <div ref={frame} className="min-h-0 overflow-y-auto">
+    <div ref={frame} className="min-h-0 grow overflow-y-auto">
       <svg
         width={room.width}
         height={height}
@@ -59,6 +61,7 @@ export function ScaleDrawing({
               part={part}
               slot={destination.slots.find((slot) => slot.id === part.slot)}
               isSized={(drawings.get(part.slot)?.sizes.length ?? 0) > 0}
+              isRead={drawings.has(part.slot)}
               isCurrent={part.slot === current}
               onCurrent={() => onCurrent(part.slot)}
             />
@@ -72,26 +75,22 @@ export function ScaleDrawing({
   );
 }
 
-function partsOf(slot: Slot, sizes: readonly Size[]): Part[] {
-  if (sizes.length === 0) return [{ slot: slot.id, label: slot.name, size: anySize, isFirst: true }];
-  return sizes.map((size, index) => ({
-    slot: slot.id,
-    label: index === 0 ? slot.name : `${slot.name} ${size.width}`,
-    size,
-    isFirst: index === 0,
-  }));
+function partsIn(slot: Slot, sizes: readonly Size[]): Part[] {
+  return partsOf(slot.id, slot.name, sizes.length === 0 ? [anySize] : sizes);
 }
 
 function PartDrawing({
   part,
   slot,
   isSized,
+  isRead,
   isCurrent,
   onCurrent,
 }: {
   part: PlacedPart;
   slot: Slot | undefined;
   isSized: boolean;
+  isRead: boolean;
   isCurrent: boolean;
   onCurrent: () => void;
 }) {
@@ -108,7 +107,7 @@ function PartDrawing({
       onKeyDown={(event) => (event.key === "Enter" || event.key === " ") && onCurrent()}
     >
       <text y="-5" fontSize="12" fontWeight={part.isFirst ? 600 : 400} fill="var(--color-ink)">
-        {part.label}
+        {fitted(part.label, width)}
       </text>
       <rect
         width={width}
@@ -118,20 +117,34 @@ function PartDrawing({
         strokeWidth={isCurrent ? 1.8 : 1.2}
         strokeDasharray={isSized ? undefined : "5 4"}
       />
+      {part.inside.map((size) => (
+        <rect
+          key={`${size.width}x${size.height}`}
+          width={(size.width / part.size.width) * width}
+          height={(size.height / part.size.height) * height}
+          fill="none"
+          stroke="var(--color-soft)"
+          strokeWidth=".7"
+          strokeDasharray="2 2"
+        />
+      ))}
       {(slot?.keepClear ?? []).map((zone) => (
-        <ZoneDrawing key={zone.name} zone={zone} width={width} height={height} />
+        <ZoneDrawing key={JSON.stringify(zone)} zone={zone} width={width} height={height} />
       ))}
       {isSized && (
         <g stroke="var(--color-brass)">
           <path d={`M0 ${height + 5}v8M${width} ${height + 5}v8M0 ${height + 9}h${width}`} />
+          {part.inside.map((size) => (
+            <path key={size.width} d={`M${(size.width / part.size.width) * width} ${height + 6}v6`} />
+          ))}
           <path d={`M${width + 4} 0h8M${width + 4} ${height}h8M${width + 8} 0v${height}`} />
         </g>
       )}
       <g className="figures" fontSize="11" fill="var(--color-brass)" textAnchor="middle">
         <text x={width / 2} y={height + 23}>
-          {isSized ? count(part.size.width) : "every pixel"}
+          {dimension(part, isSized, isRead)}
         </text>
-        {isSized && (
+        {isSized && height >= lowest && (
           <text transform={`translate(${width + 20} ${height / 2}) rotate(-90)`}>
             {count(part.size.height)}
           </text>
@@ -139,6 +152,16 @@ function PartDrawing({
       </g>
     </g>
   );
+}
+
+function dimension(part: PlacedPart, isSized: boolean, isRead: boolean): string {
+  if (!isRead) return "needs another look";
+  if (!isSized) return "every pixel";
+  const widths = part.inside.length + 1;
+  if (part.height < lowest) return `${count(part.size.width)} × ${count(part.size.height)}`;
+  return widths > 1 && part.width > 90
+    ? `${widths} widths to ${count(part.size.width)}`
+    : count(part.size.width);
 }
 
 function ZoneDrawing({

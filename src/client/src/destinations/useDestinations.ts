@@ -5,23 +5,32 @@ import { answer, api, type Destination, type Schemas, type Slot } from "../api/c
 /** A slot and where it belongs; its path is how people say both: "Windowbox · story". */
 export type Place = { destination: Destination; slot: Slot; path: string };
 
-/** All destinations, in their order. */
-export function useDestinations() {
+/** What is known of a destination beyond its document. */
+export type Standing = Schemas["DestinationStanding"];
+
+/** All destinations, in their order, and how each stands. */
+export function useDestinationPage() {
   return useQuery({
     queryKey: ["destinations"],
-    queryFn: async () => (await answer(api.GET("/api/destinations"))).items,
+    queryFn: () => answer(api.GET("/api/destinations")),
     staleTime: 60_000,
   });
 }
 
+/** All destinations, in their order. */
+export function useDestinations() {
+  const query = useDestinationPage();
+  return { ...query, data: query.data?.items };
+}
+
 /** Every slot by its id, once destinations are there. */
 export function usePlaces(): Map<string, Place> | undefined {
-  const { data } = useDestinations();
+  const { data } = useDestinationPage();
   return useMemo(
     () =>
       data &&
       new Map(
-        data.flatMap((destination) =>
+        data.items.flatMap((destination) =>
           destination.slots.map((slot) => [
             slot.id,
             { destination, slot, path: `${destination.name} · ${slot.name}` },
@@ -29,18 +38,5 @@ export function usePlaces(): Map<string, Place> | undefined {
         ),
       ),
     [data],
-  );
-}
-
-/** The sizes that each slot makes, by slot. */
-export function useDrawings(): Map<string, Schemas["SlotDrawing"]> | undefined {
-  const query = useQuery({
-    queryKey: ["destinations", "drawings"],
-    queryFn: async () => (await answer(api.GET("/api/drawings"))).items,
-    staleTime: 60_000,
-  });
-  return useMemo(
-    () => query.data && new Map(query.data.map((drawing) => [drawing.slot, drawing])),
-    [query.data],
   );
 }

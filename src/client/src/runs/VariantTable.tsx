@@ -1,7 +1,7 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useRef } from "react";
 import type { Source, Variant } from "../api/client";
-import { formatName } from "../destinations/SlotDetails";
+import { formatName } from "../destinations/FileEditor";
 import type { Place } from "../destinations/useDestinations";
 import { Gauge } from "../instruments/Gauge";
 import { bytes, count, saving, size } from "../instruments/numbers";

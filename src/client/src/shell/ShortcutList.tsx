@@ -23,6 +23,15 @@ const groups: { where: string; keys: [string[], string][] }[] = [
     ],
   },
   {
+    where: "Destinations",
+    keys: [
+      [["N"], "new slot"],
+      [["S"], "save"],
+      [["M"], "measure on a screenshot"],
+      [["E"], "while measuring: snap to the edges nearby"],
+    ],
+  },
+  {
     where: "Framing",
     keys: [
       [["←", "→", "↑", "↓"], "move the frame 1 px; with Shift, 10 px"],

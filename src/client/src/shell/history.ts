@@ -21,6 +21,11 @@ export class History {
     this.tell();
   }
 
+  /** Whether a step is the last that was done, so that undo would take it back. */
+  isLast(step: Step): boolean {
+    return this.done.at(-1) === step;
+  }
+
   /** Takes the last step back. Steps wait for each other. */
   undo(): Promise<void> {
     return this.move(

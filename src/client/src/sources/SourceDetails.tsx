@@ -1,6 +1,7 @@
 import { useEffect, useState } from "react";
 import type { PairingPlan, Source } from "../api/client";
-import { usePlaces } from "../destinations/useDestinations";
+import { sentenceOf } from "../destinations/FeedingList";
+import { useDestinations } from "../destinations/useDestinations";
 import { Button } from "../instruments/Button";
 import { previewUrl } from "../instruments/CropPicture";
 import { Gauge } from "../instruments/Gauge";
@@ -139,45 +140,63 @@ function Field({
 
 function Places({ source }: { source: Source }) {
   const plans = usePlans(source.id);
-  const places = usePlaces();
+  const { data: destinations } = useDestinations();
   useEffect(() => {
     if (plans.error) sayProblem(plans.error);
   }, [plans.error]);
-  if (!plans.data || !places) return null;
-  const canFeed = plans.data.filter(
-    (item) => !item.plan.findings.some((finding) => finding.severity === "stop"),
-  );
+  if (!plans.data || !destinations) return null;
+  const bySlot = new Map(plans.data.map((item) => [item.plan.slot, item]));
+  const enough = plans.data.filter((item) => item.plan.feeding.state === "enough");
   return (
-    <section className="grid gap-1">
+    <section aria-label="Can feed" className="grid gap-1.5">
       <h2>
-        Can feed {canFeed.length} of {plans.data.length} slots
+        Can feed {enough.length} of {plans.data.length} slots
       </h2>
-      {plans.data.map((item) => (
-        <PlaceLine
-          key={item.plan.slot}
-          name={places.get(item.plan.slot)?.path ?? item.plan.slot}
-          item={item}
-          isVector={source.format === "svg"}
-        />
-      ))}
+      {destinations
+        .filter((destination) => destination.slots.length > 0)
+        .map((destination) => {
+          const items = destination.slots.map((slot) => bySlot.get(slot.id));
+          const fed = items.filter((item) => item?.plan.feeding.state === "enough").length;
+          return (
+            <div key={destination.id} className="grid">
+              <h3 className="flex items-baseline gap-2 font-medium">
+                {destination.name}
+                <span className={`ml-auto font-normal ${fed === items.length ? "text-done" : "text-soft"}`}>
+                  {fed === items.length ? "every slot" : `${fed} of ${items.length}`}
+                </span>
+              </h3>
+              {destination.slots.map((slot, index) => {
+                const item = items[index];
+                return (
+                  item && (
+                    <PlaceLine
+                      key={slot.id}
+                      name={slot.name}
+                      item={item}
+                      isVector={source.format === "svg"}
+                    />
+                  )
+                );
+              })}
+            </div>
+          );
+        })}
     </section>
   );
 }
 
 function PlaceLine({ name, item, isVector }: { name: string; item: PairingPlan; isVector: boolean }) {
   const stops = item.plan.findings.filter((finding) => finding.severity === "stop");
-  const widest = item.plan.variants[0];
-  const reach = widest && !isVector ? item.plan.crop.width / widest.width : undefined;
+  const { feeding } = item.plan;
+  const reach = feeding.largest && !isVector ? item.plan.crop.width / feeding.largest.width : undefined;
   return (
     <p
-      className="flex items-center gap-2 border-b border-line-soft pb-1"
+      className="flex items-center gap-2 border-b border-line-soft py-0.5 pl-2"
       title={stops.map((finding) => finding.sentence).join(" ")}
     >
-      <span className="grow truncate">{name}</span>
-      {stops.length > 0 ? (
-        <span className="text-stop">
-          {widest ? `up to ${widest.width.toLocaleString("en")} px wide` : "too small"}
-        </span>
+      <span className="grow truncate text-soft">{name}</span>
+      {feeding.state !== "enough" ? (
+        <span className="text-stop">{sentenceOf(feeding)}</span>
       ) : reach === undefined ? (
         <span className="text-soft">any size</span>
       ) : (

@@ -2,6 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import type { Source } from "../api/client";
+import { useDestinations } from "../destinations/useDestinations";
 import { Button } from "../instruments/Button";
 import { Fault } from "../instruments/Fault";
 import { bytes, count, moment, size, some } from "../instruments/numbers";
@@ -19,9 +20,10 @@ import { useDeleteSources, useSources } from "./useSources";
 
 /** Taking stock of the originals: what there is, what is unusual about it, what it can feed. */
 export function SourcesScreen() {
-  const [parameters] = useSearchParams();
+  const [parameters, setParameters] = useSearchParams();
   const search = parameters.get("search") ?? "";
-  const query = useSources(search);
+  const feeds = parameters.get("feeds") ?? undefined;
+  const query = useSources(search, feeds);
   const queries = useQueryClient();
   const navigate = useNavigate();
   const choice = useChoice();
@@ -89,6 +91,10 @@ export function SourcesScreen() {
           <span className="figures text-soft">{first && bytes(first.totalBytes)}</span>
           {search && <span className="text-soft">with “{search}”</span>}
           <TraitFilter sources={all} trait={trait} onTrait={setTrait} />
+          <FeedsFilter
+            feeds={feeds}
+            onFeeds={(id) => setParameters({ ...(search && { search }), ...(id && { feeds: id }) })}
+          />
           <span className="ml-auto hidden text-soft min-[1180px]:inline">
             drop pictures or folders anywhere
           </span>
@@ -120,7 +126,7 @@ export function SourcesScreen() {
         {query.error ? (
           <Fault problem={query.error} />
         ) : first?.total === 0 ? (
-          <Empty search={search} onAdd={() => pictures.current?.click()} />
+          <Empty search={search} feeds={feeds} onAdd={() => pictures.current?.click()} />
         ) : (
           <SourceGrid
             sources={shown}
@@ -197,11 +203,45 @@ const words: Record<string, string> = {
   pages: "several pages",
 };
 
-function Empty({ search, onAdd }: { search: string; onAdd: () => void }) {
+/** Only sources large enough for a slot, or for every slot of a destination. */
+function FeedsFilter({ feeds, onFeeds }: { feeds: string | undefined; onFeeds: (id: string) => void }) {
+  const { data } = useDestinations();
+  if (!data || data.length === 0) return null;
+  return (
+    <label>
+      <span className="sr-only">Large enough for</span>
+      <select
+        className="max-w-44 rounded border border-line bg-sheet px-1.5 py-[3px]"
+        value={feeds ?? ""}
+        onChange={(event) => onFeeds(event.target.value)}
+      >
+        <option value="">of any size</option>
+        {data
+          .filter((one) => one.slots.length > 0)
+          .map((one) => (
+            <optgroup key={one.id} label={one.name}>
+              <option value={one.id}>enough for every slot of {one.name}</option>
+              {one.slots.map((slot) => (
+                <option key={slot.id} value={slot.id}>
+                  enough for {slot.name}
+                </option>
+              ))}
+            </optgroup>
+          ))}
+      </select>
+    </label>
+  );
+}
+
+function Empty({ search, feeds, onAdd }: { search: string; feeds: string | undefined; onAdd: () => void }) {
   return (
     <div className="grid grow place-content-center justify-items-center gap-3 text-center">
       {search ? (
-        <p>No picture has “{search}” in its stem, its file name or its text.</p>
+        <p>
+          No picture {feeds && "that is large enough "}has “{search}” in its stem, its file name or its text.
+        </p>
+      ) : feeds ? (
+        <p>No picture is large enough. Look at the slot: it says by how many pixels each falls short.</p>
       ) : (
         <>
           <p className="text-[15px] font-[650]">No pictures yet</p>

@@ -4,15 +4,22 @@ import { history } from "../shell/history";
 
 const pageSize = 200;
 
-/** All sources that fit a search, page by page, newest first. */
-export function useSources(search: string) {
+/** All sources that fit a search and, if a slot or destination is named, are large enough for it; page by page, newest first. */
+export function useSources(search: string, feeds?: string) {
   return useInfiniteQuery({
-    queryKey: ["sources", "list", search],
+    queryKey: ["sources", "list", search, feeds],
     initialPageParam: undefined as string | undefined,
     queryFn: ({ pageParam }) =>
       answer(
         api.GET("/api/sources", {
-          params: { query: { search, limit: pageSize, ...(pageParam && { cursor: pageParam }) } },
+          params: {
+            query: {
+              search,
+              limit: pageSize,
+              ...(feeds && { feeds }),
+              ...(pageParam && { cursor: pageParam }),
+            },
+          },
         }),
       ),
     getNextPageParam: (page) => page.next ?? undefined,

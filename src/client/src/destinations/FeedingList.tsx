@@ -1,0 +1,61 @@
+import { useQuery } from "@tanstack/react-query";
+import { Link } from "react-router";
+import { answer, api, type Schemas } from "../api/client";
+import { Fault } from "../instruments/Fault";
+import { count, size } from "../instruments/numbers";
+import { Group } from "./fields";
+
+const shownAtMost = 200;
+
+/** Which sources have the pixels for a slot, before anything is rendered. */
+export function FeedingList({ slotId }: { slotId: string }) {
+  const query = useQuery({
+    queryKey: ["feedings", slotId],
+    queryFn: async () =>
+      (await answer(api.GET("/api/feedings", { params: { query: { slot: slotId } } }))).items,
+    retry: false,
+  });
+  if (query.error) return <Fault problem={query.error} />;
+  if (!query.data) return null;
+  const enough = query.data.filter((one) => one.feeding.state === "enough").length;
+  // Those that fall short first: they are what somebody must do something about.
+  const sorted = [...query.data].sort((a, b) => b.feeding.shortByPx - a.feeding.shortByPx);
+  return (
+    <Group
+      title={`${count(enough)} of ${count(query.data.length)} sources are large enough`}
+      aside={
+        <Link className="underline" to={`/sources?feeds=${encodeURIComponent(slotId)}`}>
+          show them
+        </Link>
+      }
+    >
+      <ul>
+        {sorted.slice(0, shownAtMost).map((one) => (
+          <li key={one.source} className="flex items-baseline gap-2 border-b border-line-soft py-0.5">
+            <Link
+              className="grow truncate hover:underline"
+              to={`/framing/${one.source}/${slotId}`}
+              title={one.fileName}
+            >
+              {one.fileName}
+            </Link>
+            <span className="figures whitespace-nowrap text-soft">{size(one.width, one.height)}</span>
+            <span className={`w-44 text-right ${one.feeding.state === "enough" ? "text-done" : "text-stop"}`}>
+              {sentenceOf(one.feeding)}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {sorted.length > shownAtMost && (
+        <p className="text-soft">and {count(sorted.length - shownAtMost)} more</p>
+      )}
+    </Group>
+  );
+}
+
+/** How far the pixels reach, in a few words. */
+export function sentenceOf(feeding: Schemas["Feeding"]): string {
+  if (feeding.state === "enough") return "enough";
+  const short = `short by ${count(feeding.shortByPx)} px`;
+  return feeding.largest ? `${short}, up to ${count(feeding.largest.width)} px wide` : short;
+}

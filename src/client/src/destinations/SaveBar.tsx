@@ -1,0 +1,112 @@
+import { useState } from "react";
+import type { Destination } from "../api/client";
+import { Button } from "../instruments/Button";
+import { count, some } from "../instruments/numbers";
+import { differences } from "./paths";
+import type { Consequences } from "./useDraft";
+
+const differencesShown = 12;
+
+/** That there are changes, what saving them does to files that are there, and the way to save or forget them. */
+export function SaveBar({
+  problems,
+  consequences,
+  onSave,
+  onForget,
+}: {
+  problems: number;
+  consequences: Consequences | undefined;
+  onSave: () => void;
+  onForget: () => void;
+}) {
+  return (
+    <div role="status" className="flex items-center gap-3 border-b border-warn bg-sheet px-4 py-2">
+      <span className="grow">
+        <b className="font-semibold">Not saved yet.</b>{" "}
+        {problems > 0
+          ? `${some(problems, "entry").replace("entrys", "entries")} ${problems === 1 ? "is" : "are"} not right; saving waits for that.`
+          : consequences && sentence(consequences)}
+      </span>
+      <Button onClick={onForget}>Forget</Button>
+      <Button go shortcut="S" disabled={problems > 0} onClick={onSave}>
+        Save
+      </Button>
+    </div>
+  );
+}
+
+/** What becomes of files that were made. */
+export function sentence({ staleFiles, staleSources, parentlessFiles }: Consequences): string {
+  const stale =
+    staleFiles > 0
+      ? `${some(staleFiles, "file")} of ${some(staleSources, "source")} ${staleFiles === 1 ? "becomes" : "become"} stale.`
+      : "";
+  const lost =
+    parentlessFiles > 0
+      ? `${some(parentlessFiles, "file")} ${parentlessFiles === 1 ? "loses its" : "lose their"} slot.`
+      : "";
+  return [stale, lost].filter(Boolean).join(" ") || "No file becomes stale.";
+}
+
+/** Somebody else saved meanwhile: both versions, and the choice between them. */
+export function Conflict({
+  mine,
+  theirs,
+  onMine,
+  onTheirs,
+}: {
+  mine: Destination;
+  theirs: Destination | undefined;
+  onMine: () => void;
+  onTheirs: () => void;
+}) {
+  const [shows, setShows] = useState(true);
+  const found = theirs ? differences(mine, theirs) : [];
+  return (
+    <div role="alert" className="grid gap-2 border-b border-stop bg-stop-pale px-4 py-2.5">
+      <p>
+        <b className="font-semibold">
+          Somebody else has {theirs ? "saved" : "deleted"} {mine.name} since you began.
+        </b>{" "}
+        Nothing of yours is lost.
+      </p>
+      {theirs && shows && (
+        <table className="text-left">
+          <thead className="text-soft">
+            <tr>
+              <th className="pr-3 font-normal">what differs</th>
+              <th className="pr-3 font-normal">yours</th>
+              <th className="font-normal">theirs</th>
+            </tr>
+          </thead>
+          <tbody>
+            {found.slice(0, differencesShown).map(({ path, mine, theirs }) => (
+              <tr key={path} className="border-t border-line-soft">
+                <td className="figures pr-3">{path}</td>
+                <td className="max-w-64 truncate pr-3">{told(mine)}</td>
+                <td className="max-w-64 truncate">{told(theirs)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {found.length > differencesShown && (
+        <p className="text-soft">and {count(found.length - differencesShown)} more</p>
+      )}
+      <div className="flex gap-2">
+        {theirs && (
+          <Button onClick={() => setShows(!shows)}>
+            {shows ? "Hide the differences" : "Show the differences"}
+          </Button>
+        )}
+        {theirs && <Button onClick={onTheirs}>Take theirs</Button>}
+        <Button go onClick={onMine}>
+          Save mine over it
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+const told = (value: unknown): string =>
+  value === undefined ? "—" : typeof value === "string" ? value : JSON.stringify(value);

@@ -1,0 +1,137 @@
+import { Tabs } from "radix-ui";
+import { useContext } from "react";
+import type { Slot } from "../api/client";
+import { ratio } from "../instruments/numbers";
+import { RatioChip } from "../instruments/RatioChip";
+import { FeedingList } from "./FeedingList";
+import { FileEditor } from "./FileEditor";
+import { EditingContext, Group, TextField } from "./fields";
+import { NamesEditor } from "./NamesEditor";
+import { ShapeEditor } from "./ShapeEditor";
+import { SizesEditor } from "./SizesEditor";
+import { TiersEditor } from "./TiersEditor";
+import type { DraftAnswer } from "./useDraft";
+import { ZonesEditor } from "./ZonesEditor";
+
+const parts = [
+  ["sizes", "Shape and sizes", ["shape", "sizes", "name", "id"]],
+  [
+    "file",
+    "File",
+    ["formats", "deliver", "limits", "quality", "fit", "background", "colour", "metadata", "transparency"],
+  ],
+  ["names", "Names", ["fileName"]],
+  ["zones", "Keep clear", ["keepClear"]],
+  ["tiers", "Tiers", ["tiers"]],
+  ["sources", "Sources", []],
+] as const;
+
+/** Everything that a slot can say, with what it makes beside it. */
+export function SlotEditor({
+  slot,
+  at,
+  draft,
+  isStored,
+}: {
+  slot: Slot;
+  at: string;
+  draft: DraftAnswer | undefined;
+  isStored: boolean;
+}) {
+  const drawing = draft?.drawings.find((one) => one.slot === slot.id);
+  const summary = draft?.summaries.find((one) => one.slot === slot.id);
+  const [across = 0, down = 0] = slot.shape.split(/[:x]/).map(Number);
+  const chip = across > 0 && down > 0 ? { width: across, height: down } : undefined;
+  const problems = useProblemsOf(at);
+  return (
+    <>
+      <header className="grid gap-1.5">
+        <div className="flex items-center gap-3">
+          <h2 className="text-[15px] wrap-anywhere">{slot.name}</h2>
+          {chip && !drawing?.followsPicture && (
+            <RatioChip width={chip.width} height={chip.height}>
+              {slot.shape.includes(":") ? slot.shape : ratio(chip.width, chip.height)}
+            </RatioChip>
+          )}
+          {drawing?.followsPicture && (
+            <span className="text-soft">{slot.shape === "free" ? "free shape" : slot.shape}</span>
+          )}
+        </div>
+        <p aria-live="polite" data-testid="slot-summary" className={problems > 0 ? "text-stop" : "text-soft"}>
+          {problems > 0
+            ? `${problems} ${problems === 1 ? "entry needs" : "entries need"} another look`
+            : (summary?.sentence ?? "…")}
+        </p>
+      </header>
+      <Tabs.Root defaultValue="sizes" className="grid grid-cols-[minmax(0,1fr)] content-start gap-3.5">
+        <Tabs.List aria-label="Parts of a slot" className="flex flex-wrap gap-x-3.5 border-b border-line">
+          {parts.map(([id, words, fields]) => (
+            <Tabs.Trigger
+              key={id}
+              value={id}
+              className="border-b-2 border-transparent pb-1 text-soft data-[state=active]:border-ink data-[state=active]:font-semibold data-[state=active]:text-ink"
+            >
+              {words}
+              <Fault at={at} fields={fields} />
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        <Tabs.Content value="sizes" className="grid grid-cols-[minmax(0,1fr)] gap-3.5">
+          <TextField path={`${at}.name`} label="Name" />
+          <Group title="Shape">
+            <ShapeEditor at={at} />
+          </Group>
+          <Group title="Sizes">
+            <SizesEditor
+              at={at}
+              shape={slot.shape}
+              layout={draft?.layouts.find((one) => !one.tier) ?? draft?.layouts[0]}
+            />
+          </Group>
+        </Tabs.Content>
+        <Tabs.Content value="file" className="grid gap-3.5">
+          <FileEditor at={at} />
+        </Tabs.Content>
+        <Tabs.Content value="names">
+          <NamesEditor at={at} fileNames={draft?.fileNames ?? []} />
+        </Tabs.Content>
+        <Tabs.Content value="zones">
+          <ZonesEditor at={at} />
+        </Tabs.Content>
+        <Tabs.Content value="tiers">
+          <TiersEditor at={at} layouts={draft?.layouts ?? []} />
+        </Tabs.Content>
+        <Tabs.Content value="sources">
+          {isStored ? (
+            <FeedingList slotId={slot.id} />
+          ) : (
+            <p className="text-soft">Save the destination to see which sources are large enough.</p>
+          )}
+        </Tabs.Content>
+      </Tabs.Root>
+    </>
+  );
+}
+
+function useProblemsOf(at: string): number {
+  const { problems } = useContext(EditingContext);
+  return [...problems.keys()].filter((path) => path.startsWith(`${at}.`)).length;
+}
+
+// A part with something wrong in it is marked, so that it is found from the others.
+function Fault({ at, fields }: { at: string; fields: readonly string[] }) {
+  const { problems } = useContext(EditingContext);
+  const isWrong = [...problems.keys()].some((path) =>
+    fields.some(
+      (field) =>
+        path === `${at}.${field}` || path.startsWith(`${at}.${field}.`) || path.startsWith(`${at}.${field}[`),
+    ),
+  );
+  return isWrong ? (
+    <span
+      role="img"
+      aria-label="has a problem"
+      className="ml-1 inline-block size-1.5 rounded-full bg-stop align-middle"
+    />
+  ) : null;
+}

@@ -1,0 +1,88 @@
+import type { Slot } from "../api/client";
+import { Button } from "../instruments/Button";
+import { ChoiceField, Group, NumberField, TextField, useProblem, useValue } from "./fields";
+
+type Zone = NonNullable<Slot["keepClear"]>[number];
+
+const forms = [
+  ["rectangle", "rectangle"],
+  ["ellipse", "round"],
+  ["outsideEllipse", "outside a round mask"],
+] as const;
+
+/** What the destination covers or cuts off, in per cent of the picture. */
+export function ZonesEditor({ at }: { at: string }) {
+  const [zones = [], set] = useValue<readonly Zone[]>(`${at}.keepClear`);
+  const put = (next: readonly Zone[], label: string) => set(next.length > 0 ? next : undefined, label);
+  // Two zones may have one name.
+  const pathOf = (index: number) => `${at}.keepClear[${index}]`;
+  return (
+    <Group title="Keep clear">
+      {zones.length === 0 && (
+        <p className="text-soft">Nothing covers the picture here: no avatar, no badge, no round mask.</p>
+      )}
+      {zones.map((_, index) => (
+        <ZoneFields
+          key={pathOf(index)}
+          at={pathOf(index)}
+          onRemove={() =>
+            put(
+              zones.filter((_, place) => place !== index),
+              "take a zone away",
+            )
+          }
+        />
+      ))}
+      <div className="flex gap-2">
+        <Button
+          onClick={() =>
+            put(
+              [...zones, { name: "badge", form: "rectangle", x: 0.7, y: 0, width: 0.3, height: 0.2 }],
+              "add a zone",
+            )
+          }
+        >
+          Add a zone
+        </Button>
+        <Button
+          onClick={() =>
+            put(
+              [...zones, { name: "cut off round", form: "outsideEllipse", x: 0, y: 0, width: 1, height: 1 }],
+              "add a mask",
+            )
+          }
+        >
+          Add a round mask
+        </Button>
+      </div>
+    </Group>
+  );
+}
+
+function ZoneFields({ at, onRemove }: { at: string; onRemove: () => void }) {
+  const problem = useProblem(at);
+  return (
+    <div className="grid grid-cols-4 items-start gap-2 border-b border-line-soft pb-2">
+      <TextField path={`${at}.name`} label="What is there" className="col-span-2" />
+      <ChoiceField path={`${at}.form`} label="Form" choices={forms} className="col-span-2" />
+      {(["x", "y", "width", "height"] as const).map((side) => (
+        <NumberField
+          key={side}
+          path={`${at}.${side}`}
+          label={{ x: "from left", y: "from top", width: "wide", height: "high" }[side]}
+          unit="%"
+          scale={0.01}
+          needed
+        />
+      ))}
+      {problem && (
+        <p role="alert" className="col-span-4 text-stop">
+          {problem}
+        </p>
+      )}
+      <button type="button" className="col-span-4 justify-self-start text-soft underline" onClick={onRemove}>
+        take this zone away
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,265 @@
+import { createContext, type ReactNode, useContext, useEffect, useId, useState } from "react";
+import { valueAt } from "./paths";
+
+/** The document that fields read and change, and what is wrong with it. */
+export type Editing = {
+  document: unknown;
+  set: (path: string, value: unknown, label: string) => void;
+  /** Sentences by the path of the field at fault. */
+  problems: ReadonlyMap<string, string>;
+};
+
+export const EditingContext = createContext<Editing>({
+  document: {},
+  set: () => undefined,
+  problems: new Map(),
+});
+
+/** The value at a path, and a way to change it. */
+export function useValue<T>(path: string): [T | undefined, (value: T | undefined, label: string) => void] {
+  const { document, set } = useContext(EditingContext);
+  return [valueAt(document, path) as T | undefined, (value, label) => set(path, value, label)];
+}
+
+/** What is wrong at a path, or at a member of it that has no field of its own. */
+export function useProblem(path: string): string | undefined {
+  return useContext(EditingContext).problems.get(path);
+}
+
+type Labelled = { path: string; label: string; hint?: string; className?: string; hidesLabel?: boolean };
+
+/** A label, a control, and what is wrong with its value below it. */
+export function Field({
+  path,
+  label,
+  hint,
+  className = "",
+  hidesLabel = false,
+  children,
+}: Labelled & {
+  children: (control: { id: string; "aria-invalid": boolean; "aria-describedby"?: string }) => ReactNode;
+}) {
+  const id = useId();
+  const problem = useProblem(path);
+  return (
+    <div className={`grid content-start gap-0.5 ${className}`} title={hint}>
+      <label htmlFor={id} className={hidesLabel ? "sr-only" : "text-soft"}>
+        {label}
+      </label>
+      {children({
+        id,
+        "aria-invalid": problem !== undefined,
+        ...(problem !== undefined && { "aria-describedby": `${id}-problem` }),
+      })}
+      {problem !== undefined && (
+        <span id={`${id}-problem`} role="alert" className="text-stop">
+          {problem}
+        </span>
+      )}
+    </div>
+  );
+}
+
+const boxed =
+  "rounded border border-line bg-white px-2 py-[3px] min-w-0 w-full aria-[invalid=true]:border-stop";
+
+/** Follows the document, but not while somebody types: half a number is no number yet. */
+function useTyped(shown: string) {
+  const [text, setText] = useState(shown);
+  const [isTyping, setTyping] = useState(false);
+  useEffect(() => {
+    if (!isTyping) setText(shown);
+  }, [shown, isTyping]);
+  return { text, setText, onFocus: () => setTyping(true), onBlur: () => setTyping(false) };
+}
+
+/** A text of the document. */
+export function TextField({
+  mono = false,
+  multiline = false,
+  optional = false,
+  placeholder,
+  ...labelled
+}: Labelled & { mono?: boolean; multiline?: boolean; optional?: boolean; placeholder?: string }) {
+  const [value, set] = useValue<string>(labelled.path);
+  const change = (text: string) => set(text === "" && optional ? undefined : text, labelled.label);
+  const look = `${boxed} ${mono ? "figures" : ""}`;
+  return (
+    <Field {...labelled}>
+      {(control) =>
+        multiline ? (
+          <textarea
+            {...control}
+            rows={2}
+            className={look}
+            value={value ?? ""}
+            onChange={(event) => change(event.target.value)}
+          />
+        ) : (
+          <input
+            {...control}
+            className={look}
+            placeholder={placeholder}
+            value={value ?? ""}
+            spellCheck={false}
+            onChange={(event) => change(event.target.value)}
+          />
+        )
+      }
+    </Field>
+  );
+}
+
+/** What was typed, as JSON: a number where it is one, nothing where there is nothing, else the text, so that it can be explained. */
+export function numberOf(text: string, scale: number): number | string | undefined {
+  const trimmed = text.trim();
+  if (trimmed === "") return undefined;
+  const number = Number(trimmed);
+  return Number.isFinite(number) ? Math.round(number * scale * 1e9) / 1e9 : trimmed;
+}
+
+/** A number as it is typed in a unit that is `scale` of the document's. */
+export function shownNumber(value: unknown, scale: number): string {
+  if (typeof value === "number") return `${Math.round((value / scale) * 1e6) / 1e6}`;
+  return typeof value === "string" ? value : "";
+}
+
+/** A number of the document; `scale` is what one of the shown unit is in it: 1000 for kB of bytes. */
+export function NumberField({
+  unit,
+  scale = 1,
+  placeholder,
+  needed = false,
+  ...labelled
+}: Labelled & { unit?: string; scale?: number; placeholder?: string; needed?: boolean }) {
+  const [value, set] = useValue<number | string>(labelled.path);
+  const { text, setText, ...typing } = useTyped(shownNumber(value, scale));
+  return (
+    <Field {...labelled}>
+      {(control) => (
+        <span className="flex items-center gap-1">
+          <input
+            {...control}
+            {...typing}
+            inputMode="decimal"
+            className={`${boxed} figures`}
+            placeholder={placeholder}
+            value={text}
+            onChange={(event) => {
+              setText(event.target.value);
+              // An empty field that must say something is explained, not forgotten.
+              set(numberOf(event.target.value, scale) ?? (needed ? "" : undefined), labelled.label);
+            }}
+          />
+          {unit && <span className="text-soft">{unit}</span>}
+        </span>
+      )}
+    </Field>
+  );
+}
+
+/** Numbers with commas or spaces between them. */
+export function NumbersField({ unit, ...labelled }: Labelled & { unit?: string }) {
+  const [value, set] = useValue<readonly (number | string)[]>(labelled.path);
+  const { text, setText, ...typing } = useTyped((value ?? []).join(", "));
+  return (
+    <Field {...labelled}>
+      {(control) => (
+        <span className="flex items-center gap-1">
+          <input
+            {...control}
+            {...typing}
+            className={`${boxed} figures`}
+            value={text}
+            onChange={(event) => {
+              setText(event.target.value);
+              set(
+                event.target.value
+                  .split(/[\s,;]+/)
+                  .filter(Boolean)
+                  .map((one) => numberOf(one, 1) ?? one),
+                labelled.label,
+              );
+            }}
+          />
+          {unit && <span className="text-soft">{unit}</span>}
+        </span>
+      )}
+    </Field>
+  );
+}
+
+/** One of some values; the usual one is not written down. */
+export function ChoiceField<T extends string | boolean>({
+  choices,
+  usual,
+  ...labelled
+}: Labelled & { choices: readonly (readonly [T, string])[]; usual?: T }) {
+  const [value, set] = useValue<T>(labelled.path);
+  return (
+    <Field {...labelled}>
+      {(control) => (
+        <select
+          {...control}
+          className={`${boxed} px-1`}
+          value={String(value ?? usual ?? "")}
+          onChange={(event) => {
+            const chosen = choices.find(([one]) => String(one) === event.target.value)?.[0];
+            set(chosen === usual ? undefined : chosen, labelled.label);
+          }}
+        >
+          {choices.map(([one, words]) => (
+            <option key={String(one)} value={String(one)}>
+              {words}
+            </option>
+          ))}
+        </select>
+      )}
+    </Field>
+  );
+}
+
+/** One of a few, side by side. */
+export function Divisions<T extends string>({
+  label,
+  choices,
+  value,
+  onValue,
+}: {
+  label: string;
+  choices: readonly (readonly [T, string])[];
+  value: T;
+  onValue: (value: T) => void;
+}) {
+  return (
+    <fieldset aria-label={label} className="inline-flex justify-self-start rounded border border-ink">
+      {choices.map(([one, words]) => (
+        <button
+          key={one}
+          type="button"
+          aria-pressed={one === value}
+          className="border-l border-ink px-2.5 py-[2px] whitespace-nowrap first:border-l-0 aria-pressed:bg-ink aria-pressed:text-white"
+          onClick={() => one !== value && onValue(one)}
+        >
+          {words}
+        </button>
+      ))}
+    </fieldset>
+  );
+}
+
+/** A heading over some fields. */
+export function Group({ title, aside, children }: { title: string; aside?: ReactNode; children: ReactNode }) {
+  return (
+    <section
+      aria-label={title}
+      className="grid gap-2 border-t border-line pt-2.5 first:border-t-0 first:pt-0"
+    >
+      <div className="flex items-baseline gap-2">
+        <h3>{title}</h3>
+        <span className="ml-auto text-soft">{aside}</span>
+      </div>
+      {children}
+    </section>
+  );
+}

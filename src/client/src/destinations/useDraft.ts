@@ -1,0 +1,125 @@
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useState } from "react";
+import { answer, api, type Destination, RequestProblem, type Schemas } from "../api/client";
+import { say, sayProblem } from "../shell/notices";
+import { drafts, useDraftOf } from "./drafts";
+import { withValueAt } from "./paths";
+import type { Standing } from "./useDestinations";
+
+export type DraftAnswer = Schemas["DraftAnswer"];
+export type LayoutOutcome = Schemas["LayoutOutcome"];
+export type Consequences = Schemas["Consequences"];
+
+const settlesAfter = 120;
+
+/** A destination as it is edited: what is stored, with the changes on top that are not saved yet. */
+export function useDraft(stored: Destination | undefined, standing: Standing | undefined) {
+  const draft = useDraftOf(stored?.id);
+  const document = draft?.document ?? stored;
+  const edit = useCallback(
+    (label: string, change: (document: Destination) => Destination) => {
+      if (!stored || !standing) return;
+      const now = drafts.of(stored.id)?.document ?? stored;
+      drafts.edit({ document: stored, version: standing.version }, label, change(now));
+    },
+    [stored, standing],
+  );
+  const set = useCallback(
+    (path: string, value: unknown, label: string) =>
+      edit(`${label} ${path}`, (now) => withValueAt(now, path, value)),
+    [edit],
+  );
+  const isChanged = draft !== undefined && JSON.stringify(draft.document) !== JSON.stringify(stored);
+  return { document, revision: draft?.revision ?? 0, version: draft?.version, isChanged, edit, set };
+}
+
+function useSettled<T>(value: T): T {
+  const [settled, setSettled] = useState(value);
+  useEffect(() => {
+    const timer = setTimeout(() => setSettled(value), settlesAfter);
+    return () => clearTimeout(timer);
+  }, [value]);
+  return settled;
+}
+
+/** What the document would mean if it were saved: problems at their fields, sizes, file names, ladders. Follows while somebody types. */
+export function useDraftAnswer(
+  document: Destination | undefined,
+  revision: number,
+  version: string | undefined,
+  slotId: string | undefined,
+): DraftAnswer | undefined {
+  const settled = useSettled(revision);
+  const query = useQuery({
+    queryKey: ["drafts", document?.id, settled, version, slotId],
+    queryFn: () =>
+      answer(
+        api.POST("/api/drafts", {
+          params: { query: slotId ? { slot: slotId } : {} },
+          body: document as Destination,
+        }),
+      ),
+    enabled: document !== undefined,
+    // An answer about another destination would draw the wrong slots.
+    placeholderData: (before, query) => (query?.queryKey[1] === document?.id ? before : undefined),
+    staleTime: 60_000,
+    gcTime: 10_000,
+  });
+  return query.data;
+}
+
+/** What saving would do to files that are there; undefined while the document has problems. */
+export function useConsequences(document: Destination | undefined, revision: number, isChanged: boolean) {
+  const settled = useSettled(revision);
+  const query = useQuery({
+    queryKey: ["consequences", document?.id, settled],
+    queryFn: () => answer(api.POST("/api/drafts/consequences", { body: document as Destination })),
+    enabled: document !== undefined && isChanged,
+    placeholderData: keepPreviousData,
+    retry: false,
+    gcTime: 10_000,
+  });
+  return query.error ? undefined : query.data;
+}
+
+/** Saves changes; tells when somebody else has saved meanwhile. */
+export function useSave() {
+  const queries = useQueryClient();
+  const [conflict, setConflict] = useState<Destination>();
+  const refresh = useCallback(
+    () =>
+      Promise.all([
+        queries.invalidateQueries({ queryKey: ["destinations"] }),
+        queries.invalidateQueries({ queryKey: ["plans"] }),
+        queries.invalidateQueries({ queryKey: ["feedings"] }),
+        queries.invalidateQueries({ queryKey: ["variants"] }),
+      ]),
+    [queries],
+  );
+  const save = useCallback(
+    async (document: Destination, version: string | undefined) => {
+      const path = { id: document.id };
+      try {
+        await answer(
+          api.PUT("/api/destinations/{id}", {
+            params: { path },
+            body: document,
+            headers: version ? { "If-Match": `"${version}"` } : {},
+          }),
+        );
+        setConflict(undefined);
+        await refresh();
+        drafts.drop(document.id);
+        say(`${document.name} is saved.`);
+      } catch (problem) {
+        if (problem instanceof RequestProblem && problem.status === 412)
+          setConflict(
+            await answer(api.GET("/api/destinations/{id}", { params: { path } })).catch(() => undefined),
+          );
+        else sayProblem(problem);
+      }
+    },
+    [refresh],
+  );
+  return { save, refresh, conflict, settle: () => setConflict(undefined) };
+}
