@@ -20,15 +20,15 @@ internal static class BestLadderBench
         var layout = new PageLayout([new LayoutRow(0, width)]);
         var bytes = BytesPerWidth.For(PictureFormat.Jpeg).ByWidth(new AspectRatio(3, 2), null);
         Console.WriteLine($"Width ladder: {devices.Count:#,0} devices, 8 widths");
-        foreach (var promise in (Promise[])[Promise.Full, Promise.Full with { DensityCap = 2 }, Promise.Full with { LeastShare = 0.8, Rule = BrowserRule.RoundsDown }])
+        foreach (var promise in (Promise[])[Promise.Full, Promise.Full with { DensityCap = 2 }])
         {
             var demands = Demand.Of(layout, devices, promise);
             IReadOnlyList<int> best = [];
-            var solve = Stopwatches.Least(Times, () => best = BestLadder.ForFiles(demands, bytes, promise.Rule, 8));
-            var cost = Stopwatches.Least(Times, () => LadderCost.Of(best, demands, bytes, promise.Rule));
-            var ours = LadderCost.Of(best, demands, bytes, promise.Rule);
-            var even = LadderCost.Of(EvenLadder.For(demands, 8), demands, bytes, promise.Rule);
-            Console.WriteLine($"  {promise.Rule}, density cap {promise.DensityCap?.ToString() ?? "none"}, {promise.LeastShare:0%} owed: {solve * 1000:0} ms on this machine = {solve / cost:0} × playing the visits through once; bytes ÷ even steps {ours.BytesPerVisit / even.BytesPerVisit:0.000}; under-served {ours.UnderServed:0%}, even steps {even.UnderServed:0%}");
+            var solve = Stopwatches.Least(Times, () => best = BestLadder.ForFiles(demands, bytes, 8));
+            var cost = Stopwatches.Least(Times, () => LadderCost.Of(best, demands, bytes));
+            var ours = LadderCost.Of(best, demands, bytes);
+            var even = LadderCost.Of(EvenLadder.For(demands, 8), demands, bytes);
+            Console.WriteLine($"  density cap {promise.DensityCap?.ToString() ?? "none"}: {solve * 1000:0} ms on this machine = {solve / cost:0} × playing the visits through once; bytes ÷ even steps {ours.BytesPerVisit / even.BytesPerVisit:0.000}; under-served {ours.UnderServed:0%}, even steps {even.UnderServed:0%}");
         }
     }
 }

@@ -53,15 +53,17 @@ export class Pantomet {
     return (await fetch(this.url + path)).json();
   }
 
+  /** What the interface answers to JSON. */
+  async send(method: string, path: string, body: unknown): Promise<any> {
+    const headers = { "content-type": "application/json" };
+    return (await fetch(this.url + path, { method, headers, body: JSON.stringify(body) })).json();
+  }
+
   private async addDestinations(): Promise<void> {
     const folder = join(root, "demo", "destinations");
     for (const name of (await readFile(join(folder, "order.txt"), "utf8")).split("\n").filter(Boolean)) {
       const body = await readFile(join(folder, name), "utf8");
-      await fetch(`${this.url}/api/destinations`, {
-        method: "POST",
-        body,
-        headers: { "content-type": "application/json" },
-      });
+      await this.send("POST", "/api/destinations", JSON.parse(body));
     }
   }
 }

@@ -18,11 +18,11 @@ internal static partial class JsonProblem
             return $"\"{name}\" is missing.";
         if (problem.Message.StartsWith("Transparency", StringComparison.Ordinal))
             return problem.Message;
-        if (Wanted().Match(problem.Message) is { Success: true } match)
-            return Expected(match.Groups[1].Value);
         if (problem.Message.Contains("Duplicate", StringComparison.OrdinalIgnoreCase))
             return "A member is there twice. Take one of the two out.";
-        return $"This is not JSON: {Tail().Replace(problem.Message, "")}";
+        return problem.Message.Contains("could not be converted", StringComparison.Ordinal) || problem.Message.Contains("doesn't allow setting null", StringComparison.Ordinal)
+            ? Expected(TypeAt(Path(problem)))
+            : $"This is not JSON: {Tail().Replace(problem.Message, "")}";
     }
 
     private static string Path(JsonException problem) => problem.Path?.TrimStart('$').TrimStart('.') ?? "";
@@ -30,31 +30,49 @@ internal static partial class JsonProblem
     private static string? Missing(JsonException problem) =>
         MissingName().Match(problem.Message) is { Success: true } match ? match.Groups[1].Value : null;
 
-    private static string Expected(string type)
+    private static string Expected(Type type)
     {
-        if (type.Contains("Int32", StringComparison.Ordinal) || type.Contains("Int64", StringComparison.Ordinal))
-            return "A whole number belongs here.";
-        if (type.Contains("Double", StringComparison.Ordinal))
-            return "A number belongs here.";
-        if (type.Contains("Boolean", StringComparison.Ordinal))
-            return "true or false belongs here.";
-        if (type.Contains("DateOnly", StringComparison.Ordinal))
-            return "A day belongs here, such as 2026-11-23.";
-        if (EnumOf(type) is { } choices)
-            return $"One of these belongs here: {string.Join(", ", Enum.GetNames(choices).Select(JsonNamingPolicy.CamelCase.ConvertName))}.";
-        if (type.Contains("IReadOnlyList", StringComparison.Ordinal))
+        type = Nullable.GetUnderlyingType(type) ?? type;
+        if (type.IsEnum)
+            return $"One of these belongs here: {string.Join(", ", Enum.GetNames(type).Select(JsonNamingPolicy.CamelCase.ConvertName))}.";
+        if (ElementOf(type) is not null)
             return "A list belongs here.";
-        return type.Contains("System.String", StringComparison.Ordinal) ? "A text belongs here." : "An object with members belongs here.";
+        return type switch
+        {
+            _ when type == typeof(int) || type == typeof(long) => "A whole number belongs here.",
+            _ when type == typeof(double) => "A number belongs here.",
+            _ when type == typeof(bool) => "true or false belongs here.",
+            _ when type == typeof(DateOnly) => "A day belongs here, such as 2026-11-23.",
+            _ when type == typeof(string) => "A text belongs here.",
+            _ => "An object with members belongs here.",
+        };
     }
 
-    private static Type? EnumOf(string type) =>
-        typeof(JsonProblem).Assembly.GetTypes().FirstOrDefault(one => one.IsEnum && type.Contains(one.FullName!, StringComparison.Ordinal) && !type.Contains("IReadOnlyList", StringComparison.Ordinal));
+    // What the document's types have at a path; the reader's own message names the type around it.
+    private static Type TypeAt(string path)
+    {
+        var type = typeof(DestinationDocument);
+        foreach (Match step in Step().Matches(path))
+        {
+            var next = step.Value[0] == '['
+                ? ElementOf(type)
+                : type.GetProperty(char.ToUpperInvariant(step.Value[0]) + step.Value[1..])?.PropertyType;
+            if (next is null)
+                return type;
+            type = next;
+        }
 
-    [GeneratedRegex("could not be converted to (.+?)\\. Path", RegexOptions.CultureInvariant)]
-    private static partial Regex Wanted();
+        return type;
+    }
+
+    private static Type? ElementOf(Type type) =>
+        type.IsGenericType && type.GetGenericTypeDefinition() == typeof(IReadOnlyList<>) ? type.GetGenericArguments()[0] : null;
 
     [GeneratedRegex("missing required properties including: '([^']+)'", RegexOptions.CultureInvariant)]
     private static partial Regex MissingName();
+
+    [GeneratedRegex("\\[[0-9]+\\]|[^.\\[\\]]+", RegexOptions.CultureInvariant)]
+    private static partial Regex Step();
 
     [GeneratedRegex(" Path: .*$| LineNumber: .*$", RegexOptions.CultureInvariant | RegexOptions.Singleline)]
     private static partial Regex Tail();

@@ -64,7 +64,7 @@ internal static class LayoutReader
         list.Check(ladder.DensityCap is null || Density.IsValid(ladder.DensityCap.Value), "densityCap", $"A density is above 0 and at most {Density.Most}.");
         list.Check(ladder.LeastShare is null or (> 0 and <= 1), "leastShare", "The share of the pixels that is owed is above 0 and at most 1 (100 %).");
         list.Check(ladder.Widest is null || SizesReader.IsSide(ladder.Widest.Value), "widest", SizesReader.SideSentence);
-        return new Promise(ladder.DensityCap, ladder.LeastShare ?? 1, Math.Min(ladder.Widest ?? SizeRule.MostPixelsPerSide, SizeRule.MostPixelsPerSide), ladder.Browser ?? BrowserRule.Enough);
+        return new Promise(ladder.DensityCap, ladder.LeastShare ?? 1, Math.Min(ladder.Widest ?? SizeRule.MostPixelsPerSide, SizeRule.MostPixelsPerSide));
     }
 
     private static LadderChoice? ReadChoice(LadderDocument ladder, ProblemList list)

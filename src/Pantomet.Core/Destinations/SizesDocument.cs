@@ -1,5 +1,3 @@
-using Pantomet.Core.Sizing;
-
 namespace Pantomet.Core.Destinations;
 
 /// <summary>Which sizes are made. Exactly one of the members is there.</summary>
@@ -62,7 +60,6 @@ public sealed record ColumnsDocument(int Count, int Span, double? Container = nu
 /// <param name="DensityCap">Pixels beyond this density are not owed (absent: all are).</param>
 /// <param name="LeastShare">Share of the pixels that is owed (absent: 1).</param>
 /// <param name="Widest">No file is wider (absent: no end).</param>
-/// <param name="Browser">The browser that the promise is kept to (absent: enough).</param>
 public sealed record LadderDocument(
     IReadOnlyList<int>? Widths = null,
     int? Even = null,
@@ -70,8 +67,7 @@ public sealed record LadderDocument(
     double? OneFile = null,
     double? DensityCap = null,
     double? LeastShare = null,
-    int? Widest = null,
-    BrowserRule? Browser = null)
+    int? Widest = null)
     : OpenDocument
 {
     /// <summary>How many of the four are there.</summary>

@@ -44,7 +44,8 @@ public sealed record SlotSummary(int Files, string Sentence, IReadOnlyList<Wante
         if (plan.Sizes.Count == 1)
             return slot.Shape is Shape.Ratio or Shape.Exact ? $"{Finding.Px(plan.Sizes[0].Size.File)} px" : Side(plan.Sizes[0]);
         var sides = plan.Sizes.Select(size => byHeight ? size.Size.File.Height : size.Size.File.Width).ToList();
-        return $"{Finding.Px(sides.Min())}…{Finding.Px(sides.Max())} px{(byHeight ? " high" : "")}";
+        var range = sides.Min() == sides.Max() ? Finding.Px(sides.Max()) : $"{Finding.Px(sides.Min())}…{Finding.Px(sides.Max())}";
+        return $"{range} px{(byHeight ? " high" : "")}";
 
         string Side(WantedSize size) => slot.Sizes switch
         {

@@ -13,25 +13,23 @@ public static class BestLadder
     /// <summary>The best ladder of at most so many files.</summary>
     /// <param name="demands">At least one; shares above 0.</param>
     /// <param name="bytes">Bytes of a file by its width; does not fall as the width rises.</param>
-    /// <param name="rule">How browsers choose; what is owed is kept to under this rule.</param>
     /// <param name="files">From 1 to <see cref="MostFiles"/>.</param>
     /// <returns>Widths in px, rising.</returns>
-    public static IReadOnlyList<int> ForFiles(IReadOnlyList<Demand> demands, Func<int, double> bytes, BrowserRule rule, int files) =>
-        new Search(demands, bytes, rule, files).Widths(files);
+    public static IReadOnlyList<int> ForFiles(IReadOnlyList<Demand> demands, Func<int, double> bytes, int files) =>
+        new Search(demands, bytes, files).Widths(files);
 
     /// <summary>The best ladder with the fewest files whose waste is within a bound.</summary>
     /// <param name="demands">At least one; shares above 0.</param>
     /// <param name="bytes">Bytes of a file by its width; does not fall as the width rises.</param>
-    /// <param name="rule">How browsers choose.</param>
     /// <param name="mostWaste">Bound of <see cref="LadderCost.Waste"/>.</param>
     /// <returns>Widths in px, rising; the best of <see cref="MostFiles"/> where the bound cannot be kept.</returns>
-    public static IReadOnlyList<int> ForWaste(IReadOnlyList<Demand> demands, Func<int, double> bytes, BrowserRule rule, double mostWaste)
+    public static IReadOnlyList<int> ForWaste(IReadOnlyList<Demand> demands, Func<int, double> bytes, double mostWaste)
     {
-        var search = new Search(demands, bytes, rule, MostFiles);
+        var search = new Search(demands, bytes, MostFiles);
         for (var files = 1; files < MostFiles; files++)
         {
             var widths = search.Widths(files);
-            if (LadderCost.Of(widths, demands, bytes, rule).Waste <= mostWaste)
+            if (LadderCost.Of(widths, demands, bytes).Waste <= mostWaste)
                 return widths;
         }
 
@@ -48,7 +46,7 @@ public static class BestLadder
         private readonly double[] best;
         private readonly int[] before;
 
-        public Search(IReadOnlyList<Demand> demands, Func<int, double> bytes, BrowserRule rule, int mostFiles)
+        public Search(IReadOnlyList<Demand> demands, Func<int, double> bytes, int mostFiles)
         {
             var sorted = demands.OrderBy(demand => demand.WantedPx).ToArray();
             var mostNeeded = sorted.Max(demand => demand.NeededPx);
@@ -63,22 +61,10 @@ public static class BestLadder
             for (var last = 0; last < candidates.Length; last++)
                 best.AsSpan(last * files, files).Fill(upTo[last] * weight[last]);
 
-            var roundedDown = rule == BrowserRule.RoundsDown ? new RoundedDown(sorted) : null;
             for (var smaller = 0; smaller < candidates.Length; smaller++)
             {
-                roundedDown?.StartAt(candidates[smaller]);
                 for (var larger = smaller + 1; larger < candidates.Length; larger++)
-                {
-                    var cost = (upTo[larger] - upTo[smaller]) * weight[larger];
-                    if (roundedDown is not null)
-                    {
-                        if (!roundedDown.ReachTo(candidates[larger]))
-                            break;
-                        cost -= roundedDown.Share * (weight[larger] - weight[smaller]);
-                    }
-
-                    Step(smaller, larger, cost);
-                }
+                    Step(smaller, larger, (upTo[larger] - upTo[smaller]) * weight[larger]);
             }
 
             AddBeyond(sorted, upTo, weight);
@@ -163,52 +149,6 @@ public static class BestLadder
             }
 
             return needed;
-        }
-    }
-
-    // For one smaller width and rising larger ones: the devices between them that get the smaller.
-    private sealed class RoundedDown(Demand[] sorted)
-    {
-        private readonly Demand[] dense = [.. sorted.Where(demand => demand.Device.Density.Value > 1)];
-        private int smaller;
-        private int next;
-
-        public double Share { get; private set; }
-
-        public void StartAt(int width)
-        {
-            smaller = width;
-            Share = 0;
-            next = FirstAbove(width);
-        }
-
-        // False when one of them would get less than it is owed; then so with every larger width.
-        public bool ReachTo(int larger)
-        {
-            var mean = Math.Sqrt((double)smaller * larger);
-            for (; next < dense.Length && dense[next].WantedPx < mean; next++)
-            {
-                if (dense[next].NeededPx > smaller)
-                    return false;
-                Share += dense[next].Device.Share;
-            }
-
-            return true;
-        }
-
-        private int FirstAbove(int width)
-        {
-            var (low, high) = (0, dense.Length);
-            while (low < high)
-            {
-                var middle = (low + high) / 2;
-                if (dense[middle].EnoughPx <= width)
-                    low = middle + 1;
-                else
-                    high = middle;
-            }
-
-            return low;
         }
     }
 }

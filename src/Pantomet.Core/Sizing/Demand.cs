@@ -8,7 +8,7 @@ namespace Pantomet.Core.Sizing;
 public sealed record Demand(Device Device, double ShownPx, double WantedPx, int NeededPx)
 {
     // 400.0000001 px come from arithmetic, not from a layout.
-    private const double Noise = 1e-6;
+    internal const double Noise = 1e-6;
 
     /// <summary>The smallest width that gives the browser all it looks for.</summary>
     public int EnoughPx => Whole(WantedPx);
@@ -35,9 +35,8 @@ public sealed record Demand(Device Device, double ShownPx, double WantedPx, int 
 /// <param name="DensityCap">Pixels beyond this density are not owed; null owes all.</param>
 /// <param name="LeastShare">Share of the pixels that is owed, above 0, at most 1.</param>
 /// <param name="WidestPx">No file is wider than this; null sets no end.</param>
-/// <param name="Rule">The browser that it is kept to. What <see cref="BrowserRule.RoundsDown"/> is owed, <see cref="BrowserRule.Enough"/> gets as well.</param>
-public sealed record Promise(double? DensityCap, double LeastShare, int? WidestPx, BrowserRule Rule)
+public sealed record Promise(double? DensityCap, double LeastShare, int? WidestPx)
 {
-    /// <summary>Every pixel to every device, from a browser that takes the smallest file that is enough.</summary>
-    public static Promise Full { get; } = new(null, 1, null, BrowserRule.Enough);
+    /// <summary>Every pixel to every device.</summary>
+    public static Promise Full { get; } = new(null, 1, null);
 }

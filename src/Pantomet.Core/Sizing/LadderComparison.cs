@@ -3,10 +3,8 @@ namespace Pantomet.Core.Sizing;
 /// <summary>One way to choose widths, and what it costs.</summary>
 /// <param name="Choice">How the widths were chosen.</param>
 /// <param name="Widths">In px, rising.</param>
-/// <param name="Cost">Under the rule that the promise is kept to.</param>
-/// <param name="UnderServedRoundedDown">Share of visits that get fewer pixels than they are owed from a browser that rounds down.</param>
-/// <param name="LeastShareRoundedDown">The smallest share of the wanted width that such a browser downloads, over all devices.</param>
-public sealed record ComparedLadder(LadderChoice Choice, IReadOnlyList<int> Widths, LadderCost Cost, double UnderServedRoundedDown, double LeastShareRoundedDown);
+/// <param name="Cost">What it costs the visitors.</param>
+public sealed record ComparedLadder(LadderChoice Choice, IReadOnlyList<int> Widths, LadderCost Cost);
 
 /// <summary>Sets a ladder beside the other ways to choose widths.</summary>
 public static class LadderComparison
@@ -25,9 +23,5 @@ public static class LadderComparison
 
     private static bool IsLike(LadderChoice other, LadderChoice chosen) => other == chosen || (other is LadderChoice.BestOfFiles && chosen is LadderChoice.BestWithin);
 
-    private static ComparedLadder Compared(LayoutLadder ladder, LadderChoice choice, IReadOnlyList<int> widths)
-    {
-        var roundedDown = LadderCost.Of(widths, ladder.Demands, ladder.Bytes, BrowserRule.RoundsDown);
-        return new ComparedLadder(choice, widths, ladder.CostOf(widths), roundedDown.UnderServed, roundedDown.Devices.Min(device => device.ShareOfWanted));
-    }
+    private static ComparedLadder Compared(LayoutLadder ladder, LadderChoice choice, IReadOnlyList<int> widths) => new(choice, widths, ladder.CostOf(widths));
 }

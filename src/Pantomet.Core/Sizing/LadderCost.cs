@@ -24,20 +24,19 @@ public sealed record LadderCost(double BytesPerVisit, double Waste, double Under
     /// <param name="widths">Widths of the files in px, rising; at least one.</param>
     /// <param name="demands">Shares that add up to 1.</param>
     /// <param name="bytes">Bytes of a file by its width.</param>
-    /// <param name="rule">How the visitors' browsers choose.</param>
-    public static LadderCost Of(IReadOnlyList<int> widths, IReadOnlyList<Demand> demands, Func<int, double> bytes, BrowserRule rule)
+    public static LadderCost Of(IReadOnlyList<int> widths, IReadOnlyList<Demand> demands, Func<int, double> bytes)
     {
         var weights = widths.ToDictionary(width => width, bytes);
-        var devices = demands.Select(demand => Of(widths, demand, weights, rule)).ToList();
+        var devices = demands.Select(demand => Of(widths, demand, weights)).ToList();
         var sent = devices.Sum(device => device.Demand.Device.Share * device.Bytes);
         var owed = devices.Sum(device => device.Demand.Device.Share * bytes(device.Demand.NeededPx));
         var beyond = devices.Sum(device => device.Demand.Device.Share * Math.Max(0, device.Bytes - bytes(device.Demand.NeededPx)));
         return new LadderCost(sent, beyond / owed, devices.Where(device => device.IsUnderServed).Sum(device => device.Demand.Device.Share), devices);
     }
 
-    private static DeviceCost Of(IReadOnlyList<int> widths, Demand demand, Dictionary<int, double> weights, BrowserRule rule)
+    private static DeviceCost Of(IReadOnlyList<int> widths, Demand demand, Dictionary<int, double> weights)
     {
-        var sent = BrowserChoice.Pick(rule, widths, demand.ShownPx, demand.Device.Density);
+        var sent = BrowserChoice.Pick(widths, demand.ShownPx, demand.Device.Density);
         return new DeviceCost(demand, sent, weights[sent]);
     }
 }

@@ -37,25 +37,25 @@ public abstract record LadderChoice
 public sealed record LayoutLadder(PageLayout Layout, LadderChoice Choice, Promise Promise, IReadOnlyList<Demand> Demands, Func<int, double> Bytes)
 {
     /// <summary>Widths of the files in px, rising.</summary>
-    public IReadOnlyList<int> Widths { get; } = [.. For(Choice, Demands, Promise.Rule, Bytes)];
+    public IReadOnlyList<int> Widths { get; } = [.. For(Choice, Demands, Bytes)];
 
     /// <summary>What these widths cost the visitors.</summary>
     public LadderCost Cost() => CostOf(Widths);
 
     /// <summary>What other widths would cost them.</summary>
     /// <param name="widths">In px, rising.</param>
-    public LadderCost CostOf(IReadOnlyList<int> widths) => LadderCost.Of(widths, Demands, Bytes, Promise.Rule);
+    public LadderCost CostOf(IReadOnlyList<int> widths) => LadderCost.Of(widths, Demands, Bytes);
 
     /// <summary>The widths that another choice would give.</summary>
     /// <param name="choice">Any choice.</param>
-    public IReadOnlyList<int> WidthsBy(LadderChoice choice) => For(choice, Demands, Promise.Rule, Bytes);
+    public IReadOnlyList<int> WidthsBy(LadderChoice choice) => For(choice, Demands, Bytes);
 
-    private static IReadOnlyList<int> For(LadderChoice choice, IReadOnlyList<Demand> demands, BrowserRule rule, Func<int, double> bytes) => choice switch
+    private static IReadOnlyList<int> For(LadderChoice choice, IReadOnlyList<Demand> demands, Func<int, double> bytes) => choice switch
     {
         LadderChoice.ByHand byHand => byHand.Px,
         LadderChoice.Even even => EvenLadder.For(demands, even.Files),
-        LadderChoice.BestOfFiles best => BestLadder.ForFiles(demands, bytes, rule, best.Files),
-        LadderChoice.BestWithin within => BestLadder.ForWaste(demands, bytes, rule, within.MostWaste),
+        LadderChoice.BestOfFiles best => BestLadder.ForFiles(demands, bytes, best.Files),
+        LadderChoice.BestWithin within => BestLadder.ForWaste(demands, bytes, within.MostWaste),
         LadderChoice.OneFile one => [OneFileWidth.For(demands, one.Factor)],
         _ => throw new ArgumentOutOfRangeException(nameof(choice)),
     };

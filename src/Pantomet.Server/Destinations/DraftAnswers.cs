@@ -88,10 +88,8 @@ internal sealed record RowOutcome(int From, string Css, double Least, double Mos
 /// <param name="BytesPerVisit">Expected bytes of the picture.</param>
 /// <param name="Waste">Share sent beyond what is owed.</param>
 /// <param name="UnderServed">Share of visits with too few pixels.</param>
-/// <param name="UnderServedRoundedDown">The same from browsers that round down.</param>
-/// <param name="LeastShareRoundedDown">The least share of the wanted width that such a browser downloads.</param>
 internal sealed record LadderOutcome(
-    string Choice, IReadOnlyList<int> Widths, double BytesPerVisit, double Waste, double UnderServed, double UnderServedRoundedDown, double LeastShareRoundedDown)
+    string Choice, IReadOnlyList<int> Widths, double BytesPerVisit, double Waste, double UnderServed)
 {
     public static LadderOutcome Of(ComparedLadder ladder) => new(
         ladder.Choice switch
@@ -101,7 +99,7 @@ internal sealed record LadderOutcome(
             LadderChoice.OneFile => "oneFile",
             _ => "best",
         },
-        ladder.Widths, ladder.Cost.BytesPerVisit, ladder.Cost.Waste, ladder.Cost.UnderServed, ladder.UnderServedRoundedDown, ladder.LeastShareRoundedDown);
+        ladder.Widths, ladder.Cost.BytesPerVisit, ladder.Cost.Waste, ladder.Cost.UnderServed);
 }
 
 /// <summary>What a device gets.</summary>

@@ -501,8 +501,6 @@ export interface components {
              */
             waste?: null | number;
         };
-        /** @enum {unknown} */
-        BrowserRule: "enough" | "roundsDown" | null;
         /**
          * @description How the stored numbers of a picture are to be understood as colour.
          * @enum {unknown}
@@ -808,7 +806,6 @@ export interface components {
         /** @description Which widths are made. Exactly one of widths, even, best and oneFile is there. */
         LadderDocument: {
             best?: null | components["schemas"]["BestDocument"];
-            browser?: null | components["schemas"]["BrowserRule"];
             /**
              * Format: double
              * @description Pixels beyond this density are not owed (absent: all are).
@@ -848,19 +845,9 @@ export interface components {
             choice: string;
             /**
              * Format: double
-             * @description The least share of the wanted width that such a browser downloads.
-             */
-            leastShareRoundedDown: number;
-            /**
-             * Format: double
              * @description Share of visits with too few pixels.
              */
             underServed: number;
-            /**
-             * Format: double
-             * @description The same from browsers that round down.
-             */
-            underServedRoundedDown: number;
             /**
              * Format: double
              * @description Share sent beyond what is owed.

@@ -10,7 +10,6 @@ type SlotAction = {
   move: (at: number, by: number) => void;
 };
 type DestinationAction = {
-  add: () => Promise<void>;
   copy: (one: Destination) => Promise<void>;
   delete: (one: Destination) => Promise<void>;
   move: (at: number, by: number) => Promise<void>;
@@ -26,6 +25,7 @@ export function DestinationList({
   slotAction,
   destinationAction,
   onOpen,
+  onNew,
   onImport,
 }: {
   destinations: readonly Destination[];
@@ -36,6 +36,7 @@ export function DestinationList({
   slotAction: SlotAction;
   destinationAction: DestinationAction;
   onOpen: (id: string, slot?: string) => void;
+  onNew: () => void;
   onImport: () => void;
 }) {
   return (
@@ -64,7 +65,7 @@ export function DestinationList({
         ))}
       </div>
       <div className="flex flex-wrap gap-2 border-t border-line px-3 py-2.5">
-        <Button onClick={() => void destinationAction.add().catch(sayProblem)}>New</Button>
+        <Button onClick={onNew}>New</Button>
         <Button onClick={onImport}>Import</Button>
       </div>
     </nav>

@@ -1,5 +1,5 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useMemo, useRef } from "react";
+import { useMemo, useRef, useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import type { Destination, Schemas } from "../api/client";
 import { Button } from "../instruments/Button";
@@ -15,6 +15,7 @@ import { DestinationList } from "./DestinationList";
 import { drafts } from "./drafts";
 import { formatName } from "./FileEditor";
 import { type Editing, EditingContext } from "./fields";
+import { NewDestination } from "./NewDestination";
 import { valueAt } from "./paths";
 import { Conflict, SaveBar } from "./SaveBar";
 import { ScaleDrawing } from "./ScaleDrawing";
@@ -30,6 +31,7 @@ export function DestinationsScreen() {
   const { destinationId } = useParams();
   const [parameters, setParameters] = useSearchParams();
   const file = useRef<HTMLInputElement>(null);
+  const [isNaming, setNaming] = useState(false);
   const all = query.data?.items ?? [];
   const index = Math.max(
     0,
@@ -52,7 +54,12 @@ export function DestinationsScreen() {
 
   const draft = useDraftAnswer(document, revision, standing?.version, slot?.id);
   const problems = draft?.problems ?? [];
-  const consequences = useConsequences(document, revision, isChanged && problems.length === 0);
+  const consequences = useConsequences(
+    document,
+    revision,
+    standing?.version,
+    isChanged && problems.length === 0,
+  );
   const { save, refresh, conflict, settle } = useSave();
   // A slot that was never saved takes its id from its name; after that the id stays.
   const renameSlot = (at: number, name: string) =>
@@ -111,19 +118,9 @@ export function DestinationsScreen() {
   const go = (added: Destination, about = false) =>
     navigate(`/destinations/${added.id}${about ? "?about" : ""}`);
   const destinationAction = {
-    add: async () => {
-      const taken = new Set(all.map((one) => one.id));
-      const id = freeId("new-destination", taken);
-      go(
-        await actions.add({
-          format: "pantomet-destination-1",
-          id,
-          name: "New destination",
-          kind: "site",
-          slots: [],
-        }),
-        true,
-      );
+    add: async (name: string) => {
+      const id = freeId(slug(name), new Set(all.map((one) => one.id)));
+      go(await actions.add({ format: "pantomet-destination-1", id, name, kind: "site", slots: [] }), true);
     },
     copy: async (one: Destination) => go(await actions.add(copyOf(one, all), `copy of ${one.name}`)),
     delete: async (one: Destination) => {
@@ -161,33 +158,37 @@ export function DestinationsScreen() {
   );
   const drawings = useMemo(() => new Map(draft?.drawings.map((one) => [one.slot, one])), [draft]);
   if (query.error) return <Fault problem={query.error} />;
-  const importer = (
-    <input
-      ref={file}
-      type="file"
-      accept=".json,application/json"
-      hidden
-      aria-label="Destination document to import"
-      onChange={(event) => {
-        const [chosen] = event.target.files ?? [];
-        if (chosen) void destinationAction.import(chosen);
-        event.target.value = "";
-      }}
-    />
+  const asides = (
+    <>
+      <NewDestination
+        open={isNaming}
+        onOpen={setNaming}
+        onName={(name) => void destinationAction.add(name).catch(sayProblem)}
+      />
+      <input
+        ref={file}
+        type="file"
+        accept=".json,application/json"
+        hidden
+        aria-label="Destination document to import"
+        onChange={(event) => {
+          const [chosen] = event.target.files ?? [];
+          if (chosen) void destinationAction.import(chosen);
+          event.target.value = "";
+        }}
+      />
+    </>
   );
   if (query.data && all.length === 0)
     return (
       <>
-        {importer}
-        <Empty
-          onNew={() => void destinationAction.add().catch(sayProblem)}
-          onImport={() => file.current?.click()}
-        />
+        {asides}
+        <Empty onNew={() => setNaming(true)} onImport={() => file.current?.click()} />
       </>
     );
   return (
     <EditingContext.Provider value={editing}>
-      {importer}
+      {asides}
       <div className="grid h-full grid-cols-[216px_minmax(0,1fr)_476px] grid-rows-[minmax(0,1fr)] max-[1150px]:grid-cols-[180px_minmax(0,1fr)_424px] min-[1700px]:grid-cols-[256px_minmax(0,1fr)_560px]">
         <DestinationList
           destinations={all.map((one) => (one.id === document?.id ? document : one))}
@@ -200,6 +201,7 @@ export function DestinationsScreen() {
           onOpen={(id, slot) =>
             navigate(`/destinations/${id}${slot ? `?slot=${encodeURIComponent(slot)}` : ""}`)
           }
+          onNew={() => setNaming(true)}
           onImport={() => file.current?.click()}
         />
         <section className="flex min-h-0 min-w-0 flex-col">

@@ -1,6 +1,6 @@
 import type { Schemas } from "../api/client";
 import { bytes, count } from "../instruments/numbers";
-import { ChoiceField, Divisions, NumberField, NumbersField, useProblem, useValue } from "./fields";
+import { Divisions, NumberField, NumbersField, useProblem, useValue } from "./fields";
 import type { LayoutOutcome } from "./useDraft";
 import { VisitsChart } from "./VisitsChart";
 
@@ -71,16 +71,6 @@ export function LadderEditor({ at, outcome }: { at: string; outcome: LayoutOutco
           hint="The share of the pixels it needs that every device must get"
         />
         <NumberField path={`${at}.widest`} label="no wider than" unit="px" placeholder="no end" />
-        <ChoiceField
-          path={`${at}.browser`}
-          label="kept in"
-          usual="enough"
-          className="col-span-2"
-          choices={[
-            ["enough", "browsers that take enough"],
-            ["roundsDown", "every browser, those that round down too"],
-          ]}
-        />
       </div>
       {outcome && <VisitsChart visits={outcome.visits} widths={outcome.widths} />}
       {outcome && <Comparison outcome={outcome} />}
@@ -142,8 +132,6 @@ function WayFields({
 }
 
 function Comparison({ outcome }: { outcome: LayoutOutcome }) {
-  const [chosen] = outcome.ladders;
-  const roundedDown = chosen?.underServedRoundedDown ?? 0;
   return (
     <div className="grid gap-1.5">
       <table className="w-full text-left" aria-label="Ways to choose widths, compared">
@@ -178,12 +166,6 @@ function Comparison({ outcome }: { outcome: LayoutOutcome }) {
           ))}
         </tbody>
       </table>
-      {roundedDown > 0.0005 && (
-        <p className="text-soft">
-          Browsers that round down give {percent(roundedDown)} of the visits the next smaller file, at worst{" "}
-          {percent(chosen?.leastShareRoundedDown ?? 1)} of the pixels that the screen can show.
-        </p>
-      )}
     </div>
   );
 }

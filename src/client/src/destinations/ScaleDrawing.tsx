@@ -141,7 +141,11 @@ function PartDrawing({
         </g>
       )}
       <g className="figures" fontSize="11" fill="var(--color-brass)" textAnchor="middle">
-        <text x={width / 2} y={height + 23}>
+        <text
+          x={height < lowest ? 0 : width / 2}
+          y={height + 23}
+          textAnchor={height < lowest ? "start" : "middle"}
+        >
           {dimension(part, isSized, isRead)}
         </text>
         {isSized && height >= lowest && (

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect, useState } from "react";
+import { useCallback, useEffect, useMemo, useState } from "react";
 import { answer, api, type Destination, RequestProblem, type Schemas } from "../api/client";
 import { say, sayProblem } from "../shell/notices";
 import { drafts, useDraftOf } from "./drafts";
@@ -33,12 +33,16 @@ export function useDraft(stored: Destination | undefined, standing: Standing | u
   return { document, revision: draft?.revision ?? 0, version: draft?.version, isChanged, edit, set };
 }
 
-function useSettled<T>(value: T): T {
-  const [settled, setSettled] = useState(value);
+type Asked = { document: Destination | undefined; revision: number; version: string | undefined };
+
+// The document and what names it settle together: an answer kept under another revision would be a wrong one.
+function useSettled(document: Destination | undefined, revision: number, version: string | undefined): Asked {
+  const now = useMemo(() => ({ document, revision, version }), [document, revision, version]);
+  const [settled, setSettled] = useState<Asked>(now);
   useEffect(() => {
-    const timer = setTimeout(() => setSettled(value), settlesAfter);
+    const timer = setTimeout(() => setSettled(now), settlesAfter);
     return () => clearTimeout(timer);
-  }, [value]);
+  }, [now]);
   return settled;
 }
 
@@ -49,32 +53,37 @@ export function useDraftAnswer(
   version: string | undefined,
   slotId: string | undefined,
 ): DraftAnswer | undefined {
-  const settled = useSettled(revision);
+  const asked = useSettled(document, revision, version);
   const query = useQuery({
-    queryKey: ["drafts", document?.id, settled, version, slotId],
+    queryKey: ["drafts", asked.document?.id, asked.revision, asked.version, slotId],
     queryFn: () =>
       answer(
         api.POST("/api/drafts", {
           params: { query: slotId ? { slot: slotId } : {} },
-          body: document as Destination,
+          body: asked.document as Destination,
         }),
       ),
-    enabled: document !== undefined,
+    enabled: asked.document !== undefined,
     // An answer about another destination would draw the wrong slots.
-    placeholderData: (before, query) => (query?.queryKey[1] === document?.id ? before : undefined),
+    placeholderData: (before, query) => (query?.queryKey[1] === asked.document?.id ? before : undefined),
     staleTime: 60_000,
     gcTime: 10_000,
   });
-  return query.data;
+  return asked.document?.id === document?.id ? query.data : undefined;
 }
 
 /** What saving would do to files that are there; undefined while the document has problems. */
-export function useConsequences(document: Destination | undefined, revision: number, isChanged: boolean) {
-  const settled = useSettled(revision);
+export function useConsequences(
+  document: Destination | undefined,
+  revision: number,
+  version: string | undefined,
+  isWanted: boolean,
+) {
+  const asked = useSettled(document, revision, version);
   const query = useQuery({
-    queryKey: ["consequences", document?.id, settled],
-    queryFn: () => answer(api.POST("/api/drafts/consequences", { body: document as Destination })),
-    enabled: document !== undefined && isChanged,
+    queryKey: ["consequences", asked.document?.id, asked.revision, asked.version],
+    queryFn: () => answer(api.POST("/api/drafts/consequences", { body: asked.document as Destination })),
+    enabled: isWanted && asked.document !== undefined && asked.document === document,
     placeholderData: keepPreviousData,
     retry: false,
     gcTime: 10_000,

@@ -1,0 +1,151 @@
+import { crc32, deflateSync } from "node:zlib";
+import { type Browser, expect, test } from "@playwright/test";
+import { Pantomet } from "./pantomet.ts";
+
+// WHATWG HTML, "sizes attributes" and "selecting an image source": which of the files is taken is left to the browser.
+// So the prediction is held against the browser itself: the file it took, and the width it worked out from sizes.
+
+const viewports = [320, 375, 412, 639, 640, 800, 1023, 1024, 1440, 1920];
+const densities = [1, 1.5, 2, 2.625, 3];
+
+const row = (from: number, width: string) => ({ from, width });
+const layouts: { rows: object[]; ladder: object }[] = [
+  { rows: [row(0, "100vw")], ladder: { best: { files: 5 } } },
+  {
+    rows: [row(0, "46vw"), row(640, "min(30vw, 320px)"), row(1024, "320px")],
+    ladder: { best: { files: 4 } },
+  },
+  { rows: [row(0, "100vw - 32px"), row(800, "(100vw - 3 × 24px) ÷ 2")], ladder: { even: 6 } },
+  { rows: [row(0, "clamp(200px, 50vw, 640px)")], ladder: { widths: [213, 320, 433, 640, 977, 1280] } },
+  { rows: [row(0, "max(33.3vw, 250px)")], ladder: { oneFile: 1.5 } },
+  {
+    rows: [
+      row(0, "calc(100vw - 16px)"),
+      { from: 640, columns: { count: 12, span: 7, gap: 24, margin: 32, container: 1200 } },
+    ],
+    ladder: { best: { waste: 0.08 } },
+  },
+  // Widths that are met exactly but for the last bit of a division.
+  { rows: [row(0, "100vw / 3"), row(1024, "100vw / 7 * 2")], ladder: { best: { files: 30 } } },
+  { rows: [{ from: 0, columns: { count: 3, span: 1, gap: 12.5 } }], ladder: { widths: [100, 400, 1600] } },
+];
+
+let app: Pantomet;
+test.beforeAll(async () => {
+  app = await Pantomet.start("empty");
+});
+test.afterAll(() => app.stop());
+
+test("the file that Chromium takes, and the width it works out, are those that were computed", async ({
+  browser,
+}) => {
+  const predicted = await Promise.all(layouts.map(predict));
+  let compared = 0;
+  for (const density of densities)
+    for (const viewport of viewports) {
+      const taken = await load(browser, viewport, density, predicted);
+      for (const [index, { devices }] of predicted.entries()) {
+        const device = devices.find((one) => one.viewport === viewport && one.density === density);
+        const where = `layout ${index} at ${viewport} px, ${density}×`;
+        expect(taken[index]?.width, where).toBe(device?.sent);
+        expect(Math.abs((taken[index]?.shown ?? 0) - (device?.shown ?? 0)), `${where}: shown`).toBeLessThan(
+          1,
+        );
+        compared++;
+      }
+    }
+  expect(compared).toBeGreaterThanOrEqual(200);
+});
+
+type Prediction = {
+  sizes: string;
+  widths: number[];
+  devices: { viewport: number; density: number; shown: number; sent: number }[];
+};
+
+async function predict(layout: { rows: object[]; ladder: object }): Promise<Prediction> {
+  const devices = densities.flatMap((density) =>
+    viewports.map((viewport) => ({ viewport, density, share: 1 })),
+  );
+  const slot = {
+    id: "site.place",
+    name: "place",
+    shape: "3:2",
+    formats: ["jpeg"],
+    sizes: { layout: { rows: layout.rows, ladder: layout.ladder } },
+  };
+  const draft = await app.send("POST", "/api/drafts?slot=site.place", {
+    format: "pantomet-destination-1",
+    id: "site",
+    name: "Site",
+    kind: "site",
+    slots: [slot],
+    devices,
+  });
+  expect(draft.problems).toEqual([]);
+  return draft.layouts[0];
+}
+
+/** What Chromium takes of each layout's files, in a fresh profile: what lies in its cache would sway it. */
+async function load(browser: Browser, viewport: number, density: number, pages: Prediction[]) {
+  const context = await browser.newContext({
+    viewport: { width: viewport, height: 700 },
+    deviceScaleFactor: density,
+  });
+  const page = await context.newPage();
+  await page.route("**/*", (route) => {
+    const width = /\/(\d+)\.png$/.exec(route.request().url())?.[1];
+    return width
+      ? route.fulfill({ contentType: "image/png", body: blankPng(Number(width)) })
+      : route.fulfill({
+          contentType: "text/html",
+          body: `<!doctype html><meta name="viewport" content="width=device-width">${pages
+            .map(
+              ({ sizes, widths }, index) =>
+                `<img alt="" sizes="${sizes}" srcset="${widths.map((one) => `/${index}/${one}.png ${one}w`).join(", ")}">`,
+            )
+            .join("")}`,
+        });
+  });
+  await page.goto("http://place.test/");
+  await page.waitForFunction(() =>
+    [...document.images].every((image) => image.complete && image.naturalWidth > 0),
+  );
+  const taken = await page.evaluate(() =>
+    [...document.images].map((image) => ({
+      width: Number(/\/(\d+)\.png$/.exec(image.currentSrc)?.[1]),
+      // Without a width of its own, an image is laid out as wide as sizes says.
+      shown: image.getBoundingClientRect().width,
+    })),
+  );
+  await context.close();
+  return taken;
+}
+
+const pictures = new Map<number, Buffer>();
+
+/** A grey PNG (ISO/IEC 15948), as wide as it says. */
+function blankPng(width: number): Buffer {
+  const known = pictures.get(width);
+  if (known) return known;
+  const chunk = (type: string, data: Buffer) => {
+    const body = Buffer.concat([Buffer.from(type), data]);
+    const [length, sum] = [Buffer.alloc(4), Buffer.alloc(4)];
+    length.writeUInt32BE(data.length);
+    sum.writeUInt32BE(crc32(body));
+    return Buffer.concat([length, body, sum]);
+  };
+  const height = 240;
+  const header = Buffer.alloc(13);
+  header.writeUInt32BE(width, 0);
+  header.writeUInt32BE(height, 4);
+  header.set([8, 0, 0, 0, 0], 8);
+  const png = Buffer.concat([
+    Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]),
+    chunk("IHDR", header),
+    chunk("IDAT", deflateSync(Buffer.alloc((width + 1) * height))),
+    chunk("IEND", Buffer.alloc(0)),
+  ]);
+  pictures.set(width, png);
+  return png;
+}

@@ -1,0 +1,391 @@
+import { readFile } from "node:fs/promises";
+import { expect, type Page, test } from "@playwright/test";
+import Ajv from "ajv/dist/2020.js";
+import { demo, Pantomet } from "./pantomet.ts";
+
+let app: Pantomet;
+test.beforeAll(async () => {
+  app = await Pantomet.start("destinations");
+});
+test.afterAll(() => app.stop());
+
+const devices = "viewport,density,share\n375,2,20\n390,3,35\n820,2,10\n1440,1,25\n1920,1,10\n";
+
+test("a site of three slots from its layout, with devices, the best ladder, out, away and in again: the same plan", async ({
+  page,
+}) => {
+  const made = await validateEverything(page);
+  await takeIn("hill-flight.jpg");
+  await page.goto(`${app.url}/destinations`);
+  await page.getByRole("button", { name: "New", exact: true }).click();
+  await page.getByLabel("How people call it").fill("Windmill blog");
+  await page.getByRole("button", { name: "Make it" }).click();
+  const about = page.getByRole("complementary", { name: "Destination" });
+  await about.getByRole("button", { name: "Checked today" }).click();
+  await page
+    .getByLabel("Device table to import")
+    .setInputFiles({ name: "visits.csv", mimeType: "text/csv", buffer: Buffer.from(devices) });
+  await expect(about).toContainText("5 screens of your own");
+
+  await addSlot(page, "lead", "16:9", ["100vw"]);
+  await addSlot(page, "in the text", "3:2", ["92vw", "min(60vw, 700px)"]);
+  await addSlot(page, "teaser", "1:1", ["46vw", "30vw"]);
+  const slot = page.getByRole("complementary", { name: "Slot" });
+  await slot.getByRole("button", { name: "columns" }).last().click();
+  await slot.getByLabel("columns", { exact: true }).fill("4");
+  await expect(slot.getByTestId("sizes-attribute")).toHaveText(
+    'sizes="(min-width: 320px) calc((min(1200px, 100vw - 32px) - 48px) / 4), 46vw"',
+  );
+  await slot.getByLabel("Files at most").fill("3");
+  await expect(slot.getByTestId("slot-summary")).toContainText("makes 9 files");
+  await expect(page.getByRole("table", { name: "Ways to choose widths, compared" })).toContainText(
+    "chosen: best, 3 files",
+  );
+
+  await page.getByRole("button", { name: "Save S" }).click();
+  await expect(page.getByText("Windmill blog is saved.")).toBeVisible();
+  const before = await plansOf("windmill-blog");
+  expect(before.map((plan) => plan.variants.length)).toEqual([15, 12, 9]);
+
+  await page.getByRole("button", { name: "More for Windmill blog" }).click();
+  const downloading = page.waitForEvent("download");
+  await page.getByRole("menuitem", { name: "Export" }).click();
+  const exported = await readFile(await (await downloading).path(), "utf8");
+  await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "More for Windmill blog" }).click();
+  await page.getByRole("menuitem", { name: "Delete" }).click();
+  await expect(page.getByText("Windmill blog is deleted.")).toBeVisible();
+  await expect(page.getByRole("navigation", { name: "Destinations" })).not.toContainText("Windmill blog");
+
+  const document = page.getByLabel("Destination document to import");
+  await document.setInputFiles({
+    name: "broken.json",
+    mimeType: "application/json",
+    buffer: Buffer.from(exported.replace('"100vw"', '"100em"')),
+  });
+  await expect(
+    page.getByText(/broken\.json: Line \d+, slots\[0\]\.sizes\.layout\.rows\[0\]\.width: "em" is not a unit/),
+  ).toBeVisible();
+  await document.setInputFiles({
+    name: "windmill.json",
+    mimeType: "application/json",
+    buffer: Buffer.from(exported),
+  });
+  await expect(page.getByText("Windmill blog is imported.")).toBeVisible();
+  expect(await plansOf("windmill-blog")).toEqual(before);
+  // Once more while it is there: beside it, under other ids.
+  await document.setInputFiles({
+    name: "windmill.json",
+    mimeType: "application/json",
+    buffer: Buffer.from(exported),
+  });
+  await expect(
+    page.getByRole("navigation", { name: "Destinations" }).getByText("Windmill blog copy"),
+  ).toBeVisible();
+  expect(made()).toBeGreaterThan(10);
+});
+
+test("every way to say shape and sizes makes a document that the schema accepts, and what contradicts itself is explained at its field", async ({
+  page,
+}) => {
+  const made = await validateEverything(page);
+  await takeIn("hill-flight.jpg");
+  await page.goto(`${app.url}/destinations/galewright-shop?slot=galewright-shop.hero`);
+  const slot = page.getByRole("complementary", { name: "Slot" });
+  const summary = slot.getByTestId("slot-summary");
+  const expected: Record<string, string> = {
+    "fixed heights": "makes 3 files: 1,600 × 800 px",
+    "exact pixels": "makes 3 files: 1,200 × 600 px",
+    "longest side": "makes 3 files: 2,000 × 1,000 px",
+    "shortest side": "makes 3 files: 3,000 × 1,500 px",
+    "fit within a box": "makes 3 files: at most 1,600 × 800 px",
+    "most pixels in all": "makes 3 files: at most 2,000 × 1,000 px",
+    "multiples of one size": "makes 9 files: 320…960 px",
+    "every pixel of the crop": "makes 3 files: every pixel of the crop",
+    "from the layout": "makes 15 files",
+    "fixed widths": "makes 6 files: 800…1,600 px",
+  };
+  for (const [way, words] of Object.entries(expected)) {
+    await slot.getByLabel("Sizes by").selectOption({ label: way });
+    await expect(summary).toContainText(words);
+  }
+  for (const shape of ["free", "range", "exact pixels"]) {
+    await slot.getByRole("button", { name: shape, exact: true }).click();
+    await expect(summary).toContainText("makes");
+  }
+  await slot.getByLabel("Sizes by").selectOption({ label: "multiples of one size" });
+  await expect(summary).toContainText("makes 9 files: 1,200…3,600 px");
+  await slot.getByRole("button", { name: "ratio", exact: true }).click();
+
+  await slot.getByLabel("Sizes by").selectOption({ label: "exact pixels" });
+  await slot.getByLabel("Width x height, px").fill("1200x900");
+  await expect(slot.getByRole("alert")).toHaveText(
+    "1200×900 px is 4:3, the shape is 3:2. 1200 px wide would be 800 px high.",
+  );
+  await slot.getByLabel("Sizes by").selectOption({ label: "longest side" });
+  for (const [typed, sentence] of [
+    ["", "A whole number belongs here."],
+    ["12.5", "A whole number belongs here."],
+    ["lots", "A whole number belongs here."],
+    ["-3", "A side has 1 to 16,383 px."],
+    ["0", "A side has 1 to 16,383 px."],
+    ["99999", "A side has 1 to 16,383 px."],
+  ] as const) {
+    await slot.getByLabel("Longest side").fill(typed);
+    await expect(slot.getByRole("alert")).toHaveText(sentence);
+    await expect(page.getByRole("button", { name: "Save S" })).toBeDisabled();
+  }
+  await slot.getByLabel("Longest side").fill("1500");
+  await slot.getByRole("tab", { name: "File" }).click();
+  await slot.getByLabel("at most", { exact: true }).fill("60");
+  await slot.getByLabel("poor below").fill("90");
+  await expect(slot.getByRole("alert")).toHaveText("The fewest bytes are above the most bytes.");
+  await slot.getByLabel("poor below").fill("");
+  await slot.getByLabel("Transparency").selectOption("must");
+  await expect(slot.getByRole("alert")).toContainText("JPEG cannot hold transparency");
+  await slot.getByRole("button", { name: "Leave JPEG out" }).click();
+  await slot.getByRole("tab", { name: "Names" }).click();
+  await slot.getByLabel("Pattern; the ending is added").fill("{stem}-{density}-{hash}");
+  await expect(slot.getByRole("list", { name: "Files of one picture" })).toContainText(
+    /hill-flight-1x-[0-9a-f]{8}\.avif/,
+  );
+  await slot.getByRole("tab", { name: "Keep clear" }).click();
+  await slot.getByRole("button", { name: "Add a round mask" }).click();
+  await slot.getByRole("tab", { name: "Tiers" }).click();
+  await slot.getByRole("button", { name: "Frame narrow, medium and wide apart" }).click();
+  await expect(summary).toContainText("makes 6 files");
+
+  // A reload keeps the changes; undo after forgetting brings them back.
+  await page.reload();
+  await expect(summary).toContainText("makes 6 files");
+  await page.getByRole("button", { name: "Forget" }).click();
+  await expect(summary).toContainText("makes 9 files: 500…1,500 px");
+  await page.keyboard.press("Control+z");
+  await expect(summary).toContainText("makes 6 files");
+  await page.getByRole("button", { name: "Forget" }).click();
+  expect(made()).toBeGreaterThan(15);
+});
+
+test("what a change makes stale is said before saving, and exactly that is stale after", async ({ page }) => {
+  const [source] = await takeIn("hill-flight.jpg");
+  const slots = ["windowbox.square", "windowbox.story"];
+  const run = await app.send("POST", "/api/runs", { sources: [source], slots });
+  await expect
+    .poll(async () => (await app.get(`/api/runs/${run.id}`)).state, { timeout: 30_000 })
+    .toBe("done");
+
+  await page.goto(`${app.url}/destinations/windowbox?slot=windowbox.square`);
+  const slot = page.getByRole("complementary", { name: "Slot" });
+  await slot.getByRole("tab", { name: "File" }).click();
+  await slot.getByLabel("at most", { exact: true }).fill("120");
+  await expect(page.getByText("1 file of 1 source becomes stale.")).toBeVisible();
+  await slot.getByRole("tab", { name: "Names" }).click();
+  await slot.getByLabel("Pattern; the ending is added").fill("{stem}-{slot}");
+  await page.getByRole("button", { name: "Save S" }).click();
+  await expect(page.getByText("Windowbox is saved.")).toBeVisible();
+  const { items } = await app.get(`/api/variants?source=${source}`);
+  expect(Object.fromEntries(items.map((one: any) => [one.slot, one.state]))).toEqual({
+    "windowbox.square": "stale",
+    "windowbox.story": "done",
+  });
+});
+
+test("two people who change one destination: the second is told, sees both, and loses nothing", async ({
+  page,
+}) => {
+  await page.goto(`${app.url}/destinations/plaza-nine?about`);
+  const about = page.getByRole("complementary", { name: "Destination" });
+  await about.getByLabel("Note").fill("mine");
+  const theirs = await app.get("/api/destinations/plaza-nine");
+  await app.send("PUT", "/api/destinations/plaza-nine", { ...theirs, note: "theirs" });
+  await page.getByRole("button", { name: "Save S" }).click();
+  const conflict = page.getByRole("alert").filter({ hasText: "Somebody else has saved Plaza Nine" });
+  await expect(conflict).toContainText("mine");
+  await expect(conflict).toContainText("theirs");
+  expect((await app.get("/api/destinations/plaza-nine")).note).toBe("theirs");
+  await expect(about.getByLabel("Note")).toHaveValue("mine");
+  await conflict.getByRole("button", { name: "Save mine over it" }).click();
+  await expect(page.getByText("Plaza Nine is saved.")).toBeVisible();
+  expect((await app.get("/api/destinations/plaza-nine")).note).toBe("mine");
+});
+
+test("a place measured on a screenshot, by pointer and by keyboard, becomes a slot", async ({ page }) => {
+  // A page with a picture of 640 × 360 at 200, 120; the browser itself takes the screenshot.
+  await page.setViewportSize({ width: 1200, height: 800 });
+  await page.setContent(
+    '<body style="margin:0"><div style="position:absolute;left:200px;top:120px;width:640px;height:360px;background:#385"></div>',
+  );
+  const shot = { name: "page.png", mimeType: "image/png", buffer: await page.screenshot() };
+  await page.goto(`${app.url}/destinations/windowbox/measure`);
+  await page.getByLabel("Screenshot", { exact: true }).setInputFiles(shot);
+  const box = await page.getByTestId("screenshot").boundingBox();
+  if (!box) throw new Error("no screenshot");
+  const scale = box.width / 1200;
+  await page.mouse.move(box.x + 205 * scale, box.y + 115 * scale);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 844 * scale, box.y + 476 * scale, { steps: 4 });
+  await page.mouse.up();
+  const measured = page.getByRole("region", { name: "Measured" });
+  await expect(measured).toContainText("640 × 360 CSS px");
+  await expect(measured).toContainText("16:9");
+  await page.keyboard.press("Shift+ArrowRight");
+  await expect(measured).toContainText("641 × 360 CSS px");
+  await page.keyboard.press("e");
+  await expect(measured).toContainText("640 × 360 CSS px");
+  await page.getByLabel("or the viewport, CSS px").fill("600");
+  await expect(measured).toContainText("320 × 180 CSS px");
+  await page.getByLabel("or the viewport, CSS px").blur();
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "measured place" })).toBeVisible();
+  await expect(page.getByTestId("sizes-attribute")).toHaveText('sizes="min(100vw, 320px)"');
+});
+
+test("whether a picture can feed a place is shown at the slot, at the source, and as a filter", async ({
+  page,
+}) => {
+  await takeIn("hill-flight.jpg", "spool-small.jpg");
+  await page.goto(`${app.url}/destinations/galewright-shop?slot=galewright-shop.section-background`);
+  const slot = page.getByRole("complementary", { name: "Slot" });
+  await slot.getByRole("tab", { name: "Sources" }).click();
+  await expect(slot).toContainText("1 of 2 sources are large enough");
+  await expect(slot.getByRole("listitem").filter({ hasText: "spool-small.jpg" })).toContainText(
+    "short by 2,360 px",
+  );
+  await slot.getByRole("link", { name: "show them" }).click();
+  await expect(page.getByRole("option", { name: "hill-flight" })).toBeVisible();
+  await expect(page.getByRole("option", { name: "spool-small" })).toBeHidden();
+  await page.getByLabel("Large enough for").selectOption("");
+  await page.getByRole("listbox", { name: "Sources" }).getByRole("option", { name: "spool-small" }).click();
+  await expect(page.getByRole("region", { name: "Can feed" })).toContainText("section backgroundshort by");
+});
+
+const broken: [string, (document: any) => void][] = [
+  ["no id", (document) => delete document.id],
+  ["another format", (document) => (document.format = "pantomet-destination-2")],
+  ["a kind that is none", (document) => (document.kind = "shop")],
+  ["an id with a blank", (document) => (document.slots[0].id = "a b")],
+  ["an empty name", (document) => (document.slots[0].name = " ")],
+  ["a shape that is none", (document) => (document.slots[0].shape = "wide")],
+  ["no format", (document) => (document.slots[0].formats = [])],
+  ["a format twice", (document) => (document.slots[0].formats = ["jpeg", "jpeg"])],
+  ["a format that is not made", (document) => (document.slots[0].formats = ["gif"])],
+  ["two ways to say sizes", (document) => (document.slots[0].sizes = { widths: [5], longestSide: 5 })],
+  ["no way to say sizes", (document) => (document.slots[0].sizes = {})],
+  ["a width of 0", (document) => (document.slots[0].sizes = { widths: [0] })],
+  ["half a pixel", (document) => (document.slots[0].sizes = { longestSide: 10.5 })],
+  ["a width as text", (document) => (document.slots[0].sizes = { widths: ["800"] })],
+  [
+    "a layout without rows",
+    (document) => (document.slots[0].sizes = { layout: { rows: [], ladder: { even: 3 } } }),
+  ],
+  [
+    "a row with two widths",
+    (document) =>
+      (document.slots[0].sizes = {
+        layout: { rows: [{ from: 0, width: "1px", columns: { count: 1, span: 1 } }], ladder: { even: 3 } },
+      }),
+  ],
+  [
+    "a ladder of two kinds",
+    (document) =>
+      (document.slots[0].sizes = {
+        layout: { rows: [{ from: 0, width: "1px" }], ladder: { even: 3, oneFile: 1.5 } },
+      }),
+  ],
+  [
+    "a ladder of 99 files",
+    (document) =>
+      (document.slots[0].sizes = {
+        layout: { rows: [{ from: 0, width: "1px" }], ladder: { best: { files: 99 } } },
+      }),
+  ],
+  ["bytes below 1", (document) => (document.slots[0].limits = { mostBytes: 0 })],
+  ["one end of an aim", (document) => (document.slots[0].limits = { aimBytes: [5] })],
+  ["a colour by name", (document) => (document.slots[0].background = "white")],
+  [
+    "a zone outside",
+    (document) =>
+      (document.slots[0].keepClear = [{ name: "a", form: "rectangle", x: -0.1, y: 0, width: 1, height: 1 }]),
+  ],
+  ["a path as a name", (document) => (document.slots[0].fileName = "../{stem}")],
+  ["a name for all", (document) => (document.slots[0].fileName = "kite")],
+  ["a device without a density", (document) => (document.devices = [{ viewport: 390, share: 1 }])],
+  ["a share of 0", (document) => (document.devices = [{ viewport: 390, density: 1, share: 0 }])],
+  ["a day that is none", (document) => (document.checkedOn = "yesterday")],
+  ["a tier without a name", (document) => (document.slots[0].tiers = [{ from: 0 }])],
+];
+
+test("the schema and the server refuse the same broken documents, and both keep members that they do not know", async () => {
+  const accepts = await schema();
+  const whole = await app.get("/api/destinations/windowbox");
+  for (const [what, breakIt] of broken) {
+    const document = structuredClone(whole);
+    breakIt(document);
+    expect(accepts(document), `${what}: schema`).toBe(false);
+    const { problems } = await app.send("POST", "/api/drafts", document);
+    expect(problems.length, `${what}: server`).toBeGreaterThan(0);
+    expect(problems[0].sentence, what).toMatch(/^[A-Z"“0-9].*\.$/s);
+    expect(problems[0].line, what).toBeGreaterThan(0);
+  }
+  const unknown = {
+    ...whole,
+    id: "unknown",
+    colourOfDoor: "green",
+    slots: [{ ...whole.slots[0], id: "unknown.a", future: [1] }],
+  };
+  expect(accepts(unknown)).toBe(true);
+  const { notices } = await app.send("POST", "/api/drafts", unknown);
+  expect(notices.map((one: any) => one.field)).toEqual(["colourOfDoor", "slots[0].future"]);
+  expect(await app.send("POST", "/api/destinations", unknown)).toMatchObject({
+    colourOfDoor: "green",
+    slots: [{ future: [1] }],
+  });
+});
+
+/** An independent judge of the published schema (JSON Schema 2020-12). */
+async function schema() {
+  const ajv = new Ajv.default({ strict: true, strictRequired: false, allowUnionTypes: true, allErrors: true });
+  return ajv.compile(await app.get("/schemas/destination-1.json"));
+}
+
+/** Holds every document that the editor sends, and the server finds nothing wrong with, against the schema. */
+async function validateEverything(page: Page): Promise<() => number> {
+  const accepts = await schema();
+  let count = 0;
+  page.on("response", async (response) => {
+    const request = response.request();
+    if (!response.url().includes("/api/drafts") || response.url().includes("consequences") || !response.ok())
+      return;
+    const { problems } = await response.json().catch(() => ({ problems: [{}] }));
+    if (problems.length > 0) return;
+    expect(accepts(request.postDataJSON()), JSON.stringify(accepts.errors)).toBe(true);
+    count++;
+  });
+  return () => count;
+}
+
+async function addSlot(page: Page, name: string, ratio: string, widths: string[]): Promise<void> {
+  await page.getByRole("button", { name: "New slot" }).click();
+  const slot = page.getByRole("complementary", { name: "Slot" });
+  await slot.getByLabel("Name", { exact: true }).fill(name);
+  await slot.getByLabel("Ratio", { exact: true }).fill(ratio);
+  await slot.getByLabel("Sizes by").selectOption({ label: "from the layout" });
+  for (const [index, width] of widths.entries()) {
+    if (index > 0) await slot.getByRole("button", { name: "Add a row" }).click();
+    await slot.getByLabel("Shown width", { exact: true }).nth(index).fill(width);
+  }
+  await expect(slot.getByTestId("sizes-attribute")).toContainText(widths[0] ?? "");
+}
+
+async function takeIn(...names: string[]): Promise<string[]> {
+  const form = new FormData();
+  for (const name of names) form.append("files", new Blob([await readFile(demo(name))]), name);
+  const answers = await (await fetch(`${app.url}/api/sources`, { method: "POST", body: form })).json();
+  return answers.map((one: any) => one.source.id);
+}
+
+async function plansOf(destination: string): Promise<any[]> {
+  const { items: sources } = await app.get("/api/sources?search=hill-flight");
+  const { slots } = await app.get(`/api/destinations/${destination}`);
+  return Promise.all(slots.map((slot: any) => app.get(`/api/plan?source=${sources[0].id}&slot=${slot.id}`)));
+}
