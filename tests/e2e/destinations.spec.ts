@@ -344,7 +344,12 @@ test("the schema and the server refuse the same broken documents, and both keep 
 
 /** An independent judge of the published schema (JSON Schema 2020-12). */
 async function schema() {
-  const ajv = new Ajv.default({ strict: true, strictRequired: false, allowUnionTypes: true, allErrors: true });
+  const ajv = new Ajv.default({
+    strict: true,
+    strictRequired: false,
+    allowUnionTypes: true,
+    allErrors: true,
+  });
   return ajv.compile(await app.get("/schemas/destination-1.json"));
 }
 

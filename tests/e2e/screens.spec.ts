@@ -8,7 +8,16 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => app.stop());
 
-for (const path of ["/sources", "/destinations", "/framing", "/runs", "/packages", "/samples"])
+for (const path of [
+  "/sources",
+  "/destinations",
+  "/destinations/windowbox?about",
+  "/destinations/windowbox/measure",
+  "/framing",
+  "/runs",
+  "/packages",
+  "/samples",
+])
   test(`${path} has no serious fault for those who cannot see or point`, async ({ page }) => {
     await page.goto(app.url + path);
     await page.waitForLoadState("networkidle");
@@ -33,5 +42,7 @@ test("the seven demo destinations are drawn to scale", async ({ page }) => {
     .boundingBox();
   expect((cover?.width ?? 0) / (card?.width ?? 1)).toBeCloseTo(851 / 1200, 1);
   await drawing.getByRole("button", { name: /^round portrait/ }).click();
-  await expect(page.getByRole("complementary", { name: "Slot" })).toContainText("cut off round");
+  const slot = page.getByRole("complementary", { name: "Slot" });
+  await slot.getByRole("tab", { name: "Keep clear" }).click();
+  await expect(slot.getByLabel("What is there")).toHaveValue("cut off round");
 });

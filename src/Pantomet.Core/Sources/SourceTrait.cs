@@ -13,8 +13,9 @@ public sealed record SourceTrait(string Id, string Label, string Sentence)
 
     /// <summary>The traits of a source in a fixed order; empty for an ordinary photograph.</summary>
     /// <param name="facts">What follows from the bytes.</param>
+    /// <param name="stem">Of the source; one that a person gave makes up for a camera's name.</param>
     /// <param name="fileName">The name under which it came in.</param>
-    public static IReadOnlyList<SourceTrait> Of(SourceFacts facts, string fileName)
+    public static IReadOnlyList<SourceTrait> Of(SourceFacts facts, string fileName, string stem)
     {
         var traits = new List<SourceTrait>();
         void Add(bool when, string id, string label, string sentence)
@@ -23,7 +24,7 @@ public sealed record SourceTrait(string Id, string Label, string Sentence)
                 traits.Add(new SourceTrait(id, label, sentence));
         }
 
-        Add(CameraName.Is(fileName), "camera-name", "camera name", "The name says nothing about the picture. Give it a stem before it is published.");
+        Add(CameraName.Is(fileName) && stem.StartsWith(Stem.From(Path.GetFileNameWithoutExtension(fileName)), StringComparison.Ordinal), "camera-name", "camera name", "The name says nothing about the picture. Give it a stem before it is published.");
         Add(facts.Orientation is > 1, "turned", TurnLabel(facts.Orientation), "The file says how it was held. Every size and crop here is of the upright picture.");
         Add(facts.Colour == ColourModel.Cmyk, "cmyk", "CMYK", "Print colours. They are converted to sRGB for every screen.");
         Add(facts.Colour == ColourModel.Grey, "grey", "greyscale", "One channel of lightness. JPEG, PNG and TIFF files stay greyscale.");

@@ -43,6 +43,20 @@ public sealed class DestinationReaderTests
     [InlineData("fileName", "\"{width}w\"", "slots[0].fileName")]
     [InlineData("keepClear", """[{"name":"a","form":"rectangle","x":0.9,"y":0,"width":0.2,"height":1}]""", "slots[0].keepClear[0]")]
     [InlineData("id", "\"Stall Photo\"", "slots[0].id")]
+    [InlineData("limits", """{"leastSide":500,"mostSide":400}""", "slots[0].limits.leastSide")]
+    [InlineData("limits", """{"mostSide":2499}""", "slots[0].limits")]
+    [InlineData("transparency", "\"must\"", "slots[0].formats")]
+    [InlineData("transparency", "\"perhaps\"", "slots[0].transparency")]
+    [InlineData("sizes", """{"exact":"2500x1900"}""", "slots[0].sizes.exact")]
+    [InlineData("sizes", """{"heights":[]}""", "slots[0].sizes.heights")]
+    [InlineData("sizes", """{"box":"wide"}""", "slots[0].sizes.box")]
+    [InlineData("sizes", """{"mostPixels":0}""", "slots[0].sizes.mostPixels")]
+    [InlineData("sizes", """{"multiples":{"factors":[1,1],"width":5}}""", "slots[0].sizes.multiples.factors")]
+    [InlineData("sizes", """{"multiples":{"factors":[0]}}""", "slots[0].sizes.multiples.width")]
+    [InlineData("sizes", """{"longestSide":2500.5}""", "slots[0].sizes.longestSide")]
+    [InlineData("sizes", """{"widths":"all"}""", "slots[0].sizes.widths")]
+    [InlineData("fit", "\"stretch\"", "slots[0].fit")]
+    [InlineData("name", "null", "slots[0].name")]
     public void What_is_wrong_is_said_at_its_field(string member, string value, string field)
     {
         var document = JsonNode.Parse(Least)!;
@@ -51,6 +65,57 @@ public sealed class DestinationReaderTests
         Assert.Null(reading.Destination);
         Assert.Contains(reading.Problems, problem => problem.Field == field);
     }
+
+    [Fact]
+    public void Names_that_would_fall_together_are_found_before_rendering()
+    {
+        var document = JsonNode.Parse(Least)!;
+        document["slots"]![0]!["sizes"] = JsonNode.Parse("""{"widths":[1000,500]}""");
+        document["slots"]![0]!["fileName"] = "{stem}";
+        var problem = Assert.Single(DestinationReader.Read(document.ToJsonString()).Problems);
+        Assert.Equal(("slots[0].fileName", true), (problem.Field, problem.Sentence.Contains("{width}", StringComparison.Ordinal)));
+    }
+
+    [Fact]
+    public void A_problem_says_its_line_even_where_the_member_is_absent()
+    {
+        const string json = "{\n\"format\":\"pantomet-destination-1\",\"id\":\"a\",\"name\":\"a\",\n\"kind\":\"site\",\"slots\":[\n {\"id\":\"a.b\",\"name\":\"b\",\n  \"shape\":\"wide\",\"formats\":[\"jpeg\"]},\n {\"id\":\"a.b\",\"name\":\"c\",\"shape\":\"1:1\",\"formats\":[\"jpeg\"]}]}";
+        var problems = DestinationReader.Read(json).Problems;
+        Assert.Equal([("slots[0].shape", 5), ("slots[1].sizes", 6), ("slots[1].id", 6)], problems.Select(problem => (problem.Field, problem.Line ?? 0)));
+        Assert.Equal(2, Assert.Single(DestinationReader.Read("{\n\"format\": nonsense}").Problems).Line);
+    }
+
+    [Fact]
+    public void A_newer_version_is_refused_by_its_number() =>
+        Assert.Contains("version 2", Assert.Single(DestinationReader.Read("""{"format":"pantomet-destination-2"}""").Problems).Sentence, StringComparison.Ordinal);
+
+    [Fact]
+    public void Members_that_are_not_known_are_kept_and_said()
+    {
+        var document = JsonNode.Parse(Least)!;
+        document["door"] = "green";
+        document["slots"]![0]!["limits"]!["softBytes"] = 5;
+        var reading = DestinationReader.Read(document.ToJsonString());
+        Assert.Equal(["door", "slots[0].limits.softBytes"], reading.Notices.Select(notice => notice.Field));
+        Assert.True(JsonNode.DeepEquals(document, System.Text.Json.JsonSerializer.SerializeToNode(reading.Document, DestinationDocument.Json)));
+    }
+
+    [Fact]
+    public void Shares_that_do_not_add_up_are_scaled_and_said()
+    {
+        var document = JsonNode.Parse(Least)!;
+        document["devices"] = JsonNode.Parse("""[{"viewport":400,"density":2,"share":3},{"viewport":800,"density":1,"share":1}]""");
+        var reading = DestinationReader.Read(document.ToJsonString());
+        Assert.Equal([0.75, 0.25], reading.Destination!.Devices.Select(device => device.Share));
+        Assert.Contains("add up to 4", Assert.Single(reading.Notices).Sentence, StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [InlineData("2026-05-22", true)]
+    [InlineData("2026-05-23", false)]
+    [InlineData(null, false)]
+    public void Numbers_checked_more_than_six_months_ago_are_outdated(string? day, bool isOutdated) =>
+        Assert.Equal(isOutdated, Destination.IsOutdated(day is null ? null : DateOnly.Parse(day, System.Globalization.CultureInfo.InvariantCulture), new DateOnly(2026, 11, 23)));
 
     [Theory]
     [InlineData("null")]

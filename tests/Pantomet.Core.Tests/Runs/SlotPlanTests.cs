@@ -70,4 +70,51 @@ public sealed class SlotPlanTests
         Assert.Equal(["flattened", "first-frame"], plan.Findings.Select(finding => finding.Id));
         Assert.Contains("in JPEG", plan.Findings[0].Sentence, StringComparison.Ordinal);
     }
+
+    [Fact]
+    public void Each_tier_has_its_own_crop_sizes_and_names_and_follows_the_slot_until_it_is_framed_apart()
+    {
+        var tiers = new[] { new Tier("narrow", 0, Square, new SizeRule.Widths([500])), new Tier("wide", 1000, Hero.Shape, Hero.Sizes) };
+        var slot = Hero with { Tiers = tiers, Formats = [PictureFormat.WebP] };
+        var source = Slots.Source(Slots.Photograph(3600, 2400));
+        var plan = SlotPlan.For(slot, source, HandCrops.None);
+        Assert.Equal(["kite-hero-narrow-500w.webp", "kite-hero-wide-1500w.webp", "kite-hero-wide-1000w.webp", "kite-hero-wide-500w.webp"], plan.Variants.Select(variant => variant.FileName));
+        Assert.Equal(new PixelRect(600, 0, 2400, 2400), plan.Variants[0].Crop);
+
+        var apart = new HandCrops(new PixelRect(0, 0, 2000, 1000), new Dictionary<string, PixelRect> { ["narrow"] = new(100, 100, 800, 800) });
+        var framed = SlotPlan.For(slot, source, apart);
+        Assert.Equal(new PixelRect(100, 100, 800, 800), framed.Variants[0].Crop);
+        Assert.Equal(new PixelRect(0, 0, 2000, 1000), framed.Variants[1].Crop);
+    }
+
+    [Fact]
+    public void A_side_that_the_limits_refuse_is_stopped()
+    {
+        var slot = Slots.Of("free", new SizeRule.LongestSide(1000), limits: new FileLimits(null, null, null, LeastSidePx: 500, MostSidePx: 1000));
+        Assert.True(SlotPlan.For(slot, Slots.Source(Slots.Photograph(3000, 2000)), HandCrops.None).CanBeFed);
+        var stop = Assert.Single(SlotPlan.For(slot, Slots.Source(Slots.Photograph(3000, 1200)), HandCrops.None).Findings);
+        Assert.Equal("side-too-short", stop.Id);
+    }
+
+    [Theory]
+    [InlineData(3600, FeedingState.Enough, 3, 1500, null, 0)]
+    [InlineData(1240, FeedingState.Partly, 2, 1000, 1500, 260)]
+    [InlineData(400, FeedingState.TooSmall, 0, null, 500, 1100)]
+    public void Feeding_says_how_far_the_pixels_reach(int width, FeedingState state, int possible, int? largest, int? firstShort, int shortBy)
+    {
+        var feeding = Feeding.Of(SlotPlan.For(Hero, Slots.Source(Slots.Photograph(width, width * 2 / 3)), HandCrops.None));
+        Assert.Equal((state, possible, 3, largest, firstShort, shortBy), (feeding.State, feeding.Possible, feeding.Wanted, feeding.Largest?.Width, feeding.FirstShort?.Width, feeding.ShortByPx));
+    }
+
+    [Fact]
+    public void A_name_changes_with_the_recipe_when_it_holds_its_hash()
+    {
+        var slot = Hero with { NamePattern = new NamePattern("{stem}-{hash}") };
+        var source = Slots.Source(Slots.Photograph(3600, 2400));
+        string First(Slot one) => SlotPlan.For(one, source, HandCrops.None).Variants[0].Name;
+        Assert.Equal(First(slot), First(slot with { Name = "banner" }));
+        Assert.NotEqual(First(slot), First(slot with { Limits = new FileLimits(new ByteCount(90_000), null, null) }));
+    }
+
+    private static Shape Square => Shape.TryParse("1:1", out var square) ? square : throw new FormatException();
 }

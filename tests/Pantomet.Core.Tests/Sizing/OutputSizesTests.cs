@@ -28,6 +28,43 @@ public sealed class OutputSizesTests
     public void A_free_shape_keeps_the_ratio_of_the_crop() =>
         Assert.Equal(new PixelSize(150, 113), Only(Slots.Of("free", new SizeRule.Widths([150])), 640, 480).File);
 
+    // Common practice, no source: 3000 × 4000 to 250 wide gives 250 × 333.
+    [Fact]
+    public void Heights_and_widths_follow_each_other()
+    {
+        Assert.Equal(new PixelSize(250, 333), Only(Slots.Of("free", new SizeRule.Widths([250])), 3000, 4000).File);
+        Assert.Equal(new PixelSize(188, 250), Only(Slots.Of("free", new SizeRule.Heights([250])), 3000, 4000).File);
+    }
+
+    [Fact]
+    public void A_box_and_a_number_of_pixels_hold_large_pictures_and_leave_small_ones()
+    {
+        Assert.Equal(new PixelSize(1200, 800), Only(Slots.Of("free", new SizeRule.Box(new PixelSize(1200, 900))), 3000, 2000).File);
+        Assert.Equal(new PixelSize(600, 900), Only(Slots.Of("free", new SizeRule.Box(new PixelSize(1200, 900))), 2000, 3000).File);
+        Assert.Equal(new PixelSize(300, 200), Only(Slots.Of("free", new SizeRule.Box(new PixelSize(1200, 900))), 300, 200).File);
+        Assert.Equal(new PixelSize(1224, 816), Only(Slots.Of("free", new SizeRule.MostPixels(1_000_000)), 3000, 2000).File);
+        Assert.Equal(new PixelSize(300, 200), Only(Slots.Of("free", new SizeRule.MostPixels(1_000_000)), 300, 200).File);
+    }
+
+    [Fact]
+    public void What_is_held_within_pixels_or_a_box_never_exceeds_them() =>
+        Gen.Select(AspectRatioTests.Pictures, Gen.Int[1, 3000], Gen.Int[1, 3000]).Sample((picture, width, height) =>
+        {
+            var boxed = Only(Slots.Of("free", new SizeRule.Box(new PixelSize(width, height))), picture.Width, picture.Height).File;
+            var counted = Only(Slots.Of("free", new SizeRule.MostPixels((long)width * height)), picture.Width, picture.Height).File;
+            return boxed.Width <= Math.Min(width, picture.Width) && boxed.Height <= Math.Min(height, picture.Height)
+                && (counted.Count <= (long)width * height || counted.ShortestSide == 1) && counted.Width <= picture.Width && counted.Height <= picture.Height;
+        });
+
+    [Fact]
+    public void Multiples_are_made_each_for_its_density()
+    {
+        var sizes = OutputSizes.For(Slots.Of("3:2", new SizeRule.Multiples(333, [new(3), new(1), new(0.5)])), new PixelSize(3000, 2000));
+        Assert.Equal([(999, 666, 3d), (333, 222, 1d), (167, 111, 0.5d)], sizes.Select(size => (size.File.Width, size.File.Height, size.Density!.Value.Value)));
+        var exact = OutputSizes.For(Slots.Of("851x315", new SizeRule.Multiples(851, [new(2)])), new PixelSize(3000, 1110));
+        Assert.Equal(new PixelSize(1702, 630), Assert.Single(exact).File);
+    }
+
     [Fact]
     public void Padding_fills_up_to_the_exact_size_around_the_whole_picture()
     {

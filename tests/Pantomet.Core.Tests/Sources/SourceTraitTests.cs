@@ -8,7 +8,7 @@ public sealed class SourceTraitTests
     private static readonly SourceFacts Ordinary = Slots.Photograph(3600, 2400);
 
     [Fact]
-    public void An_ordinary_photograph_has_none() => Assert.Empty(SourceTrait.Of(Ordinary, "red-kite.jpg"));
+    public void An_ordinary_photograph_has_none() => Assert.Empty(SourceTrait.Of(Ordinary, "red-kite.jpg", "red-kite"));
 
     public static TheoryData<string, SourceFacts> Unusual => new()
     {
@@ -29,7 +29,7 @@ public sealed class SourceTraitTests
     [MemberData(nameof(Unusual))]
     public void What_is_unusual_is_said_once_with_what_becomes_of_it(string id, SourceFacts facts)
     {
-        var trait = Assert.Single(SourceTrait.Of(facts, "red-kite.jpg"));
+        var trait = Assert.Single(SourceTrait.Of(facts, "red-kite.jpg", "red-kite"));
         Assert.Equal(id, trait.Id);
         Assert.EndsWith(".", trait.Sentence, StringComparison.Ordinal);
         Assert.InRange(trait.Label.Length, 3, 20);
@@ -40,7 +40,7 @@ public sealed class SourceTraitTests
     [InlineData(3, "turned 180°")]
     [InlineData(6, "turned 90°")]
     [InlineData(8, "turned 90°")]
-    public void A_turn_is_named(int orientation, string label) => Assert.Equal(label, SourceTrait.Of(Ordinary with { Orientation = orientation }, "kite.jpg")[0].Label);
+    public void A_turn_is_named(int orientation, string label) => Assert.Equal(label, SourceTrait.Of(Ordinary with { Orientation = orientation }, "kite.jpg", "kite")[0].Label);
 
     [Theory]
     [InlineData(null)]
@@ -53,7 +53,7 @@ public sealed class SourceTraitTests
     public void Several_are_said_in_a_fixed_order()
     {
         var facts = Ordinary with { Orientation = 3, HasPlace = true, BitDepth = 16 };
-        Assert.Equal(["camera-name", "turned", "deep", "place"], SourceTrait.Of(facts, "IMG_4711.jpg").Select(trait => trait.Id));
+        Assert.Equal(["camera-name", "turned", "deep", "place"], SourceTrait.Of(facts, "IMG_4711.jpg", "img-4711").Select(trait => trait.Id));
     }
 
     [Fact]
@@ -66,4 +66,8 @@ public sealed class SourceTraitTests
             Assert.False(SourceId.TryParse(other, out _));
         Assert.Throws<ArgumentException>(() => SourceId.FromHash(new byte[31]));
     }
+
+    [Fact]
+    public void A_stem_that_somebody_gave_makes_up_for_a_name_of_the_camera() =>
+        Assert.Empty(SourceTrait.Of(Ordinary, "IMG_4711.jpg", "red-diamond-kite"));
 }
