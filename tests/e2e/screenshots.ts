@@ -39,8 +39,35 @@ test("pictures of every main view", async ({ page }) => {
 
     await page.goto(`${app.url}/destinations`);
     await page.getByLabel("Render for every slot of Galewright shop").check();
-    await page.getByRole("button", { name: /^product card, 640/ }).click();
+    await page.getByRole("button", { name: /^product detail, 1200/ }).click();
+    await page.getByRole("tab", { name: "File" }).click();
     await shot("destinations");
+
+    await page.getByRole("button", { name: /^product card, 640/ }).click();
+    await page.getByLabel("Sizes by").selectOption({ label: "from the layout" });
+    await page.getByLabel("Shown width", { exact: true }).fill("46vw");
+    await page.getByRole("button", { name: "Add a row" }).click();
+    await page.getByLabel("From viewport width, px").nth(1).fill("640");
+    await page.getByLabel("Shown width", { exact: true }).nth(1).fill("min(30vw, 320px)");
+    await page.getByTestId("sizes-attribute").getByText("320px").waitFor();
+    await page.getByRole("complementary").evaluate((panel) => {
+      panel.scrollTop = 290;
+    });
+    await shot("layout");
+    await page.getByRole("button", { name: "Forget" }).click();
+
+    await page.goto(`${app.url}/destinations/galewright-shop/measure`);
+    await page.getByLabel("Screenshot", { exact: true }).setInputFiles(join(folder, "sources.png"));
+    const sheet = await page.getByTestId("screenshot").boundingBox();
+    if (sheet) {
+      const scale = sheet.width / 1280;
+      await page.mouse.move(sheet.x + 33 * scale, sheet.y + 96 * scale);
+      await page.mouse.down();
+      await page.mouse.move(sheet.x + 308 * scale, sheet.y + 254 * scale, { steps: 5 });
+      await page.mouse.up();
+    }
+    await page.getByRole("region", { name: "Measured" }).waitFor();
+    await shot("measure");
 
     await choose(page, shown.map(id));
     await page.goto(`${app.url}/framing/${id("hill-flight")}/quayside-market.listing-photo`);

@@ -73,6 +73,7 @@ public static partial class DestinationReader
         }
 
         notices.AddRange(UnknownMembers.In(document));
+        notices.AddRange(slots.SelectMany((slot, index) => slot is null ? [] : TightLimits.In(slot, $"slots[{index}]")));
         return problems.Count > 0
             ? new DestinationReading(null, document, problems, notices, slots)
             : new DestinationReading(

@@ -36,88 +36,89 @@ public static class BestLadder
         return search.Widths(MostFiles);
     }
 
-    // Costs of all numbers of files are kept side by side, so that one pass over the pairs serves them all.
     private sealed class Search
     {
         private readonly int[] candidates;
-        private readonly int files;
+        private readonly double[] upTo;
+        private readonly double[] weight;
 
-        // By candidate, then by files allowed less one: the least cost of ladders that end there, and the candidate before it, or −1.
-        private readonly double[] best;
-        private readonly int[] before;
+        // By files allowed less one, by candidate: the least cost of the devices up to it, and the candidate before it.
+        private readonly double[][] best;
+        private readonly int[][] before;
+
+        // What a ladder that ends at a candidate costs the devices that want more.
+        private readonly double[] beyond;
 
         public Search(IReadOnlyList<Demand> demands, Func<int, double> bytes, int mostFiles)
         {
             var sorted = demands.OrderBy(demand => demand.WantedPx).ToArray();
             var mostNeeded = sorted.Max(demand => demand.NeededPx);
             candidates = [.. sorted.Select(demand => demand.NeededPx).Concat(sorted.Select(demand => demand.EnoughPx)).Where(px => px <= mostNeeded).Distinct().Order()];
-            files = Math.Min(mostFiles, candidates.Length);
-            best = new double[candidates.Length * files];
-            before = new int[best.Length];
-            Array.Fill(before, -1);
-
-            var weight = Array.ConvertAll(candidates, width => bytes(width));
-            var upTo = SharesUpTo(sorted);
-            for (var last = 0; last < candidates.Length; last++)
-                best.AsSpan(last * files, files).Fill(upTo[last] * weight[last]);
-
-            for (var smaller = 0; smaller < candidates.Length; smaller++)
+            weight = Array.ConvertAll(candidates, width => bytes(width));
+            upTo = SharesUpTo(sorted);
+            var files = Math.Min(mostFiles, candidates.Length);
+            best = new double[files][];
+            before = new int[files][];
+            // One file: everything up to its width gets it.
+            best[0] = [.. upTo.Zip(weight, (share, bytesOfOne) => share * bytesOfOne)];
+            before[0] = [];
+            for (var k = 1; k < files; k++)
             {
-                for (var larger = smaller + 1; larger < candidates.Length; larger++)
-                    Step(smaller, larger, (upTo[larger] - upTo[smaller]) * weight[larger]);
+                // More than one is allowed to be fewer.
+                best[k] = [.. best[k - 1]];
+                before[k] = new int[candidates.Length];
+                Extend(k, 1, candidates.Length - 1, 0, candidates.Length - 2);
             }
 
-            AddBeyond(sorted, upTo, weight);
+            beyond = Beyond(sorted);
         }
 
         public List<int> Widths(int atMost)
         {
-            var k = Math.Min(atMost, files) - 1;
-            var last = 0;
-            for (var candidate = 1; candidate < candidates.Length; candidate++)
+            var k = Math.Min(atMost, best.Length) - 1;
+            var total = best[k].Zip(beyond, (cost, rest) => cost + rest).ToArray();
+            var candidate = Array.IndexOf(total, total.Min());
+            var widths = new List<int> { candidates[candidate] };
+            for (; k > 0; k--)
             {
-                if (best[(candidate * files) + k] < best[(last * files) + k])
-                    last = candidate;
-            }
-
-            var widths = new List<int>();
-            for (var candidate = last; candidate >= 0; k--)
-            {
+                // The same cost with a file less: the ladder is that one.
+                if (best[k][candidate] == best[k - 1][candidate])
+                    continue;
+                candidate = before[k][candidate];
                 widths.Add(candidates[candidate]);
-                candidate = before[(candidate * files) + k];
             }
 
             widths.Reverse();
             return widths;
         }
 
-        // best[larger, k] = min(best[larger, k], best[smaller, k − 1] + cost), for all k at once.
-        private void Step(int smaller, int larger, double cost)
+        // For larger widths the best smaller neighbour is never smaller: (S[j] − S[i]) × w[j] is Monge, as S and w rise.
+        // So the middle one halves what has to be looked at for the others (divide and conquer).
+        private void Extend(int k, int first, int last, int least, int most)
         {
-            var from = best.AsSpan(smaller * files, files - 1);
-            var to = best.AsSpan((larger * files) + 1, files - 1);
-            for (var k = 0; k < from.Length && k < to.Length; k++)
+            if (first > last)
+                return;
+            var larger = (first + last) / 2;
+            var (lowest, from) = (double.PositiveInfinity, least);
+            for (var smaller = least; smaller <= Math.Min(most, larger - 1); smaller++)
             {
-                var tried = from[k] + cost;
-                if (tried < to[k])
-                {
-                    to[k] = tried;
-                    before[(larger * files) + 1 + k] = smaller;
-                }
+                var tried = best[k - 1][smaller] + ((upTo[larger] - upTo[smaller]) * weight[larger]);
+                if (tried < lowest)
+                    (lowest, from) = (tried, smaller);
             }
+
+            if (lowest < best[k][larger])
+                (best[k][larger], before[k][larger]) = (lowest, from);
+            Extend(k, first, larger - 1, least, from);
+            Extend(k, larger + 1, last, from, most);
         }
 
-        // Devices beyond the largest width get it too; they must not be owed more.
-        private void AddBeyond(Demand[] sorted, double[] upTo, double[] weight)
+        // They must not be owed more than the width has.
+        private double[] Beyond(Demand[] sorted)
         {
             var neededAbove = NeededAbove(sorted);
             var all = sorted.Sum(demand => demand.Device.Share);
-            for (var last = 0; last < candidates.Length; last++)
-            {
-                var cost = neededAbove[last] > candidates[last] ? double.PositiveInfinity : (all - upTo[last]) * weight[last];
-                foreach (ref var total in best.AsSpan(last * files, files))
-                    total += cost;
-            }
+            return [.. candidates.Select((width, last) => neededAbove[last] > width ? double.PositiveInfinity : (all - upTo[last]) * weight[last])];
         }
 
         private double[] SharesUpTo(Demand[] sorted)

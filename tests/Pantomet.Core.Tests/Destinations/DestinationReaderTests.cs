@@ -100,6 +100,16 @@ public sealed class DestinationReaderTests
         Assert.True(JsonNode.DeepEquals(document, System.Text.Json.JsonSerializer.SerializeToNode(reading.Document, DestinationDocument.Json)));
     }
 
+    [Theory]
+    [InlineData(60_000, true)]
+    [InlineData(900_000, false)]
+    public void A_cap_far_below_what_such_files_weigh_is_noticed(int mostBytes, bool isNoticed)
+    {
+        var document = JsonNode.Parse(Least)!;
+        document["slots"]![0]!["limits"] = new JsonObject { ["mostBytes"] = mostBytes };
+        Assert.Equal(isNoticed, DestinationReader.Read(document.ToJsonString()).Notices.Any(notice => notice.Field == "slots[0].limits.mostBytes"));
+    }
+
     [Fact]
     public void Shares_that_do_not_add_up_are_scaled_and_said()
     {

@@ -290,16 +290,22 @@ export function DestinationsScreen() {
               />
             )
           )}
-          {(draft?.notices ?? []).map((notice) => (
-            <p key={notice.field} className="border-l-3 border-line px-2.5 text-soft">
-              {notice.sentence}
-            </p>
-          ))}
+          {(draft?.notices ?? [])
+            .filter((notice) => belongsTo(notice.field, slot ? place : undefined))
+            .map((notice) => (
+              <p key={notice.field} className="border-l-3 border-warn px-2.5">
+                {notice.sentence}
+              </p>
+            ))}
         </aside>
       </div>
     </EditingContext.Provider>
   );
 }
+
+/** Whether a field is of the slot at a place, or, without one, of the destination itself. */
+const belongsTo = (field: string, place: number | undefined): boolean =>
+  place === undefined ? !field.startsWith("slots[") : field.startsWith(`slots[${place}]`);
 
 const today = (): string => new Date().toISOString().slice(0, 10);
 

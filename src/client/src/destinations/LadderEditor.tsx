@@ -72,6 +72,12 @@ export function LadderEditor({ at, outcome }: { at: string; outcome: LayoutOutco
         />
         <NumberField path={`${at}.widest`} label="no wider than" unit="px" placeholder="no end" />
       </div>
+      {way === "oneFile" && (
+        <p className="text-soft">
+          A compromise: plain screens are sent more than they can show, dense ones get less than they could.
+          What that costs stands below.
+        </p>
+      )}
       {outcome && <VisitsChart visits={outcome.visits} widths={outcome.widths} />}
       {outcome && <Comparison outcome={outcome} />}
       {outcome && <Devices outcome={outcome} />}
