@@ -61,9 +61,9 @@ test("pictures of every main view", async ({ page }) => {
     const sheet = await page.getByTestId("screenshot").boundingBox();
     if (sheet) {
       const scale = sheet.width / 1280;
-      await page.mouse.move(sheet.x + 33 * scale, sheet.y + 96 * scale);
+      await page.mouse.move(sheet.x + 19 * scale, sheet.y + 96 * scale);
       await page.mouse.down();
-      await page.mouse.move(sheet.x + 308 * scale, sheet.y + 254 * scale, { steps: 5 });
+      await page.mouse.move(sheet.x + 281 * scale, sheet.y + 254 * scale, { steps: 5 });
       await page.mouse.up();
     }
     await page.getByRole("region", { name: "Measured" }).waitFor();

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useRef } from "react";
 import { answer, api, type Destination } from "../api/client";
 import { Button } from "../instruments/Button";
+import { FileInput } from "../instruments/FileInput";
 import { count } from "../instruments/numbers";
 import { say, sayProblem } from "../shell/notices";
 import { ChoiceField, Field, Group, TextField, useValue } from "./fields";
@@ -95,17 +96,11 @@ function DevicesEditor() {
         <span className="text-soft">
           columns <span className="figures">viewport, density, share</span>
         </span>
-        <input
-          ref={file}
-          type="file"
+        <FileInput
+          input={file}
+          label="Device table to import"
           accept=".csv,text/csv,text/plain"
-          hidden
-          aria-label="Device table to import"
-          onChange={(event) => {
-            const [chosen] = event.target.files ?? [];
-            if (chosen) void take(chosen);
-            event.target.value = "";
-          }}
+          onFile={(chosen) => void take(chosen)}
         />
       </div>
       <details>

@@ -4,6 +4,7 @@ import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import type { Destination, Schemas } from "../api/client";
 import { Button } from "../instruments/Button";
 import { Fault } from "../instruments/Fault";
+import { FileInput } from "../instruments/FileInput";
 import { count } from "../instruments/numbers";
 import { history } from "../shell/history";
 import { useKeys } from "../shell/keys";
@@ -165,17 +166,11 @@ export function DestinationsScreen() {
         onOpen={setNaming}
         onName={(name) => void destinationAction.add(name).catch(sayProblem)}
       />
-      <input
-        ref={file}
-        type="file"
+      <FileInput
+        input={file}
+        label="Destination document to import"
         accept=".json,application/json"
-        hidden
-        aria-label="Destination document to import"
-        onChange={(event) => {
-          const [chosen] = event.target.files ?? [];
-          if (chosen) void destinationAction.import(chosen);
-          event.target.value = "";
-        }}
+        onFile={(chosen) => void destinationAction.import(chosen)}
       />
     </>
   );

@@ -1,9 +1,11 @@
-import { useEffect, useRef, useState } from "react";
+import { useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import type { Rect } from "../api/client";
 import { Button } from "../instruments/Button";
+import { FileInput } from "../instruments/FileInput";
 import { count } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
+import { useDrops } from "../shell/drops";
 import { useKeys } from "../shell/keys";
 import { sayProblem } from "../shell/notices";
 import { useReadout } from "../shell/readout";
@@ -52,23 +54,10 @@ export function MeasureScreen() {
     Enter: take,
     Escape: leave,
   });
-  useEffect(() => {
-    const allow = (event: DragEvent) => event.preventDefault();
-    const drop = (event: DragEvent | ClipboardEvent) => {
-      const [dropped] = (event instanceof DragEvent ? event.dataTransfer : event.clipboardData)?.files ?? [];
-      if (!dropped) return;
-      event.preventDefault();
-      measuring.open(dropped).catch(sayProblem);
-    };
-    window.addEventListener("dragover", allow);
-    window.addEventListener("drop", drop);
-    window.addEventListener("paste", drop);
-    return () => {
-      window.removeEventListener("dragover", allow);
-      window.removeEventListener("drop", drop);
-      window.removeEventListener("paste", drop);
-    };
-  }, [measuring.open]);
+  useDrops((transfer) => {
+    const [dropped] = transfer.files;
+    if (dropped) measuring.open(dropped).catch(sayProblem);
+  });
   useReadout(
     screenshot
       ? [
@@ -95,17 +84,11 @@ export function MeasureScreen() {
           <Button className="ml-auto" onClick={() => file.current?.click()}>
             {screenshot ? "Another screenshot" : "Choose a screenshot"}
           </Button>
-          <input
-            ref={file}
-            type="file"
+          <FileInput
+            input={file}
+            label="Screenshot"
             accept="image/*"
-            hidden
-            aria-label="Screenshot"
-            onChange={(event) => {
-              const [chosen] = event.target.files ?? [];
-              if (chosen) measuring.open(chosen).catch(sayProblem);
-              event.target.value = "";
-            }}
+            onFile={(chosen) => measuring.open(chosen).catch(sayProblem)}
           />
         </div>
         {screenshot ? (

@@ -124,16 +124,15 @@ export function shownNumber(value: unknown, scale: number): string {
   return typeof value === "string" ? value : "";
 }
 
-/** A number of the document; `scale` is what one of the shown unit is in it: 1000 for kB of bytes. */
-export function NumberField({
+/** A box to type figures in, with its unit behind it. */
+function FiguresField({
+  shown,
   unit,
-  scale = 1,
   placeholder,
-  needed = false,
+  onText,
   ...labelled
-}: Labelled & { unit?: string; scale?: number; placeholder?: string; needed?: boolean }) {
-  const [value, set] = useValue<number | string>(labelled.path);
-  const { text, setText, ...typing } = useTyped(shownNumber(value, scale));
+}: Labelled & { shown: string; unit?: string; placeholder?: string; onText: (text: string) => void }) {
+  const { text, setText, ...typing } = useTyped(shown);
   return (
     <Field {...labelled}>
       {(control) => (
@@ -147,8 +146,7 @@ export function NumberField({
             value={text}
             onChange={(event) => {
               setText(event.target.value);
-              // An empty field that must say something is explained, not forgotten.
-              set(numberOf(event.target.value, scale) ?? (needed ? "" : undefined), labelled.label);
+              onText(event.target.value);
             }}
           />
           {unit && <span className="text-soft">{unit}</span>}
@@ -158,35 +156,30 @@ export function NumberField({
   );
 }
 
+/** A number of the document; `scale` is what one of the shown unit is in it: 1000 for kB of bytes. */
+export function NumberField({
+  scale = 1,
+  needed = false,
+  ...rest
+}: Labelled & { unit?: string; scale?: number; placeholder?: string; needed?: boolean }) {
+  const [value, set] = useValue<number | string>(rest.path);
+  // An empty field that must say something is explained, not forgotten.
+  const onText = (text: string) => set(numberOf(text, scale) ?? (needed ? "" : undefined), rest.label);
+  return <FiguresField {...rest} shown={shownNumber(value, scale)} onText={onText} />;
+}
+
 /** Numbers with commas or spaces between them. */
-export function NumbersField({ unit, ...labelled }: Labelled & { unit?: string }) {
-  const [value, set] = useValue<readonly (number | string)[]>(labelled.path);
-  const { text, setText, ...typing } = useTyped((value ?? []).join(", "));
-  return (
-    <Field {...labelled}>
-      {(control) => (
-        <span className="flex items-center gap-1">
-          <input
-            {...control}
-            {...typing}
-            className={`${boxed} figures`}
-            value={text}
-            onChange={(event) => {
-              setText(event.target.value);
-              set(
-                event.target.value
-                  .split(/[\s,;]+/)
-                  .filter(Boolean)
-                  .map((one) => numberOf(one, 1) ?? one),
-                labelled.label,
-              );
-            }}
-          />
-          {unit && <span className="text-soft">{unit}</span>}
-        </span>
-      )}
-    </Field>
-  );
+export function NumbersField(rest: Labelled & { unit?: string }) {
+  const [value, set] = useValue<readonly (number | string)[]>(rest.path);
+  const onText = (text: string) =>
+    set(
+      text
+        .split(/[\s,;]+/)
+        .filter(Boolean)
+        .map((one) => numberOf(one, 1) ?? one),
+      rest.label,
+    );
+  return <FiguresField {...rest} shown={(value ?? []).join(", ")} onText={onText} />;
 }
 
 /** One of some values; the usual one is not written down. */

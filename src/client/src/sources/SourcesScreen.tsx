@@ -7,6 +7,7 @@ import { Button } from "../instruments/Button";
 import { Fault } from "../instruments/Fault";
 import { bytes, count, moment, size, some } from "../instruments/numbers";
 import { choose, useChoice } from "../shell/choice";
+import { useDrops } from "../shell/drops";
 import { history } from "../shell/history";
 import { useKeys } from "../shell/keys";
 import { say, sayProblem } from "../shell/notices";
@@ -72,7 +73,7 @@ export function SourcesScreen() {
     });
   };
   useKeys({ a: () => pictures.current?.click(), f: frame, Delete: takeAway, Enter: frame });
-  useDropAnywhere();
+  useDrops((transfer) => void filesOf(transfer).then((files) => intake.add(files), sayProblem));
   const onEnd = useCallback(() => {
     if (query.hasNextPage && !query.isFetchingNextPage) void query.fetchNextPage();
   }, [query.hasNextPage, query.isFetchingNextPage, query.fetchNextPage]);
@@ -87,18 +88,18 @@ export function SourcesScreen() {
     >
       <section className="flex min-h-0 min-w-0 flex-col">
         <div className="flex h-[46px] shrink-0 items-center gap-2 px-4">
-          <h1>{first ? some(first.total, "picture") : "Pictures"}</h1>
-          <span className="figures text-soft">{first && bytes(first.totalBytes)}</span>
-          {search && <span className="text-soft">with “{search}”</span>}
+          <h1 className="whitespace-nowrap">{first ? some(first.total, "picture") : "Pictures"}</h1>
+          <span className="figures whitespace-nowrap text-soft">{first && bytes(first.totalBytes)}</span>
+          {search && <span className="truncate text-soft">with “{search}”</span>}
           <TraitFilter sources={all} trait={trait} onTrait={setTrait} />
           <FeedsFilter
             feeds={feeds}
             onFeeds={(id) => setParameters({ ...(search && { search }), ...(id && { feeds: id }) })}
           />
-          <span className="ml-auto hidden text-soft min-[1180px]:inline">
+          <span className="ml-auto hidden whitespace-nowrap text-soft min-[1480px]:inline">
             drop pictures or folders anywhere
           </span>
-          <Button className="max-[1180px]:ml-auto" onClick={() => folder.current?.click()}>
+          <Button className="max-[1480px]:ml-auto" onClick={() => folder.current?.click()}>
             Add a folder
           </Button>
           <Button go shortcut="A" onClick={() => pictures.current?.click()}>
@@ -256,24 +257,4 @@ function Empty({ search, feeds, onAdd }: { search: string; feeds: string | undef
       )}
     </div>
   );
-}
-
-function useDropAnywhere() {
-  useEffect(() => {
-    const allow = (event: DragEvent) => event.preventDefault();
-    const take = (event: DragEvent | ClipboardEvent) => {
-      const transfer = event instanceof DragEvent ? event.dataTransfer : event.clipboardData;
-      if (!transfer || transfer.files.length === 0) return;
-      event.preventDefault();
-      filesOf(transfer).then((files) => intake.add(files), sayProblem);
-    };
-    window.addEventListener("dragover", allow);
-    window.addEventListener("drop", take);
-    window.addEventListener("paste", take);
-    return () => {
-      window.removeEventListener("dragover", allow);
-      window.removeEventListener("drop", take);
-      window.removeEventListener("paste", take);
-    };
-  }, []);
 }
