@@ -172,6 +172,46 @@ public sealed class DestinationEditingTests : IClassFixture<Library>
         Assert.Equal(HttpStatusCode.NotFound, unknown.StatusCode);
     }
 
+    [Fact]
+    public async Task Consequences_count_the_files_that_are_right_today_and_would_not_be()
+    {
+        var document = Document("consequences");
+        document["slots"]![0]!["sizes"] = JsonNode.Parse("""{"widths":[200,100]}""");
+        document["slots"]!.AsArray().Add(JsonNode.Parse("""{"id":"consequences.other","name":"other","shape":"1:1","sizes":{"widths":[80]},"formats":["webp"]}"""));
+        using var added = await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", document);
+        added.EnsureSuccessStatusCode();
+        string[] sources = [await library.TakeInAsync("spool-small.jpg"), await library.TakeInAsync("logo-1200.png")];
+        using var run = await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources, slots = new[] { "consequences.photo", "consequences.other" } });
+        var id = (string)(await run.Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
+        Assert.Equal(6, (int)(await library.UntilAsync($"/api/runs/{id}", state => (string)state["state"]! == "done"))["done"]!);
+
+        Assert.Equal((0, 0, 0), await ConsequencesAsync(document));
+        document["slots"]![0]!["name"] = "another name";
+        document["slots"]![0]!["fileName"] = "{stem}-{width}";
+        Assert.Equal((0, 0, 0), await ConsequencesAsync(document));
+        document["slots"]![0]!["sizes"] = JsonNode.Parse("""{"widths":[200,120]}""");
+        Assert.Equal((2, 2, 0), await ConsequencesAsync(document));
+        document["slots"]![0]!["quality"] = JsonNode.Parse("""{"floor":40,"ceiling":60}""");
+        Assert.Equal((4, 2, 0), await ConsequencesAsync(document));
+        document["slots"]!.AsArray().RemoveAt(1);
+        Assert.Equal((4, 2, 2), await ConsequencesAsync(document));
+
+        // After saving, exactly those that were counted are stale; what is stale already is not counted again.
+        using var saved = await PutAsync(document, null);
+        saved.EnsureSuccessStatusCode();
+        var states = (await library.GetAsync("/api/variants?slot=consequences.photo"))["items"]!.AsArray().Select(variant => (string)variant!["state"]!).ToList();
+        Assert.Equal(4, states.Count(state => state == "stale"));
+        document["slots"]![0]!["quality"] = JsonNode.Parse("""{"floor":30,"ceiling":50}""");
+        Assert.Equal((0, 0, 0), await ConsequencesAsync(document));
+    }
+
+    private async Task<(int Files, int Sources, int Parentless)> ConsequencesAsync(JsonNode document)
+    {
+        using var answer = await library.SendJsonAsync(HttpMethod.Post, "/api/drafts/consequences", document);
+        var consequences = (await answer.Content.ReadFromJsonAsync<JsonNode>())!;
+        return ((int)consequences["staleFiles"]!, (int)consequences["staleSources"]!, (int)consequences["parentlessFiles"]!);
+    }
+
     private static JsonNode Document(string id) => JsonNode.Parse($$"""
         {"format":"pantomet-destination-1","id":"{{id}}","name":"Stall","kind":"marketplace",
          "slots":[{"id":"{{id}}.photo","name":"photo","shape":"3:2","sizes":{"widths":[200]},"formats":["webp"]}]}

@@ -209,6 +209,77 @@ test("two people who change one destination: the second is told, sees both, and 
   expect((await app.get("/api/destinations/plaza-nine")).note).toBe("mine");
 });
 
+test("destinations and slots are copied, ordered and deleted, and all of it is undone and done again", async ({
+  page,
+}) => {
+  await page.goto(`${app.url}/destinations/plaza-nine`);
+  const list = page.getByRole("navigation", { name: "Destinations" });
+  const slots = list.getByRole("checkbox", { name: /^Render for (?!every)/ });
+  const names = () =>
+    slots.evaluateAll((all) => all.map((one) => one.getAttribute("aria-label")?.slice("Render for ".length)));
+  const act = async (on: string, what: string) => {
+    await list.getByRole("button", { name: `More for ${on}`, exact: true }).click();
+    await page.getByRole("menuitem", { name: what }).click();
+  };
+  await expect.poll(names).toEqual(["cover", "round portrait", "link card"]);
+  await act("cover", "Copy");
+  await act("cover copy", "Move down");
+  await act("link card", "Delete");
+  await expect.poll(names).toEqual(["cover", "round portrait", "cover copy"]);
+  for (const expected of [
+    ["cover", "round portrait", "cover copy", "link card"],
+    ["cover", "cover copy", "round portrait", "link card"],
+    ["cover", "round portrait", "link card"],
+  ]) {
+    await page.keyboard.press("Control+z");
+    await expect.poll(names).toEqual(expected);
+  }
+  await page.keyboard.press("Control+y");
+  await expect.poll(names).toEqual(["cover", "cover copy", "round portrait", "link card"]);
+  await page.keyboard.press("s");
+  await expect(page.getByText("Plaza Nine is saved.")).toBeVisible();
+
+  const destinations = async () => (await app.get("/api/destinations")).items.map((one: any) => one.id);
+  const before = await destinations();
+  await act("Plaza Nine", "Move up");
+  await expect.poll(destinations).not.toEqual(before);
+  await act("Plaza Nine", "Copy");
+  await expect(page.getByRole("heading", { name: "Plaza Nine copy" })).toBeVisible();
+  await act("Plaza Nine copy", "Delete");
+  await expect.poll(async () => (await destinations()).length).toBe(before.length);
+  await page.keyboard.press("Control+z");
+  await expect(list.getByText("Plaza Nine copy")).toBeVisible();
+  await page.keyboard.press("Control+z");
+  await page.keyboard.press("Control+z");
+  await expect.poll(destinations).toEqual(before);
+});
+
+test("a device table of fifty thousand rows is taken in, a broken one is explained, and the widths follow", async ({
+  page,
+}) => {
+  await page.goto(`${app.url}/destinations/windowbox?about`);
+  const about = page.getByRole("complementary", { name: "Destination" });
+  const table = page.getByLabel("Device table to import");
+  const csv = (text: string) => ({ name: "visits.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
+  await table.setInputFiles(csv("width,dpr,visits\n390,3,10\n"));
+  await expect(page.getByText('visits.csv: Line 1: there is no column "viewport"')).toBeVisible();
+  await expect(about).toContainText("This table is made up");
+  const rows = Array.from(
+    { length: 50_000 },
+    (_, index) => `${2 + (index % 5)};${320 + (index % 2000)};${index % 7}`,
+  );
+  await table.setInputFiles(csv(`share;viewport;density\n${rows.join("\n")}\n390;wide;2\n`));
+  await expect(about).toContainText("screens of your own");
+  await expect(page.getByText(/rows were left out\. The first: line 2: "0" is no density/)).toBeVisible();
+  await page.goto(`${app.url}/destinations/windowbox?slot=windowbox.square`);
+  const slot = page.getByRole("complementary", { name: "Slot" });
+  await slot.getByRole("button", { name: "ratio", exact: true }).click();
+  await slot.getByLabel("Sizes by").selectOption({ label: "from the layout" });
+  await slot.getByLabel("Shown width", { exact: true }).fill("100px");
+  await expect(slot.getByTestId("slot-summary")).toContainText("…600 px");
+  await page.getByRole("button", { name: "Forget" }).click();
+});
+
 test("a place measured on a screenshot, by pointer and by keyboard, becomes a slot", async ({ page }) => {
   // A page with a picture of 640 × 360 at 200, 120; the browser itself takes the screenshot.
   await page.setViewportSize({ width: 1200, height: 800 });

@@ -96,12 +96,13 @@ public static partial class DestinationReader
         if (!list.Check(rows.Count is >= 1 and <= Devices.Most, "devices", $"A device table has 1 to {Devices.Most:#,0} rows. Leave it out to use the invented one."))
             return Devices.Invented;
         var before = list.Count;
-        foreach (var (row, index) in rows.Select((row, index) => (row, index)))
+        // Sentences are made for wrong rows only: a table may be long.
+        foreach (var (row, index) in rows.Select((row, index) => (row, index)).Where(one => !IsDevice(one.row)))
         {
             var at = list.In($"devices[{index}]");
             at.Check(row.Viewport is >= 1 and <= SizeRule.MostPixelsPerSide, "viewport", "A viewport has 1 to 16,383 CSS px.");
             at.Check(Density.IsValid(row.Density), "density", $"A density is above 0 and at most {Density.Most}.");
-            at.Check(double.IsFinite(row.Share) && row.Share > 0, "share", "A share is above 0.");
+            at.Check(row.Share > 0, "share", "A share is above 0.");
         }
 
         if (list.Count > before)
@@ -111,6 +112,8 @@ public static partial class DestinationReader
             notices.Add(new DocumentProblem("devices", string.Create(CultureInfo.InvariantCulture, $"The shares add up to {sum:#,0.###}; they are scaled so that they add up to 100 %.")));
         return Devices.Normalised([.. rows.Select(row => new Device(row.Viewport, new Density(row.Density), row.Share))]);
     }
+
+    private static bool IsDevice(DeviceDocument row) => row.Viewport is >= 1 and <= SizeRule.MostPixelsPerSide && Density.IsValid(row.Density) && row.Share > 0;
 
     private static string? NewerVersion(string json)
     {

@@ -103,14 +103,10 @@ internal static class LayoutReader
             var first = Math.Max(layout.Rows[index].FromPx, PageLayout.NarrowestViewport);
             var last = layout.LastPx(index);
             var probes = Enumerable.Range(0, Math.Max(0, (last - first) / ProbeStep) + 1).Select(step => first + (step * ProbeStep)).Append(last)
-                .Concat(devices.Select(device => device.ViewportPx).Where(px => px >= layout.Rows[index].FromPx && px <= last)).Where(px => px <= last);
-            foreach (var viewport in probes)
-            {
-                var width = layout.Rows[index].Width.At(viewport);
-                var sentence = string.Create(CultureInfo.InvariantCulture, $"At a viewport of {viewport:#,0} px the width is {width:#,0.#} px. It must be above 0 and at most 16,383.");
-                if (!list.Check(width is > 0 and <= SizeRule.MostPixelsPerSide, $"rows[{index}].{(layout.Rows[index].Width is null ? "columns" : "width")}", sentence))
-                    break;
-            }
+                .Concat(devices.Select(device => device.ViewportPx).Distinct().Where(px => px >= layout.Rows[index].FromPx && px <= last)).Where(px => px <= last);
+            var (row, wrong) = (layout.Rows[index], probes.Cast<int?>().FirstOrDefault(viewport => layout.Rows[index].Width.At(viewport!.Value) is not (> 0 and <= SizeRule.MostPixelsPerSide)));
+            if (wrong is { } at)
+                list.Check(false, $"rows[{index}].width", string.Create(CultureInfo.InvariantCulture, $"At a viewport of {at:#,0} px the width is {row.Width.At(at):#,0.#} px. It must be above 0 and at most 16,383."));
         }
     }
 }

@@ -4,7 +4,7 @@ namespace Pantomet.Core.Destinations;
 internal static class UnknownMembers
 {
     public static IEnumerable<DocumentProblem> In(DestinationDocument document) =>
-        Of(document, "").Concat((document.Devices ?? []).SelectMany((device, index) => Of(device, $"devices[{index}]"))).Concat(document.Slots.SelectMany((slot, index) => In(slot, $"slots[{index}]")));
+        Of(document, "").Concat((document.Devices ?? []).SelectMany((device, index) => device.Unknown is null ? [] : Of(device, $"devices[{index}]"))).Concat(document.Slots.SelectMany((slot, index) => In(slot, $"slots[{index}]")));
 
     private static IEnumerable<DocumentProblem> In(SlotDocument slot, string at) =>
     [
@@ -20,7 +20,7 @@ internal static class UnknownMembers
         .. (sizes?.Layout?.Rows ?? []).SelectMany((row, index) => Of(row, $"{at}.layout.rows[{index}]").Concat(Of(row.Columns, $"{at}.layout.rows[{index}].columns"))),
     ];
 
-    private static IEnumerable<DocumentProblem> Of(OpenDocument? part, string at) => (part?.Unknown ?? []).Keys.Select(name => new DocumentProblem(
+    private static IEnumerable<DocumentProblem> Of(OpenDocument? part, string at) => part?.Unknown is not { } unknown ? [] : unknown.Keys.Select(name => new DocumentProblem(
         at.Length == 0 ? name : $"{at}.{name}",
         $"\"{name}\" is not known to this version. It is kept in the document and changes nothing."));
 }

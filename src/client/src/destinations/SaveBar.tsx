@@ -63,7 +63,10 @@ export function Conflict({
   const [shows, setShows] = useState(true);
   const found = theirs ? differences(mine, theirs) : [];
   return (
-    <div role="alert" className="grid gap-2 border-b border-stop bg-stop-pale px-4 py-2.5">
+    <div
+      role="alert"
+      className="grid grid-cols-[minmax(0,1fr)] gap-2 border-b border-stop bg-stop-pale px-4 py-2.5"
+    >
       <p>
         <b className="font-semibold">
           Somebody else has {theirs ? "saved" : "deleted"} {mine.name} since you began.
@@ -71,7 +74,7 @@ export function Conflict({
         Nothing of yours is lost.
       </p>
       {theirs && shows && (
-        <table className="text-left">
+        <table className="w-full table-fixed text-left">
           <thead className="text-soft">
             <tr>
               <th className="pr-3 font-normal">what differs</th>
@@ -82,7 +85,9 @@ export function Conflict({
           <tbody>
             {found.slice(0, differencesShown).map(({ path, mine, theirs }) => (
               <tr key={path} className="border-t border-line-soft">
-                <td className="figures pr-3">{path}</td>
+                <td className="figures truncate pr-3" title={path}>
+                  {path}
+                </td>
                 <td className="max-w-64 truncate pr-3">{told(mine)}</td>
                 <td className="max-w-64 truncate">{told(theirs)}</td>
               </tr>
