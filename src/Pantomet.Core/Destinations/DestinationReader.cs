@@ -26,7 +26,8 @@ public static partial class DestinationReader
 {
     private const int MostSlots = 200;
     private const int LongestNote = 2000;
-    private const string IdSentence = "An id is lower-case letters and digits in words joined by hyphens or dots, at most 80 characters.";
+    internal const string IdSentence = "An id is lower-case letters and digits in words joined by hyphens or dots, at most 80 characters.";
+    internal const string NameSentence = "A name has 1 to 80 characters.";
 
     /// <summary>Reads JSON text.</summary>
     /// <param name="json">A destination document.</param>
@@ -59,7 +60,7 @@ public static partial class DestinationReader
         var list = new ProblemList(problems, "");
         list.Check(document.Format == DestinationDocument.FormatName, "format", $"The format must be \"{DestinationDocument.FormatName}\".");
         list.Check(IsId(document.Id), "id", IdSentence);
-        list.Check(IsName(document.Name), "name", "A name has 1 to 80 characters.");
+        list.Check(IsName(document.Name), "name", NameSentence);
         list.Check((document.Note ?? "").Length <= LongestNote, "note", $"A note has at most {LongestNote:#,0} characters.");
         list.Check((document.NumbersFrom ?? "").Length <= LongestNote, "numbersFrom", $"This has at most {LongestNote:#,0} characters.");
         list.Check(document.Slots.Count <= MostSlots, "slots", $"A destination has at most {MostSlots} slots.");

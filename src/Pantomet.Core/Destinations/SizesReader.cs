@@ -33,7 +33,7 @@ internal static class SizesReader
             { MostPixels: { } pixels } => at.Check(pixels is >= 1 and <= MostPixelsInAll, "mostPixels", $"A file has 1 to {MostPixelsInAll:#,0} px in all.") ? new SizeRule.MostPixels(pixels) : new SizeRule.AllPixels(),
             { Multiples: { } multiples } => ReadMultiples(multiples, shape, at.In("multiples")),
             { Layout: { } layout } => LayoutReader.Read(layout, devices, bytes, at.In("layout")) is { } ladder ? new SizeRule.FromLayout(ladder) : new SizeRule.AllPixels(),
-            _ => at.Check(sizes!.AllPixels == true, "allPixels", "Say allPixels: true, or leave it out.") ? new SizeRule.AllPixels() : new SizeRule.AllPixels(),
+            _ => ReadAllPixels(sizes!.AllPixels, at),
         };
     }
 
@@ -45,6 +45,12 @@ internal static class SizesReader
         list.Check(px.All(IsSide), field, SideSentence);
         list.Check(px.Distinct().Count() == px.Count, field, $"A {what} is listed twice.");
         return [.. px.OrderDescending()];
+    }
+
+    private static SizeRule.AllPixels ReadAllPixels(bool? said, ProblemList list)
+    {
+        list.Check(said == true, "allPixels", "Say allPixels: true, or leave it out.");
+        return new SizeRule.AllPixels();
     }
 
     private static int Side(int px, string field, ProblemList list) => list.Check(IsSide(px), field, SideSentence) ? px : 1;

@@ -15,8 +15,8 @@ internal static class SlotReader
     public static Slot? Read(SlotDocument slot, IReadOnlyList<Device> devices, ProblemList list)
     {
         var before = list.Count;
-        list.Check(DestinationReader.IsId(slot.Id), "id", "An id is lower-case letters and digits in words joined by hyphens or dots, at most 80 characters.");
-        list.Check(DestinationReader.IsName(slot.Name), "name", "A name has 1 to 80 characters.");
+        list.Check(DestinationReader.IsId(slot.Id), "id", DestinationReader.IdSentence);
+        list.Check(DestinationReader.IsName(slot.Name), "name", DestinationReader.NameSentence);
         var shape = ReadShape(slot.Shape, list);
         list.Check(BackgroundColour.TryParse(slot.Background ?? "#ffffff", out var background), "background", "A background is a colour such as #ffffff.");
         var formats = ReadFormats(slot, list);
@@ -56,8 +56,7 @@ internal static class SlotReader
 
     internal static Shape ReadShape(string text, ProblemList list)
     {
-        if (list.Check(Shape.TryParse(text, out var shape), "shape", ShapeSentence))
-            return shape;
+        list.Check(Shape.TryParse(text, out var shape), "shape", ShapeSentence);
         return shape;
     }
 

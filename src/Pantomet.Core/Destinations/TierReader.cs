@@ -20,7 +20,7 @@ internal static class TierReader
         return [.. tiers.Select((tier, index) =>
         {
             var at = list.In($"tiers[{index}]");
-            at.Check(DestinationReader.IsName(tier.Name), "name", "A name has 1 to 80 characters.");
+            at.Check(DestinationReader.IsName(tier.Name), "name", DestinationReader.NameSentence);
             at.Check(tiers.Take(index).All(other => !string.Equals(other.Name, tier.Name, StringComparison.OrdinalIgnoreCase)), "name", $"Another tier is called \"{tier.Name}\" already.");
             at.Check(tier.From is >= 0 and <= SizeRule.MostPixelsPerSide, "from", "A viewport width has 0 to 16,383 CSS px.");
             at.Check(index == 0 || tier.From > tiers[index - 1].From, "from", "Tiers rise: each begins at a wider viewport than the one before.");
