@@ -271,7 +271,7 @@ test("a device table of fifty thousand rows is taken in, a broken one is explain
   await table.setInputFiles(csv(`share;viewport;density\n${rows.join("\n")}\n390;wide;2\n`));
   await expect(about).toContainText("screens of your own");
   await expect(page.getByText(/rows were left out\. The first: line 2: "0" is no density/)).toBeVisible();
-  await page.goto(`${app.url}/destinations/windowbox?slot=windowbox.square`);
+  await page.goto(`${app.url}/destinations/windowbox?slot=windowbox.portrait`);
   const slot = page.getByRole("complementary", { name: "Slot" });
   await slot.getByRole("button", { name: "ratio", exact: true }).click();
   await slot.getByLabel("Sizes by").selectOption({ label: "from the layout" });
