@@ -26,6 +26,9 @@ public static partial class DestinationReader
 {
     private const int MostSlots = 200;
     private const int LongestNote = 2000;
+
+    // Each line is looked up in the whole text, and nobody reads more: a long table may be wrong in every row.
+    private const int MostTold = 100;
     internal const string IdSentence = "An id is lower-case letters and digits in words joined by hyphens or dots, at most 80 characters.";
     internal const string NameSentence = "A name has 1 to 80 characters.";
 
@@ -124,7 +127,7 @@ public static partial class DestinationReader
     }
 
     private static List<DocumentProblem> WithLines(string json, IReadOnlyList<DocumentProblem> problems) =>
-        [.. problems.Select(problem => problem with { Line = JsonPlaces.LineOf(json, problem.Field) })];
+        [.. problems.Take(MostTold).Select(problem => problem with { Line = JsonPlaces.LineOf(json, problem.Field) })];
 
     private static DestinationReading Refused(string json, string field, string sentence) =>
         new(null, null, [new DocumentProblem(field, sentence, JsonPlaces.LineOf(json, field))], [], []);

@@ -120,6 +120,16 @@ public sealed class DestinationReaderTests
         Assert.Contains("add up to 4", Assert.Single(reading.Notices).Sentence, StringComparison.Ordinal);
     }
 
+    [Fact]
+    public void Of_a_table_that_is_wrong_in_every_row_the_first_hundred_problems_are_told()
+    {
+        var document = JsonNode.Parse(Least)!;
+        document["devices"] = new JsonArray([.. Enumerable.Range(0, 500).Select(_ => JsonNode.Parse("""{"viewport":0,"density":1,"share":1}"""))]);
+        var reading = DestinationReader.Read(document.ToJsonString());
+        Assert.Null(reading.Destination);
+        Assert.Equal(100, reading.Problems.Count);
+    }
+
     [Theory]
     [InlineData("2026-05-22", true)]
     [InlineData("2026-05-23", false)]
