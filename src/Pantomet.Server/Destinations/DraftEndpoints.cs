@@ -63,8 +63,8 @@ internal static class DraftEndpoints
     private static async Task<Consequences> WeighAsync(PantometDb database, Planning planning, Destination before, Destination after, CancellationToken cancel)
     {
         var slotIds = before.Slots.Select(slot => slot.Id).ToList();
-        var made = (await database.Variants.AsNoTracking().Where(row => slotIds.Contains(row.SlotId) && row.State == VariantState.Done).ToListAsync(cancel))
-            .Select(VariantKey.Of).ToHashSet();
+        var made = (await database.Variants.AsNoTracking().Where(row => slotIds.Contains(row.SlotId) && row.State == VariantState.Done)
+            .Select(row => new VariantKey(row.SourceId, row.SlotId, row.Tier, row.Recipe)).ToListAsync(cancel)).ToHashSet();
         var sources = made.Select(key => key.Source).Distinct().ToList();
         var current = CurrentVariants.In(await planning.PairingsAsync(sources, before.Slots, cancel));
         var wanted = CurrentVariants.In(await planning.PairingsAsync(sources, after.Slots, cancel));
