@@ -5,6 +5,8 @@ install_test_tools() {
   for pair in chromium:chromium identify:imagemagick exiftool:libimage-exiftool-perl; do
     command -v "${pair%%:*}" >/dev/null || missing+=("${pair##*:}")
   done
+  # Debian's own Python, whatever other one stands first on the path.
+  /usr/bin/python3 -c 'import skimage' 2>/dev/null || missing+=(python3-skimage)
   [ ${#missing[@]} -eq 0 ] && return 0
   if [ "$(id -u)" -ne 0 ] || ! command -v apt-get >/dev/null; then
     echo "The tests need these programs: ${missing[*]}. Install them (on Debian: apt-get install ${missing[*]}), then run this again." >&2

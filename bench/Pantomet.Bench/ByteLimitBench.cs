@@ -1,7 +1,3 @@
-using Pantomet.Core.Destinations;
-using Pantomet.Core.Framing;
-using Pantomet.Core.Runs;
-using Pantomet.Core.Sources;
 using Pantomet.Imaging.Encoders;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Imaging.Sources;
@@ -41,7 +37,7 @@ internal static class ByteLimitBench
     {
         var free = BenchSlots.Of(format, [width], QualityRange.Usual, null);
         var best = MadeIn(source, facts, free, out var once);
-        var pixels = Stopwatches.Least(2, () => VariantPixels.Make(source, SlotPlan.For(free, BenchSlots.Source(facts), HandCrops.None).Variants[0], free, format).Dispose());
+        var pixels = Stopwatches.Least(2, () => VariantPixels.Make(source, SlotPlan.For(free, BenchSlots.Source(facts)).Variants[0], free, format).Dispose());
         foreach (var share in Shares)
         {
             var cap = (long)(best.File.Length * share);
@@ -57,7 +53,7 @@ internal static class ByteLimitBench
 
     private static MadeFile MadeIn(DecodedSource source, SourceFacts facts, Slot slot, out double seconds)
     {
-        var variant = SlotPlan.For(slot, BenchSlots.Source(facts), HandCrops.None).Variants[0];
+        var variant = SlotPlan.For(slot, BenchSlots.Source(facts)).Variants[0];
         MadeFile? made = null;
         seconds = Stopwatches.Least(2, () => made = VariantMaker.Make(source, variant, slot));
         return made!;

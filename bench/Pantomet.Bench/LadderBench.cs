@@ -1,9 +1,4 @@
 using System.Diagnostics;
-using NetVips;
-using Pantomet.Core.Destinations;
-using Pantomet.Core.Framing;
-using Pantomet.Core.Runs;
-using Pantomet.Core.Sources;
 using Pantomet.Imaging.Encoders;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Imaging.Sources;
@@ -22,7 +17,7 @@ internal static class LadderBench
         var source = Enlarged(Path.Combine(demo, "workbench-topdown.jpg"), folder.Path("source.jpg"));
         var facts = SourceProbe.Probe(source, 300_000_000).Facts;
         var slot = BenchSlots.Of(PictureFormat.Jpeg, Widths, new QualityRange(80, 80), null);
-        var plan = SlotPlan.For(slot, BenchSlots.Source(facts), HandCrops.None);
+        var plan = SlotPlan.For(slot, BenchSlots.Source(facts));
         var cores = Environment.ProcessorCount;
         var options = new ParallelOptions { MaxDegreeOfParallelism = cores };
         Console.WriteLine($"Ladder: {facts.Size} px ({facts.Size.Count / 1e6:0.0} megapixels), {Widths.Length} JPEG widths, quality 80, {cores} cores");
@@ -41,7 +36,7 @@ internal static class LadderBench
             using var fresh = DecodedSource.Open(source, facts);
             return Stopwatches.Least(1, () =>
             {
-                using var pixels = fresh.Cut(variant.Crop, variant.Size.Picture);
+                using var pixels = fresh.Cut(variant.Crop, variant.Turn, variant.Size.Picture);
                 Encoder.Lossy(pixels, PictureFormat.Jpeg, 80, wholeChroma: false, Enums.ForeignKeep.None);
             });
         }));

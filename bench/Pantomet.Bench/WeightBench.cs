@@ -1,9 +1,4 @@
 using System.Globalization;
-using Pantomet.Core.Destinations;
-using Pantomet.Core.Framing;
-using Pantomet.Core.Runs;
-using Pantomet.Core.Sizing;
-using Pantomet.Core.Sources;
 using Pantomet.Imaging.Encoders;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Imaging.Sources;
@@ -37,7 +32,7 @@ internal static class WeightBench
         var facts = SourceProbe.Probe(path, 300_000_000).Facts;
         var slot = BenchSlots.Of(format, Widths, QualityRange.Usual, null);
         using var source = DecodedSource.Open(path, facts);
-        return [.. SlotPlan.For(slot, BenchSlots.Source(facts), HandCrops.None).Variants
+        return [.. SlotPlan.For(slot, BenchSlots.Source(facts)).Variants
             .AsParallel().Select(variant => ((double)variant.Size.File.Count, (double)VariantMaker.Make(source, variant, slot).File.Length))];
     }
 

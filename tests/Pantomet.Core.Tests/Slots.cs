@@ -1,4 +1,5 @@
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Sources;
 
@@ -18,5 +19,13 @@ internal static class Slots
     public static SourceFacts Photograph(int width, int height) => new(
         new PixelSize(width, height), PictureFormat.Jpeg, ColourModel.Rgb, "sRGB", 8, false, 1, 1, ContentKind.Photograph, RightsFields.None, "", "", false);
 
-    public static Source Source(SourceFacts facts, string stem = "kite") => new(SourceId.FromHash(new byte[32]), facts, stem, 7, new DateOnly(2026, 11, 23), null);
+    public static Source Source(SourceFacts facts, string stem = "kite") => new(SourceId.FromHash(new byte[32]), facts, stem, 7, new DateOnly(2026, 11, 23), SourceFraming.None, null);
+
+    /// <summary>The source with a crop set by hand.</summary>
+    public static Source WithHand(this Source source, Slot slot, PixelRect crop, string? tier = null) =>
+        source with { Framing = new FramingChange.Crop(slot, tier, new HandFraming(crop)).ApplyTo(source.Framing) };
+
+    /// <summary>The source with a subject that somebody confirmed.</summary>
+    public static Source WithSubject(this Source source, PixelRect? subject, PixelPoint? focus = null) =>
+        source with { Framing = new FramingChange.Decide(subject, focus).ApplyTo(source.Framing) };
 }

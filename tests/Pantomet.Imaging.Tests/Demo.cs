@@ -1,4 +1,5 @@
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Framing;
 using Pantomet.Core.Sources;
 
 namespace Pantomet.Imaging.Tests;
@@ -8,7 +9,7 @@ internal static class Demo
 {
     public static string Folder { get; } = Path.Combine(Root(), "demo");
 
-    public static Source Source(SourceFacts facts, string stem = "kite") => new(SourceId.FromHash(new byte[32]), facts, stem, 1, default, null);
+    public static Source Source(SourceFacts facts, string stem = "kite") => new(SourceId.FromHash(new byte[32]), facts, stem, 1, default, SourceFraming.None, null);
 
     public static string Source(string fileName) => Path.Combine(Folder, "sources", fileName);
 

@@ -10,10 +10,10 @@ namespace Pantomet.Imaging.Tests;
 /// <summary>Makes the files of a slot as a run does.</summary>
 internal static class Making
 {
-    public static MadeFile One(string path, Slot slot)
+    public static MadeFile One(string path, Slot slot, SourceFraming? framing = null)
     {
         var facts = SourceProbe.Probe(path, 300_000_000).Facts;
         using var source = DecodedSource.Open(path, facts);
-        return VariantMaker.Make(source, SlotPlan.For(slot, Demo.Source(facts), HandCrops.None).Variants[0], slot);
+        return VariantMaker.Make(source, SlotPlan.For(slot, Demo.Source(facts) with { Framing = framing ?? SourceFraming.None }).Variants[0], slot);
     }
 }

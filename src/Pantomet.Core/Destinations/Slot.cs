@@ -1,3 +1,4 @@
+using Pantomet.Core.Framing;
 using Pantomet.Core.Sources;
 
 namespace Pantomet.Core.Destinations;
@@ -83,6 +84,15 @@ public sealed record Slot(
     IReadOnlyList<KeepClearZone> KeepClear,
     NamePattern NamePattern)
 {
+    /// <summary>Room that a slot wants around the subject when it says nothing, as a fraction of the subject's longer side.</summary>
+    public const double UsualBreathing = 0.05;
+
+    /// <summary>Where in its picture the focus should lie.</summary>
+    public FocusPlace FocusPlace { get; init; } = FocusPlace.Centre;
+
+    /// <summary>Room wanted around the subject, as a fraction of its longer side, 0 to 1.</summary>
+    public double Breathing { get; init; } = UsualBreathing;
+
     /// <summary>Whether transparency is kept where the format can.</summary>
     public bool KeepsTransparency => Transparency != TransparencyPolicy.Flattened;
 

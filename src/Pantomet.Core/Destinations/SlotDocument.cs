@@ -17,6 +17,8 @@ namespace Pantomet.Core.Destinations;
 /// <param name="Transparency">What becomes of transparency (absent: kept where the format can).</param>
 /// <param name="KeepClear">What the destination covers or cuts off.</param>
 /// <param name="FileName">The name pattern.</param>
+/// <param name="FocusAt">Where in the picture the focus should lie: a CSS position or <c>thirds</c> (absent: center).</param>
+/// <param name="Breathing">Room wanted around the subject, as a fraction of its longer side (absent: 0.05).</param>
 public sealed record SlotDocument(
     string Id,
     string Name,
@@ -33,7 +35,9 @@ public sealed record SlotDocument(
     MetadataPolicy? Metadata = null,
     TransparencyPolicy? Transparency = null,
     IReadOnlyList<KeepClearZone>? KeepClear = null,
-    string? FileName = null)
+    string? FileName = null,
+    string? FocusAt = null,
+    double? Breathing = null)
     : OpenDocument;
 
 /// <summary>A range of viewport widths, up to the next tier.</summary>

@@ -1,3 +1,4 @@
+using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Sizing;
 using Pantomet.Core.Sources;
@@ -29,6 +30,9 @@ internal static class SlotReader
             $"A name pattern has {{stem}}, {{sequence}} or {{hash}}, and besides them only {string.Join(", ", NamePattern.Placeholders)}, lower-case letters, digits and hyphens.");
         foreach (var (zone, index) in (slot.KeepClear ?? []).Select((zone, index) => (zone, index)))
             list.Check(IsInside(zone), $"keepClear[{index}]", $"The zone \"{zone.Name}\" must lie inside the picture: fractions from 0 to 1.");
+        list.Check(FocusPlace.TryParse(slot.FocusAt ?? "center", out var focusPlace), "focusAt", "The focus lies at thirds, or at a CSS position: center, left, right top, 30% 60%.");
+        var breathing = slot.Breathing ?? Slot.UsualBreathing;
+        list.Check(breathing is >= 0 and <= 1, "breathing", "The room around the subject is a fraction of its longer side, from 0 to 1.");
         var fit = slot.Fit ?? Fit.Cover;
         list.Check(fit == Fit.Cover || shape is not Shape.Free, "fit", "A free shape is the picture's own: there is nothing to contain or to pad. Use cover.");
         if (list.Count > before)
@@ -47,7 +51,11 @@ internal static class SlotReader
         var made = new Slot(
             slot.Id, slot.Name.Trim(), shape, fit, background, rule, tiers, formats, slot.Deliver ?? Delivery.One,
             limits, quality, slot.Colour ?? ColourPolicy.Srgb, slot.Metadata ?? MetadataPolicy.Rights,
-            slot.Transparency ?? TransparencyPolicy.WhereItCan, slot.KeepClear ?? [], new NamePattern(pattern));
+            slot.Transparency ?? TransparencyPolicy.WhereItCan, slot.KeepClear ?? [], new NamePattern(pattern))
+        {
+            FocusPlace = focusPlace,
+            Breathing = breathing,
+        };
         CheckSides(made, list);
         if (isPattern)
             CheckNames(made, list);

@@ -22,7 +22,7 @@ public sealed record SlotSummary(int Files, string Sentence, IReadOnlyList<Wante
     /// <param name="example">Gives the file names their stem, number and day; its pixels do not matter.</param>
     public static SlotSummary Of(Slot slot, Source example)
     {
-        var plan = SlotPlan.For(slot, example with { Facts = LargePhotograph, Focus = null }, HandCrops.None);
+        var plan = SlotPlan.For(slot, example with { Facts = LargePhotograph, Framing = SourceFraming.None, Proposal = null });
         var formats = string.Join(", ", slot.Formats.Select(format => format.DisplayName()));
         var choice = slot.Delivery == Delivery.One && slot.Formats.Count > 1 ? $"one of {formats}" : formats;
         var files = plan.Variants.Count;

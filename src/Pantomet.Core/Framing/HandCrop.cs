@@ -10,26 +10,31 @@ public static class HandCrop
     public const int FewestPixels = 16;
 
     /// <summary>Keeps the centre and the longer side, makes the other side follow the ratio, and pushes the crop into the picture.</summary>
-    /// <param name="picture">Upright size in pixels.</param>
+    /// <param name="room">The turned picture, and how it is levelled.</param>
     /// <param name="shape">Gives the ratio; a free shape takes the ratio that was drawn.</param>
     /// <param name="drawn">May reach outside the picture and have any ratio; sides below 1 are taken as 1.</param>
-    /// <returns>A crop inside the picture. Giving it back in returns it unchanged.</returns>
-    public static PixelRect Nearest(PixelSize picture, Shape shape, PixelRect drawn)
+    /// <returns>A crop inside the picture, without an empty corner. Giving it back in returns it unchanged.</returns>
+    public static PixelRect Nearest(LevelRoom room, Shape shape, PixelRect drawn)
     {
         drawn = drawn with { Width = Math.Max(1, drawn.Width), Height = Math.Max(1, drawn.Height) };
-        var within = shape is Shape.Free ? FreeSize(picture, drawn) : LockedSize(picture, shape.RatioFor(AspectRatio.Of(drawn.Size)), drawn);
+        var within = shape is Shape.Free ? FreeSize(room, drawn) : LockedSize(room, shape.RatioFor(AspectRatio.Of(drawn.Size)), drawn);
         // The same corner when the size was right already; otherwise rounding the centre could move it by a pixel each time.
         var moved = within == drawn.Size ? drawn : PixelRect.Around(drawn.Centre, within);
-        return moved.PushedInto(picture);
+        return room.Pushed(moved);
     }
 
-    private static PixelSize FreeSize(PixelSize picture, PixelRect drawn) => new(
-        Math.Clamp(drawn.Width, Math.Min(FewestPixels, picture.Width), picture.Width),
-        Math.Clamp(drawn.Height, Math.Min(FewestPixels, picture.Height), picture.Height));
-
-    private static PixelSize LockedSize(PixelSize picture, AspectRatio ratio, PixelRect drawn)
+    private static PixelSize FreeSize(LevelRoom room, PixelRect drawn)
     {
-        var largest = ratio.LargestIn(picture);
+        var picture = room.Picture;
+        var size = new PixelSize(
+            Math.Clamp(drawn.Width, Math.Min(FewestPixels, picture.Width), picture.Width),
+            Math.Clamp(drawn.Height, Math.Min(FewestPixels, picture.Height), picture.Height));
+        return room.Holds(size) ? size : room.Largest(AspectRatio.Of(size));
+    }
+
+    private static PixelSize LockedSize(LevelRoom room, AspectRatio ratio, PixelRect drawn)
+    {
+        var largest = room.Largest(ratio);
         // The longer side leads: rounding the shorter one from it loses nothing on the way back.
         if (ratio.Across >= ratio.Down)
         {

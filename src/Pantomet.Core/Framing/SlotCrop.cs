@@ -1,29 +1,95 @@
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Sizing;
+using Pantomet.Core.Sources;
 
 namespace Pantomet.Core.Framing;
 
-/// <summary>The part of a source that goes into a slot.</summary>
-/// <param name="Area">In upright source pixels.</param>
+/// <summary>The part of a source that goes into a slot or tier.</summary>
+/// <param name="Area">In upright source pixels, with its sides along theirs; where the picture is levelled, before it is tilted about its centre.</param>
+/// <param name="Turn">How the picture is turned.</param>
+/// <param name="Fit">How the part fills the shape: as the slot says, or padded because a person said so.</param>
 /// <param name="IsByHand">Whether a person set it.</param>
-public sealed record SlotCrop(PixelRect Area, bool IsByHand)
+public sealed record SlotCrop(PixelRect Area, Turn Turn, Fit Fit, bool IsByHand)
 {
+    /// <summary>Pixels that come out of it: its size after the quarter turns.</summary>
+    public PixelSize Size => Turn.Quarters % 2 == 0 ? Area.Size : Area.Size.Turned;
+
     /// <summary>Whether a slot crops at all; <c>contain</c> and <c>pad</c> show the whole picture.</summary>
     /// <param name="slot">Any slot.</param>
     public static bool CanBeSet(Slot slot) => slot.Fit == Fit.Cover;
 
     /// <summary>The crop set by hand if there is one, else the automatic one.</summary>
-    /// <param name="slot">Demands a shape.</param>
-    /// <param name="picture">Upright size of the source.</param>
-    /// <param name="focus">The source's focus; null takes the middle.</param>
-    /// <param name="byHand">What a person set; it is fitted to the shape again, since that may have changed.</param>
-    public static SlotCrop For(Slot slot, PixelSize picture, PixelPoint? focus, PixelRect? byHand)
+    /// <param name="part">The slot, or a tier as a slot.</param>
+    /// <param name="tier">The tier's name.</param>
+    /// <param name="source">What is framed.</param>
+    public static SlotCrop For(Slot part, string? tier, Source source)
     {
-        if (!CanBeSet(slot))
-            return new SlotCrop(picture.Whole, false);
-        if (byHand is { } drawn)
-            return new SlotCrop(HandCrop.Nearest(picture, slot.Shape, drawn), true);
-        var ratio = slot.Shape.RatioFor(AspectRatio.Of(picture));
-        return new SlotCrop(CoverCrop.Largest(picture, ratio, focus ?? picture.Centre), false);
+        var framing = source.Framing;
+        var hand = CanBeSet(part) ? framing.HandAt(part, tier) : null;
+        var turn = hand?.Turn ?? framing.Turn;
+        var turned = new TurnedPicture(source.Facts.Size, turn);
+        if (!CanBeSet(part))
+            return new SlotCrop(turned.ToUpright(Whole(turned)), turn, part.Fit, false);
+        if (framing.At(part.Id, tier).IsPadded)
+            return new SlotCrop(turned.ToUpright(Padded(part, source, turned)), turn, Fit.Pad, true);
+        var area = hand is { Crop: var drawn }
+            ? HandCrop.Nearest(new LevelRoom(turned.Size, turn.Level), part.Shape, turned.FromUpright(drawn))
+            : AutomaticCrop.For(Wishes(part, source, turned));
+        return new SlotCrop(turned.ToUpright(area), turn, Fit.Cover, hand is not null);
+    }
+
+    /// <summary>What the automatic crop of a source should do in a slot.</summary>
+    /// <param name="part">The slot, or a tier as a slot.</param>
+    /// <param name="source">What is framed.</param>
+    /// <param name="turned">The source as it is turned.</param>
+    public static CropWishes Wishes(Slot part, Source source, TurnedPicture turned)
+    {
+        var ratio = part.Shape.RatioFor(AspectRatio.Of(turned.Size));
+        var subject = source.Subject is { } area ? turned.FromUpright(area) : (PixelRect?)null;
+        var focus = source.Focus is { } point ? turned.FromUpright(point) : subject?.Centre;
+        return new CropWishes(turned.Size, turned.Turn.Level, ratio, focus ?? part.FocusPlace.FocusOf(turned.Size))
+        {
+            Subject = subject,
+            Breathing = part.Breathing,
+            // Without a focus there is nothing to put on a third.
+            Place = focus is null && part.FocusPlace == FocusPlace.Thirds ? FocusPlace.Centre : part.FocusPlace,
+            Zones = part.KeepClear,
+            Floor = source.Facts.IsVector ? null : Floor(part, new LevelRoom(turned.Size, turned.Turn.Level).Largest(ratio)),
+        };
+    }
+
+    // The largest size that the slot wants and the picture can give; the smallest that it wants if it can give none.
+    private static PixelSize? Floor(Slot part, PixelSize largest)
+    {
+        if (part.Sizes is SizeRule.AllPixels or SizeRule.Box or SizeRule.MostPixels)
+            return null;
+        var wanted = OutputSizes.For(part, largest);
+        foreach (var size in wanted)
+        {
+            if (size.ShortBy(largest) == 0)
+                return new PixelSize(Math.Min(size.Picture.Width, largest.Width), Math.Min(size.Picture.Height, largest.Height));
+        }
+
+        return wanted.Count > 0 ? wanted[^1].Picture : null;
+    }
+
+    private static PixelRect Whole(TurnedPicture turned)
+    {
+        if (turned.Turn.Level == 0)
+            return turned.Size.Whole;
+        var room = new LevelRoom(turned.Size, turned.Turn.Level);
+        return room.Pushed(PixelRect.Around(turned.Size.Centre, room.Largest(AspectRatio.Of(turned.Size))));
+    }
+
+    // As much beyond the crop as the subject needs: the least that has to be filled up.
+    private static PixelRect Padded(Slot part, Source source, TurnedPicture turned)
+    {
+        var wishes = Wishes(part, source, turned);
+        if (turned.Turn.Level != 0 || wishes.Room is not { } room)
+            return Whole(turned);
+        var crop = AutomaticCrop.For(wishes with { Zones = [] });
+        var (left, top) = (Math.Min(crop.X, room.X), Math.Min(crop.Y, room.Y));
+        return new PixelRect(left, top, (int)Math.Max(crop.Right, room.Right) - left, (int)Math.Max(crop.Bottom, room.Bottom) - top);
     }
 }

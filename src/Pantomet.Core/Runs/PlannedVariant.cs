@@ -1,3 +1,4 @@
+using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Sizing;
 using Pantomet.Core.Sources;
@@ -6,11 +7,12 @@ namespace Pantomet.Core.Runs;
 
 /// <summary>One file that a plan asks for.</summary>
 /// <param name="Tier">The tier of the slot that it is for; null for a slot without tiers.</param>
-/// <param name="Crop">In upright source pixels.</param>
+/// <param name="Crop">In upright source pixels; where the picture is levelled, before it is tilted about its centre.</param>
+/// <param name="Turn">How the picture is turned.</param>
 /// <param name="Size">Of the file and of the picture in it.</param>
 /// <param name="Formats">The format that suits best, then what to fall back on when it cannot meet the cap.</param>
 /// <param name="Name">The file's name without its ending.</param>
-public sealed record PlannedVariant(string? Tier, PixelRect Crop, OutputSize Size, IReadOnlyList<PictureFormat> Formats, string Name)
+public sealed record PlannedVariant(string? Tier, PixelRect Crop, Turn Turn, OutputSize Size, IReadOnlyList<PictureFormat> Formats, string Name)
 {
     /// <summary>The format that suits best.</summary>
     public PictureFormat Format => Formats[0];

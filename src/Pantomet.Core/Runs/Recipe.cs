@@ -21,7 +21,7 @@ public sealed record Recipe(Source Source, PlannedVariant Variant, Slot Slot)
         {
             EncoderVersion,
             Source.Id.Sha256,
-            Crop = Variant.Crop.ToString(),
+            Crop = Variant.Turn.IsNone ? $"{Variant.Crop}" : $"{Variant.Crop} {Variant.Turn}",
             File = Variant.Size.File.ToString(),
             Picture = Variant.Size.Picture.ToString(),
             Formats = Variant.Formats.Select(format => format.Extension()),

@@ -1,7 +1,6 @@
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Framing;
-using Pantomet.Core.Measures;
 using Pantomet.Core.Sizing;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
@@ -9,46 +8,51 @@ using Pantomet.Core.Weight;
 namespace Pantomet.Core.Runs;
 
 /// <summary>What would be made of one source for one slot, and why.</summary>
-/// <param name="Crop">The part of the source that goes into the slot.</param>
+/// <param name="Places">How it is framed: the slot itself, or each of its tiers.</param>
 /// <param name="Sizes">Every size that is wanted, whether it can be made or not, tier by tier, the largest first.</param>
 /// <param name="Variants">Every file that can be made, in the same order.</param>
 /// <param name="Findings">What stands in the way of the others, and what is worth knowing.</param>
-public sealed record SlotPlan(SlotCrop Crop, IReadOnlyList<WantedSize> Sizes, IReadOnlyList<PlannedVariant> Variants, IReadOnlyList<Finding> Findings)
+public sealed record SlotPlan(IReadOnlyList<PlacePlan> Places, IReadOnlyList<WantedSize> Sizes, IReadOnlyList<PlannedVariant> Variants, IReadOnlyList<Finding> Findings)
 {
+    /// <summary>The framing of the slot itself, or of its first tier.</summary>
+    public SlotCrop Crop => Places[0].Crop;
+
+    /// <summary>Whether a person wants no file here at all.</summary>
+    public bool IsLeftOut => Places.All(place => place.IsLeftOut);
+
     /// <summary>Whether nothing stands in the way of any size.</summary>
     public bool CanBeFed => Findings.All(finding => finding.Severity != Severity.Stop);
 
     /// <summary>Plans without touching a pixel.</summary>
     /// <param name="slot">What is wanted.</param>
     /// <param name="source">What there is.</param>
-    /// <param name="byHand">The crops that a person set.</param>
-    public static SlotPlan For(Slot slot, Source source, HandCrops byHand)
+    public static SlotPlan For(Slot slot, Source source)
     {
-        var picture = source.Facts.Size;
         var formats = FormatChoice.For(slot, source.Facts);
         var sizes = new List<WantedSize>();
         var variants = new List<PlannedVariant>();
         var findings = new List<Finding>();
+        var places = new List<PlacePlan>();
         foreach (var (tier, part) in slot.Parts())
         {
-            var crop = SlotCrop.For(part, picture, source.Focus, byHand.For(tier?.Name));
-            foreach (var size in OutputSizes.For(part, crop.Area.Size))
+            var place = PlacePlan.For(part, tier?.Name, source);
+            var crop = place.Crop;
+            places.Add(place);
+            findings.AddRange(place.Findings);
+            if (place.IsLeftOut)
+                continue;
+            foreach (var size in place.Wanted)
             {
-                // Shapes have no pixels to run out of.
-                var shortBy = source.Facts.IsVector ? 0 : size.ShortBy(crop.Area.Size);
+                var shortBy = place.ShortBy(size);
                 sizes.Add(new WantedSize(tier?.Name, size, shortBy));
-                if (shortBy > 0)
-                    findings.Add(TooSmall(size, crop, picture));
-                else if (!slot.Limits.Allow(size.File))
-                    findings.Add(OutsideSides(size.File, slot.Limits));
-                else
-                    variants.AddRange(formats.Select(chain => Named(slot, part, source, new PlannedVariant(tier?.Name, crop.Area, size, chain, ""))));
+                if (shortBy == 0 && slot.Limits.Allow(size.File))
+                    variants.AddRange(formats.Select(chain => Named(slot, part, source, new PlannedVariant(tier?.Name, crop.Area, crop.Turn, size, chain, ""))));
             }
         }
 
         findings.AddRange(WorthKnowing(slot, source.Facts, variants));
         findings.AddRange(Names(variants));
-        return new SlotPlan(SlotCrop.For(slot, picture, source.Focus, byHand.Slot), sizes, variants, findings);
+        return new SlotPlan(places, sizes, variants, findings);
     }
 
     private static PlannedVariant Named(Slot slot, Slot part, Source source, PlannedVariant variant)
@@ -58,26 +62,6 @@ public sealed record SlotPlan(SlotCrop Crop, IReadOnlyList<WantedSize> Sizes, IR
             () => new Recipe(source, variant, slot).Hash());
         return variant with { Name = slot.NamePattern.NameFor(parts) };
     }
-
-    private static Finding TooSmall(OutputSize size, SlotCrop crop, PixelSize source)
-    {
-        var across = size.Picture.Width - crop.Area.Width;
-        var down = size.Picture.Height - crop.Area.Height;
-        var what = crop.Area.Size == source ? "the source" : crop.IsByHand ? "the crop set by hand" : "the crop";
-        var needed = size.File == size.Picture ? "as many pixels" : $"a picture of {Finding.Px(size.Picture)} px";
-        var remedy = crop.IsByHand
-            ? "Make the crop larger, or use a larger source."
-            : "Use a larger source. Pictures are never enlarged.";
-        return new Finding(
-            "too-few-pixels",
-            Severity.Stop,
-            $"The {Finding.Px(size.File)} file needs {needed}, {what} has {Finding.Px(crop.Area.Size)}: {Finding.Px(across)} px short across, {Finding.Px(down)} px down.",
-            remedy);
-    }
-
-    private static Finding OutsideSides(PixelSize file, FileLimits limits) => file.ShortestSide < limits.LeastSidePx
-        ? new Finding("side-too-short", Severity.Stop, $"The {Finding.Px(file)} file has a side below the {Finding.Px(limits.LeastSidePx.Value)} px that the slot asks for.", "Use a picture that is nearer to the slot's shape, or a larger size.")
-        : new Finding("side-too-long", Severity.Stop, $"The {Finding.Px(file)} file has a side above the {Finding.Px(limits.MostSidePx ?? 0)} px that the slot allows.", "Use a smaller size, or fit the picture within a box.");
 
     private static IEnumerable<Finding> WorthKnowing(Slot slot, SourceFacts facts, List<PlannedVariant> variants)
     {

@@ -1,3 +1,5 @@
+using Pantomet.Core.Framing;
+using Pantomet.Core.Framing.Proposing;
 using Pantomet.Core.Measures;
 
 namespace Pantomet.Core.Sources;
@@ -8,5 +10,13 @@ namespace Pantomet.Core.Sources;
 /// <param name="Stem">The part of file names that describes it.</param>
 /// <param name="Sequence">Its number in the order of arrival, from 1.</param>
 /// <param name="AddedOn">The day it came in, UTC.</param>
-/// <param name="Focus">The point that crops are centred on; null takes the middle.</param>
-public sealed record Source(SourceId Id, SourceFacts Facts, string Stem, long Sequence, DateOnly AddedOn, PixelPoint? Focus);
+/// <param name="Framing">How people said that it is framed.</param>
+/// <param name="Proposal">What is taken for its subject until somebody says; null when nobody has looked.</param>
+public sealed record Source(SourceId Id, SourceFacts Facts, string Stem, long Sequence, DateOnly AddedOn, SourceFraming Framing, SubjectProposal? Proposal)
+{
+    /// <summary>What must stay: as decided, or as proposed while nothing is. In upright source pixels; null for nothing in particular.</summary>
+    public PixelRect? Subject => Framing.IsDecided ? Framing.Subject : Proposal?.Subject;
+
+    /// <summary>The point that crops are centred on, in upright source pixels; null takes the middle of the subject, or of the picture.</summary>
+    public PixelPoint? Focus => Framing.IsDecided ? Framing.Focus : Proposal?.Focus;
+}

@@ -1,4 +1,5 @@
 using NetVips;
+using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Sources;
 using Pantomet.Imaging.Sources;
@@ -46,10 +47,11 @@ public sealed class DecodedSource : IDisposable
     }
 
     /// <summary>The pixels of a crop, scaled to a size. A vector picture is drawn again for it.</summary>
-    /// <param name="crop">In upright source pixels, inside the picture.</param>
-    /// <param name="size">Not larger than the crop, unless the picture is a vector picture.</param>
+    /// <param name="crop">In upright source pixels, inside the picture; where it is levelled, before it is tilted about its centre.</param>
+    /// <param name="turn">How the crop is turned.</param>
+    /// <param name="size">Not larger than the turned crop, unless the picture is a vector picture.</param>
     /// <returns>In the source's own colours, in memory.</returns>
-    public Image Cut(PixelRect crop, PixelSize size) => recent.Get(crop, size, () => CutNow(crop, size));
+    public Image Cut(PixelRect crop, Turn turn, PixelSize size) => recent.Get(crop, turn, size, () => CutNow(crop, turn, size));
 
     /// <inheritdoc/>
     public void Dispose()
@@ -58,22 +60,21 @@ public sealed class DecodedSource : IDisposable
         upright.Dispose();
     }
 
-    private Image CutNow(PixelRect crop, PixelSize size)
+    private Image CutNow(PixelRect crop, Turn turn, PixelSize size)
     {
         if (!Facts.IsVector)
         {
-            using var area = upright.Crop(crop.X, crop.Y, crop.Width, crop.Height);
+            using var area = TurnedCut.From(upright, crop, turn);
             return PixelScaling.ScaledTo(area, size);
         }
 
-        var scale = Math.Max((double)size.Width / crop.Width, (double)size.Height / crop.Height);
+        var across = turn.Quarters % 2 == 0 ? size : size.Turned;
+        var scale = Math.Max((double)across.Width / crop.Width, (double)across.Height / crop.Height);
         using var loaded = File.Load(scale);
         using var drawn = loaded.CopyMemory();
-        var x = Math.Clamp((int)Math.Round(crop.X * scale), 0, Math.Max(0, drawn.Width - size.Width));
-        var y = Math.Clamp((int)Math.Round(crop.Y * scale), 0, Math.Max(0, drawn.Height - size.Height));
-        var width = Math.Min(size.Width, drawn.Width - x);
-        var height = Math.Min(size.Height, drawn.Height - y);
-        using var cut = drawn.Crop(x, y, width, height);
+        var x = Math.Clamp((int)Math.Round(crop.X * scale), 0, Math.Max(0, drawn.Width - across.Width));
+        var y = Math.Clamp((int)Math.Round(crop.Y * scale), 0, Math.Max(0, drawn.Height - across.Height));
+        using var cut = TurnedCut.From(drawn, new PixelRect(x, y, Math.Min(across.Width, drawn.Width - x), Math.Min(across.Height, drawn.Height - y)), turn);
         return cut.Embed(0, 0, size.Width, size.Height, extend: Enums.Extend.Copy);
     }
 

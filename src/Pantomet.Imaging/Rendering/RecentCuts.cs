@@ -1,4 +1,5 @@
 using NetVips;
+using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
 
 namespace Pantomet.Imaging.Rendering;
@@ -14,12 +15,13 @@ internal sealed class RecentCuts : IDisposable
 
     /// <summary>A cut, made by the first who asks; others wait for it.</summary>
     /// <param name="crop">In upright source pixels.</param>
+    /// <param name="turn">How it is turned.</param>
     /// <param name="size">Pixels that come out.</param>
     /// <param name="make">Makes the cut; need not compute it.</param>
     /// <returns>The caller's own reference to the shared pixels.</returns>
-    public Image Get(PixelRect crop, PixelSize size, Func<Image> make)
+    public Image Get(PixelRect crop, Turn turn, PixelSize size, Func<Image> make)
     {
-        var entry = Take((crop, size), make);
+        var entry = Take(new Cut(crop, turn, size), make);
         try
         {
             return entry.Pixels.Value.Copy();
@@ -45,7 +47,7 @@ internal sealed class RecentCuts : IDisposable
         }
     }
 
-    private Entry Take((PixelRect Crop, PixelSize Size) key, Func<Image> make)
+    private Entry Take(Cut key, Func<Image> make)
     {
         lock (gate)
         {
@@ -75,9 +77,11 @@ internal sealed class RecentCuts : IDisposable
         return image.CopyMemory();
     }
 
-    private sealed class Entry((PixelRect Crop, PixelSize Size) key, Lazy<Image> pixels)
+    private readonly record struct Cut(PixelRect Crop, Turn Turn, PixelSize Size);
+
+    private sealed class Entry(Cut key, Lazy<Image> pixels)
     {
-        public (PixelRect Crop, PixelSize Size) Key { get; } = key;
+        public Cut Key { get; } = key;
 
         public Lazy<Image> Pixels { get; } = pixels;
 

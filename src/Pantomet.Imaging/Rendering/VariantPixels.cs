@@ -15,7 +15,7 @@ public static class VariantPixels
     /// <param name="format">Decides whether transparency can stay.</param>
     public static Image Make(DecodedSource source, PlannedVariant variant, Slot slot, PictureFormat format)
     {
-        using var cut = source.Cut(variant.Crop, variant.Size.Picture);
+        using var cut = source.Cut(variant.Crop, variant.Turn, variant.Size.Picture);
         using var coloured = slot.Colour == ColourPolicy.Srgb ? ColourConversion.ToSrgb(cut) : cut.Copy();
         var keepsAlpha = coloured.HasAlpha() && slot.KeepsTransparency && format.HoldsTransparency();
         using var flat = keepsAlpha || !coloured.HasAlpha() ? coloured.Copy() : coloured.Flatten(background: Background(slot.Background, coloured, coloured.Bands - 1));

@@ -1,5 +1,6 @@
 using NetVips;
 using Pantomet.Core.Findings;
+using Pantomet.Core.Framing.Proposing;
 using Pantomet.Core.Sources;
 
 namespace Pantomet.Imaging.Sources;
@@ -7,7 +8,8 @@ namespace Pantomet.Imaging.Sources;
 /// <summary>The facts of a file, and previews made from the same decode.</summary>
 /// <param name="Facts">Everything that follows from the bytes.</param>
 /// <param name="Previews">Upright sRGB previews by their width, the largest first.</param>
-public sealed record ProbedSource(SourceFacts Facts, IReadOnlyDictionary<int, Preview> Previews);
+/// <param name="Proposal">What stands out in it.</param>
+public sealed record ProbedSource(SourceFacts Facts, IReadOnlyDictionary<int, Preview> Previews, SubjectProposal Proposal);
 
 /// <summary>Finds out what a file is, reading every pixel once so that a damaged file is found now and not in a run.</summary>
 public static class SourceProbe
@@ -37,7 +39,7 @@ public static class SourceProbe
             var facts = new SourceFacts(
                 size, file.Format, colour, metadata.ColourProfile, bits, hasAlpha, frames, orientation, kind,
                 metadata.Rights, metadata.Description, metadata.Camera, metadata.HasPlace);
-            return new ProbedSource(facts, PreviewMaker.Save(largest));
+            return new ProbedSource(facts, PreviewMaker.Save(largest), SubjectFinder.Propose(largest, size));
         }
         catch (VipsException problem)
         {

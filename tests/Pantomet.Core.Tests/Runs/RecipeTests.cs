@@ -1,5 +1,4 @@
 using Pantomet.Core.Destinations;
-using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
@@ -37,7 +36,7 @@ public sealed class RecipeTests
     private static Recipe RecipeFor(Slot slot, PixelRect? crop)
     {
         var facts = Slots.Photograph(3600, 2400) with { Rights = new RightsFields("Wren Aldous", "© Galewright Kites") };
-        var source = Slots.Source(facts);
-        return new Recipe(source, SlotPlan.For(slot, source, HandCrops.Of(crop)).Variants[0], slot);
+        var source = crop is { } drawn ? Slots.Source(facts).WithHand(slot, drawn) : Slots.Source(facts);
+        return new Recipe(source, SlotPlan.For(slot, source).Variants[0], slot);
     }
 }

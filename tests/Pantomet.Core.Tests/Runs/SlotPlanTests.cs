@@ -1,6 +1,5 @@
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Findings;
-using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
@@ -14,7 +13,7 @@ public sealed class SlotPlanTests
     [Fact]
     public void Names_every_file_and_its_crop()
     {
-        var plan = SlotPlan.For(Hero, Slots.Source(Slots.Photograph(3600, 2400), "red-kite"), HandCrops.None);
+        var plan = SlotPlan.For(Hero, Slots.Source(Slots.Photograph(3600, 2400), "red-kite"));
         Assert.Equal(6, plan.Variants.Count);
         Assert.Equal("red-kite-hero-1500w.avif", plan.Variants[0].FileName);
         Assert.Equal(new PixelRect(0, 300, 3600, 1800), plan.Variants[0].Crop);
@@ -24,7 +23,7 @@ public sealed class SlotPlanTests
     [Fact]
     public void A_source_too_small_is_stopped_with_the_missing_pixels_and_the_smaller_sizes_stay()
     {
-        var plan = SlotPlan.For(Hero, Slots.Source(Slots.Photograph(1240, 827), "red-kite"), HandCrops.None);
+        var plan = SlotPlan.For(Hero, Slots.Source(Slots.Photograph(1240, 827), "red-kite"));
         var stop = Assert.Single(plan.Findings);
         Assert.Equal((Severity.Stop, "too-few-pixels"), (stop.Severity, stop.Id));
         Assert.Contains("1,500 × 750 file needs as many pixels, the crop has 1,240 × 620", stop.Sentence, StringComparison.Ordinal);
@@ -34,14 +33,14 @@ public sealed class SlotPlanTests
 
     [Fact]
     public void Shapes_have_no_pixels_to_run_out_of() =>
-        Assert.True(SlotPlan.For(Hero, Slots.Source(Slots.Photograph(24, 24) with { Format = PictureFormat.Svg }, "mark"), HandCrops.None).CanBeFed);
+        Assert.True(SlotPlan.For(Hero, Slots.Source(Slots.Photograph(24, 24) with { Format = PictureFormat.Svg }, "mark")).CanBeFed);
 
     [Fact]
     public void No_variant_is_ever_larger_than_its_crop()
     {
         foreach (var width in Enumerable.Range(300, 60).Select(step => step * 5))
         {
-            var plan = SlotPlan.For(Hero, Slots.Source(Slots.Photograph(width, width * 2 / 3)), HandCrops.None);
+            var plan = SlotPlan.For(Hero, Slots.Source(Slots.Photograph(width, width * 2 / 3)));
             Assert.All(plan.Variants, variant => Assert.True(variant.Size.Picture.Width <= variant.Crop.Width));
         }
     }
@@ -49,7 +48,7 @@ public sealed class SlotPlanTests
     [Fact]
     public void A_crop_by_hand_is_fitted_to_the_shape_when_the_shape_has_changed()
     {
-        var plan = SlotPlan.For(Hero, Slots.Source(Slots.Photograph(3600, 2400)), HandCrops.Of(new PixelRect(100, 100, 1000, 1000)));
+        var plan = SlotPlan.For(Hero, Slots.Source(Slots.Photograph(3600, 2400)).WithHand(Hero, new PixelRect(100, 100, 1000, 1000)));
         Assert.True(plan.Crop.IsByHand);
         Assert.Equal(2.0, (double)plan.Crop.Area.Width / plan.Crop.Area.Height, 2);
     }
@@ -58,7 +57,7 @@ public sealed class SlotPlanTests
     public void Padding_takes_the_whole_picture_and_ignores_a_crop()
     {
         var padded = Slots.Of("2000x2000", fit: Fit.Pad);
-        var plan = SlotPlan.For(padded, Slots.Source(Slots.Photograph(3000, 2400)), HandCrops.Of(new PixelRect(0, 0, 50, 50)));
+        var plan = SlotPlan.For(padded, Slots.Source(Slots.Photograph(3000, 2400)).WithHand(padded, new PixelRect(0, 0, 50, 50)));
         Assert.Equal(new PixelRect(0, 0, 3000, 2400), plan.Crop.Area);
         Assert.False(plan.Crop.IsByHand);
     }
@@ -66,7 +65,7 @@ public sealed class SlotPlanTests
     [Fact]
     public void Says_what_becomes_of_transparency_and_animation()
     {
-        var plan = SlotPlan.For(Hero, Slots.Source(Slots.Photograph(3600, 2400) with { HasAlpha = true, Frames = 12, Format = PictureFormat.Gif }), HandCrops.None);
+        var plan = SlotPlan.For(Hero, Slots.Source(Slots.Photograph(3600, 2400) with { HasAlpha = true, Frames = 12, Format = PictureFormat.Gif }));
         Assert.Equal(["flattened", "first-frame"], plan.Findings.Select(finding => finding.Id));
         Assert.Contains("in JPEG", plan.Findings[0].Sentence, StringComparison.Ordinal);
     }
@@ -77,12 +76,12 @@ public sealed class SlotPlanTests
         var tiers = new[] { new Tier("narrow", 0, Square, new SizeRule.Widths([500])), new Tier("wide", 1000, Hero.Shape, Hero.Sizes) };
         var slot = Hero with { Tiers = tiers, Formats = [PictureFormat.WebP] };
         var source = Slots.Source(Slots.Photograph(3600, 2400));
-        var plan = SlotPlan.For(slot, source, HandCrops.None);
+        var plan = SlotPlan.For(slot, source);
         Assert.Equal(["kite-hero-narrow-500w.webp", "kite-hero-wide-1500w.webp", "kite-hero-wide-1000w.webp", "kite-hero-wide-500w.webp"], plan.Variants.Select(variant => variant.FileName));
         Assert.Equal(new PixelRect(600, 0, 2400, 2400), plan.Variants[0].Crop);
 
-        var apart = new HandCrops(new PixelRect(0, 0, 2000, 1000), new Dictionary<string, PixelRect> { ["narrow"] = new(100, 100, 800, 800) });
-        var framed = SlotPlan.For(slot, source, apart);
+        var apart = source.WithHand(slot, new PixelRect(0, 0, 2000, 1000)).WithHand(slot, new PixelRect(100, 100, 800, 800), "narrow");
+        var framed = SlotPlan.For(slot, apart);
         Assert.Equal(new PixelRect(100, 100, 800, 800), framed.Variants[0].Crop);
         Assert.Equal(new PixelRect(0, 0, 2000, 1000), framed.Variants[1].Crop);
     }
@@ -91,8 +90,8 @@ public sealed class SlotPlanTests
     public void A_side_that_the_limits_refuse_is_stopped()
     {
         var slot = Slots.Of("free", new SizeRule.LongestSide(1000), limits: new FileLimits(null, null, null, LeastSidePx: 500, MostSidePx: 1000));
-        Assert.True(SlotPlan.For(slot, Slots.Source(Slots.Photograph(3000, 2000)), HandCrops.None).CanBeFed);
-        var stop = Assert.Single(SlotPlan.For(slot, Slots.Source(Slots.Photograph(3000, 1200)), HandCrops.None).Findings);
+        Assert.True(SlotPlan.For(slot, Slots.Source(Slots.Photograph(3000, 2000))).CanBeFed);
+        var stop = Assert.Single(SlotPlan.For(slot, Slots.Source(Slots.Photograph(3000, 1200))).Findings);
         Assert.Equal("side-too-short", stop.Id);
     }
 
@@ -102,7 +101,7 @@ public sealed class SlotPlanTests
     [InlineData(400, FeedingState.TooSmall, 0, null, 500, 1100)]
     public void Feeding_says_how_far_the_pixels_reach(int width, FeedingState state, int possible, int? largest, int? firstShort, int shortBy)
     {
-        var feeding = Feeding.Of(SlotPlan.For(Hero, Slots.Source(Slots.Photograph(width, width * 2 / 3)), HandCrops.None));
+        var feeding = Feeding.Of(SlotPlan.For(Hero, Slots.Source(Slots.Photograph(width, width * 2 / 3))));
         Assert.Equal((state, possible, 3, largest, firstShort, shortBy), (feeding.State, feeding.Possible, feeding.Wanted, feeding.Largest?.Width, feeding.FirstShort?.Width, feeding.ShortByPx));
     }
 
@@ -111,7 +110,7 @@ public sealed class SlotPlanTests
     {
         var slot = Hero with { NamePattern = new NamePattern("{stem}-{hash}") };
         var source = Slots.Source(Slots.Photograph(3600, 2400));
-        string First(Slot one) => SlotPlan.For(one, source, HandCrops.None).Variants[0].Name;
+        string First(Slot one) => SlotPlan.For(one, source).Variants[0].Name;
         Assert.Equal(First(slot), First(slot with { Name = "banner" }));
         Assert.NotEqual(First(slot), First(slot with { Limits = new FileLimits(new ByteCount(90_000), null, null) }));
     }

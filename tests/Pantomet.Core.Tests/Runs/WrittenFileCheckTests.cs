@@ -1,6 +1,5 @@
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Findings;
-using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
@@ -13,7 +12,7 @@ public sealed class WrittenFileCheckTests
         new ByteCount(1_000_000), new AimBand(new ByteCount(500_000), new ByteCount(700_000)), new ByteCount(300_000)));
 
     private static readonly SourceFacts Source = Slots.Photograph(3600, 2400) with { Rights = new RightsFields(Copyright: "© Galewright Kites") };
-    private static readonly PlannedVariant Variant = SlotPlan.For(Listing, Slots.Source(Source), HandCrops.None).Variants[0];
+    private static readonly PlannedVariant Variant = SlotPlan.For(Listing, Slots.Source(Source)).Variants[0];
 
     private static readonly WrittenFile Right = new(
         PictureFormat.Jpeg, new PixelSize(2500, 2000), new ByteCount(612_000), ColourModel.Rgb, null, false, Source.Rights, "", "", false);

@@ -2,7 +2,6 @@ using System.Globalization;
 using System.Text.Json;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Findings;
-using Pantomet.Core.Framing;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
 using Pantomet.Imaging.Encoders;
@@ -26,7 +25,7 @@ public sealed class DemoSlotsTests
             using var source = DecodedSource.Open(path, facts);
             foreach (var slot in Demo.Destinations.SelectMany(destination => destination.Slots))
             {
-                var plan = SlotPlan.For(slot, Demo.Source(facts, Stem.From(Path.GetFileName(path))), HandCrops.None);
+                var plan = SlotPlan.For(slot, Demo.Source(facts, Stem.From(Path.GetFileName(path))));
                 if (!plan.CanBeFed)
                     Interlocked.Increment(ref cannotFeed);
                 foreach (var variant in plan.Variants)

@@ -1,6 +1,5 @@
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Findings;
-using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
@@ -101,7 +100,7 @@ public sealed class VariantMakerTests
         var path = Demo.Source("hill-flight-rotated.jpg");
         var facts = SourceProbe.Probe(path, 300_000_000).Facts;
         var slot = Demo.Plain("3:2", PictureFormat.Png, 90) with { Sizes = new SizeRule.Widths([.. Enumerable.Range(60, 40)]), Formats = [PictureFormat.Png, PictureFormat.WebP], Delivery = Delivery.Each };
-        var plan = SlotPlan.For(slot, Demo.Source(facts), HandCrops.None);
+        var plan = SlotPlan.For(slot, Demo.Source(facts));
         using var source = DecodedSource.Open(path, facts);
         var together = plan.Variants.AsParallel().AsOrdered().WithDegreeOfParallelism(4).Select(variant => VariantMaker.Make(source, variant, slot).File).ToList();
         foreach (var (variant, file) in plan.Variants.Zip(together))

@@ -1,0 +1,146 @@
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Measures;
+
+namespace Pantomet.Core.Framing;
+
+/// <summary>One thing that a person does to the framing of a source.</summary>
+/// <param name="Label">In a few words, for undo.</param>
+public abstract record FramingChange(string Label)
+{
+    /// <summary>The framing afterwards.</summary>
+    /// <param name="framing">Before.</param>
+    public abstract SourceFraming ApplyTo(SourceFraming framing);
+
+    /// <summary>Says what must stay, and where the focus lies.</summary>
+    /// <param name="Subject">Null for nothing in particular.</param>
+    /// <param name="Focus">Null for the middle of the subject.</param>
+    public sealed record Decide(PixelRect? Subject, PixelPoint? Focus) : FramingChange("subject")
+    {
+        /// <inheritdoc/>
+        public override SourceFraming ApplyTo(SourceFraming framing) => framing with { Subject = Subject, Focus = Focus };
+    }
+
+    /// <summary>Turns the picture for all places.</summary>
+    /// <param name="Turn">From upright.</param>
+    public sealed record TurnAll(Turn Turn) : FramingChange("turning")
+    {
+        /// <inheritdoc/>
+        public override SourceFraming ApplyTo(SourceFraming framing) => framing with { Turn = Turn };
+    }
+
+    /// <summary>Sets a crop by hand: for all places of the shape that are not parted, or for a tier alone.</summary>
+    /// <param name="Slot">Where it was drawn.</param>
+    /// <param name="Tier">A tier of it; null for the slot, with all its tiers.</param>
+    /// <param name="Hand">The crop.</param>
+    public sealed record Crop(Slot Slot, string? Tier, HandFraming Hand) : FramingChange("framing")
+    {
+        /// <inheritdoc/>
+        public override SourceFraming ApplyTo(SourceFraming framing)
+        {
+            foreach (var (tier, part) in PartsOf(Slot, Tier))
+            {
+                framing = tier is null && !framing.At(Slot.Id, null).IsParted
+                    ? framing.WithShared(part.Shape, Hand)
+                    : framing.With(Slot.Id, tier, place => place with { IsParted = true, Hand = Hand, Accepted = null });
+            }
+
+            return framing;
+        }
+    }
+
+    /// <summary>Goes back to automatic at one place and at those that share its framing.</summary>
+    /// <param name="Slot">The slot.</param>
+    /// <param name="Tier">A tier of it; null for the slot, with all its tiers.</param>
+    public sealed record Automatic(Slot Slot, string? Tier) : FramingChange("back to automatic")
+    {
+        /// <inheritdoc/>
+        public override SourceFraming ApplyTo(SourceFraming framing)
+        {
+            foreach (var (tier, part) in PartsOf(Slot, Tier))
+            {
+                // Apart as long as the others have a crop that it must not follow again.
+                var isApart = (tier is not null || framing.At(Slot.Id, null).IsParted) && framing.Shared.ContainsKey(SourceFraming.ShapeOf(part.Shape));
+                if (!isApart)
+                    framing = framing.WithShared(part.Shape, null);
+                framing = framing.With(Slot.Id, tier, place => place with { IsParted = isApart, Hand = null, IsPadded = false, Accepted = null });
+            }
+
+            return framing;
+        }
+    }
+
+    /// <summary>Goes back to automatic everywhere.</summary>
+    public sealed record AllAutomatic() : FramingChange("all back to automatic")
+    {
+        /// <inheritdoc/>
+        public override SourceFraming ApplyTo(SourceFraming framing) => framing with
+        {
+            Shared = SourceFraming.None.Shared,
+            Places = framing.Places.Where(pair => pair.Value.IsLeftOut).ToDictionary(pair => pair.Key, _ => new PlaceFraming { IsLeftOut = true }),
+        };
+    }
+
+    /// <summary>Frames a place apart from the others with its shape, or together with them again.</summary>
+    /// <param name="Slot">The slot.</param>
+    /// <param name="Tier">A tier of it; null for the slot, with all its tiers.</param>
+    /// <param name="IsApart">Apart, or together.</param>
+    public sealed record Part(Slot Slot, string? Tier, bool IsApart) : FramingChange(IsApart ? "framing apart" : "framing together")
+    {
+        /// <inheritdoc/>
+        public override SourceFraming ApplyTo(SourceFraming framing)
+        {
+            foreach (var (tier, part) in PartsOf(Slot, Tier))
+            {
+                var hand = framing.HandAt(part, tier);
+                framing = framing.With(Slot.Id, tier, place => place with { IsParted = IsApart, Hand = IsApart ? hand : null });
+            }
+
+            return framing;
+        }
+    }
+
+    /// <summary>Leaves a place out, or takes it in again.</summary>
+    /// <param name="Slot">The slot.</param>
+    /// <param name="Tier">A tier of it; null for the slot, with all its tiers.</param>
+    /// <param name="IsLeftOut">Out, or in.</param>
+    public sealed record LeaveOut(Slot Slot, string? Tier, bool IsLeftOut) : FramingChange(IsLeftOut ? "leaving out" : "taking in again")
+    {
+        /// <inheritdoc/>
+        public override SourceFraming ApplyTo(SourceFraming framing) => AtParts(framing, Slot, Tier, place => place with { IsLeftOut = IsLeftOut });
+    }
+
+    /// <summary>Pads a place although its slot crops, or crops it again.</summary>
+    /// <param name="Slot">The slot.</param>
+    /// <param name="Tier">A tier of it; null for the slot, with all its tiers.</param>
+    /// <param name="IsPadded">Padded, or cropped.</param>
+    public sealed record Pad(Slot Slot, string? Tier, bool IsPadded) : FramingChange(IsPadded ? "padding" : "cropping again")
+    {
+        /// <inheritdoc/>
+        public override SourceFraming ApplyTo(SourceFraming framing) => AtParts(framing, Slot, Tier, place => place with { IsPadded = IsPadded, Accepted = null });
+    }
+
+    /// <summary>Says that a place was looked at and is good as it is.</summary>
+    /// <param name="Slot">The slot.</param>
+    /// <param name="Tier">A tier of it; null for a slot without tiers.</param>
+    /// <param name="Seen">What was looked at.</param>
+    public sealed record Accept(Slot Slot, string? Tier, string Seen) : FramingChange("accepting")
+    {
+        /// <inheritdoc/>
+        public override SourceFraming ApplyTo(SourceFraming framing) => framing.With(Slot.Id, Tier, place => place with { Accepted = Seen });
+    }
+
+    /// <summary>Takes over a whole framing, as when it is copied from another source.</summary>
+    /// <param name="Framing">The framing.</param>
+    /// <param name="What">In a few words.</param>
+    public sealed record TakeOver(SourceFraming Framing, string What) : FramingChange(What)
+    {
+        /// <inheritdoc/>
+        public override SourceFraming ApplyTo(SourceFraming framing) => Framing;
+    }
+
+    private static IEnumerable<(string? Tier, Slot Part)> PartsOf(Slot slot, string? tier) =>
+        slot.Parts().Where(part => tier is null || part.Tier?.Name == tier).Select(part => (part.Tier?.Name, part.Slot));
+
+    private static SourceFraming AtParts(SourceFraming framing, Slot slot, string? tier, Func<PlaceFraming, PlaceFraming> change) =>
+        PartsOf(slot, tier).Aggregate(framing, (all, part) => all.With(slot.Id, part.Tier, change));
+}

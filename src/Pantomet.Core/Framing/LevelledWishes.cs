@@ -1,0 +1,65 @@
+using Pantomet.Core.Measures;
+
+namespace Pantomet.Core.Framing;
+
+/// <summary>How far a crop of a levelled picture meets the wishes, in their order.</summary>
+internal sealed class LevelledWishes
+{
+    private readonly LevelRoom room;
+    private readonly PixelRect subject;
+    private readonly PixelRect breathing;
+    private readonly PixelPoint focus;
+    private readonly Dictionary<PixelSize, PixelRect[]> covered = [];
+
+    public LevelledWishes(CropWishes wishes, LevelRoom room)
+    {
+        Wishes = wishes;
+        this.room = room;
+        subject = Around(room, wishes.Subject!.Value);
+        breathing = Around(room, wishes.Room!.Value);
+        focus = room.Levelled(wishes.Focus);
+    }
+
+    public CropWishes Wishes { get; }
+
+    /// <summary>The upright rectangle around a rectangle that is tilted with its picture, to the pixel.</summary>
+    public static PixelRect Around(LevelRoom room, PixelRect upright)
+    {
+        PixelPoint[] corners = [.. new[] { (upright.X, upright.Y), (upright.Right, upright.Y), (upright.X, upright.Bottom), (upright.Right, upright.Bottom) }
+            .Select(corner => room.Levelled(new PixelPoint(corner.Item1, corner.Item2)))];
+        var (left, top) = ((int)Rounding.HalfUp(corners.Min(corner => corner.X)), (int)Rounding.HalfUp(corners.Min(corner => corner.Y)));
+        return new PixelRect(left, top, (int)Rounding.HalfUp(corners.Max(corner => corner.X)) - left, (int)Rounding.HalfUp(corners.Max(corner => corner.Y)) - top);
+    }
+
+    /// <summary>A crop as it lies in the levelled frame.</summary>
+    public static PixelRect Levelled(LevelRoom room, PixelRect crop) => PixelRect.Around(room.Levelled(crop.Centre), crop.Size);
+
+    public Judged Judge(PixelRect crop)
+    {
+        var at = Levelled(room, crop);
+        var cut = subject.Size.Count - CoveredParts.Shared(at, subject);
+        var isShort = Wishes.Floor is { } floor && (crop.Width < floor.Width || crop.Height < floor.Height);
+        var lost = breathing.Size.Count - CoveredParts.Shared(at, breathing);
+        var distance = Wishes.Place.Points.Min(place => Math.Pow(at.X + (place.X * at.Width) - focus.X, 2) + Math.Pow(at.Y + (place.Y * at.Height) - focus.Y, 2));
+        return new Judged(crop, cut, isShort, Under(at), lost, distance);
+    }
+
+    private long Under(PixelRect at)
+    {
+        if (Wishes.Zones.Count == 0)
+            return 0;
+        if (!covered.TryGetValue(at.Size, out var parts))
+            covered[at.Size] = parts = Wishes.Covered(at.Size);
+        return parts.Sum(part => CoveredParts.Shared(part with { X = part.X + at.X, Y = part.Y + at.Y }, subject));
+    }
+}
+
+/// <summary>What a crop costs, wish by wish; less is better.</summary>
+internal readonly record struct Judged(PixelRect Crop, long Cut, bool IsShort, long Covered, long RoomLost, double Distance) : IComparable<Judged>
+{
+    /// <summary>Whether no smaller or other crop could do better: all wishes before the size are met.</summary>
+    public bool IsPerfect => this is { Cut: 0, IsShort: false, Covered: 0, RoomLost: 0 };
+
+    public int CompareTo(Judged other) => (Cut, IsShort, Covered, RoomLost, -Crop.Size.Count, Distance, (Crop.Y, Crop.X))
+        .CompareTo((other.Cut, other.IsShort, other.Covered, other.RoomLost, -other.Crop.Size.Count, other.Distance, (other.Crop.Y, other.Crop.X)));
+}

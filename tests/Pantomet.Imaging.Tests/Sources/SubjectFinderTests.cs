@@ -1,0 +1,100 @@
+using NetVips;
+using Pantomet.Core.Framing;
+using Pantomet.Core.Framing.Proposing;
+using Pantomet.Core.Measures;
+using Pantomet.Imaging.Sources;
+using Xunit.Abstractions;
+
+namespace Pantomet.Imaging.Tests.Sources;
+
+public sealed class SubjectFinderTests(ITestOutputHelper output)
+{
+    private static readonly AspectRatio[] Ratios = [new(1, 1), new(5, 4), new(4, 5)];
+
+    // By eye, as fractions, from the demo's own notes; the first of each picture where there are several.
+    private static readonly (string Name, double X, double Y, double Width, double Height)[] ByEye =
+    [
+        ("hill-flight.jpg", 0.68, 0.08, 0.20, 0.36),
+        ("beach-morning.jpg", 0.55, 0.08, 0.40, 0.65),
+        ("dune-box-kite.jpg", 0.37, 0.24, 0.32, 0.28),
+        ("studio-delta.jpg", 0.05, 0.22, 0.86, 0.50),
+        ("line-spools.jpg", 0.15, 0.35, 0.33, 0.54),
+        ("ribbon-tails-detail.jpg", 0.38, 0.00, 0.36, 1.00),
+        ("workbench-topdown.jpg", 0.13, 0.42, 0.35, 0.40),
+        ("festival-panorama.jpg", 0.02, 0.10, 0.96, 0.73),
+        ("winder-handle.jpg", 0.11, 0.18, 0.67, 0.71),
+        ("studio-delta-cutout.png", 0.10, 0.05, 0.79, 0.86),
+    ];
+
+    // Nine tenths of what the shape can hold of it: a kite that is wider than any 4:5 crop of its picture is cut by all of them.
+    [Fact]
+    public void Framed_from_the_proposal_nine_tenths_of_the_subject_stay_on_at_least_eight_of_ten_pictures()
+    {
+        var kept = 0;
+        foreach (var (name, x, y, width, height) in ByEye)
+        {
+            var (size, proposal) = Propose(name);
+            var eye = new PixelRect((int)(x * size.Width), (int)(y * size.Height), (int)(width * size.Width), (int)(height * size.Height));
+            var shares = Ratios.Select(ratio => Share(eye, Automatic(size, ratio, proposal)) / Share(eye, Automatic(size, ratio, new SubjectProposal(eye, eye.Centre)))).ToList();
+            kept += shares.Min() >= 0.9 ? 1 : 0;
+            output.WriteLine($"{name,-26} by eye {Fractions(eye, size)}, proposed {(proposal.Subject is { } found ? Fractions(found, size) : "none"),-20} stays in {string.Join(", ", Ratios.Zip(shares, (ratio, share) => FormattableString.Invariant($"{ratio} {share:0.00}")))}");
+        }
+
+        Assert.True(kept >= 8, $"On {kept} of {ByEye.Length} pictures nine tenths of the subject stay in all three shapes.");
+    }
+
+    [Fact]
+    public void A_flat_ground_has_no_subject_and_its_focus_is_the_middle()
+    {
+        using var black = Image.Black(600, 400, bands: 3);
+        using var flat = (black + 190).Cast(Enums.BandFormat.Uchar).Copy(interpretation: Enums.Interpretation.Srgb);
+        Assert.Equal(new SubjectProposal(null, new PixelPoint(1800, 1200)), SubjectFinder.Propose(flat, new PixelSize(3600, 2400)));
+    }
+
+    [Theory]
+    [InlineData(0, 120)]
+    [InlineData(450, 0)]
+    [InlineData(210, 270)]
+    public void A_disc_on_a_ground_that_fades_is_found_where_it_lies_even_at_the_edge(int left, int top)
+    {
+        using var fading = (Image.Xyz(600, 400)[1] * 0.2) + 120;
+        using var ground = fading.Bandjoin([fading + 10, fading + 30]).Cast(Enums.BandFormat.Uchar).Copy(interpretation: Enums.Interpretation.Srgb);
+        using var picture = ground.Mutate(drawn => drawn.DrawCircle([190, 40, 40], left + 65, top + 65, 65, fill: true));
+        var subject = SubjectFinder.Propose(picture, new PixelSize(600, 400)).Subject;
+        Assert.NotNull(subject);
+        var disc = new PixelRect(left, top, 131, 131);
+        Assert.True(Share(disc, subject.Value) > 0.9, $"{subject} for {disc}");
+        Assert.True(subject.Value.Size.Count < 2 * disc.Size.Count, $"{subject} for {disc}");
+    }
+
+    [Theory]
+    [InlineData(1, 1)]
+    [InlineData(2, 300)]
+    [InlineData(1200, 4)]
+    public void Proposes_something_that_lies_in_the_picture_however_small_it_is(int width, int height)
+    {
+        using var noise = Image.Gaussnoise(width, height, sigma: 60, mean: 128, seed: 3).Cast(Enums.BandFormat.Uchar);
+        var picture = new PixelSize(width * 5, height * 5);
+        var proposal = SubjectFinder.Propose(noise.Copy(interpretation: Enums.Interpretation.Bw), picture);
+        Assert.True(proposal.Subject is not { } subject || subject.LiesIn(picture));
+        Assert.InRange(proposal.Focus.X, 0, picture.Width);
+        Assert.InRange(proposal.Focus.Y, 0, picture.Height);
+    }
+
+    private static string Fractions(PixelRect area, PixelSize size) =>
+        FormattableString.Invariant($"{(double)area.X / size.Width:0.00} {(double)area.Y / size.Height:0.00} {(double)area.Width / size.Width:0.00} {(double)area.Height / size.Height:0.00}");
+
+    private static double Share(PixelRect eye, PixelRect crop) => (double)CoveredParts.Shared(eye, crop) / eye.Size.Count;
+
+    private static PixelRect Automatic(PixelSize size, AspectRatio ratio, SubjectProposal proposal) =>
+        AutomaticCrop.For(new CropWishes(size, 0, ratio, proposal.Focus) { Subject = proposal.Subject, Breathing = 0.05 });
+
+    private static (PixelSize Size, SubjectProposal Proposal) Propose(string name)
+    {
+        var file = SourceFile.Open(Demo.Source(name));
+        using var image = file.Load();
+        var size = SourceFile.UprightSize(image);
+        using var preview = PreviewMaker.Reduce(file, image, PreviewMaker.Widths[0]);
+        return (size, SubjectFinder.Propose(preview, size));
+    }
+}
