@@ -105,7 +105,7 @@ public sealed class LibraryTests
 
     [Theory]
     [InlineData("{\"crop\":{\"x\":0,\"y\":0,\"width\":10,\"height\":10},\"tier\":\"narrow\"}", "tier")]
-    [InlineData("{\"crop\":{\"x\":0,\"y\":0,\"width\":10,\"height\":10},\"rotation\":90}", "rotation")]
+    [InlineData("{\"crop\":{\"x\":0,\"y\":0,\"width\":10,\"height\":10},\"rotation\":40}", "rotation")]
     [InlineData("{\"crop\":{\"x\":0,\"y\":0,\"width\":0,\"height\":10}}", "crop")]
     public async Task What_a_framing_cannot_say_is_refused_at_its_field(string body, string field)
     {

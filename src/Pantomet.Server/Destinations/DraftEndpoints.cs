@@ -18,7 +18,7 @@ internal static class DraftEndpoints
     private static readonly Source Example = new(
         SourceId.FromHash(new byte[32]),
         new SourceFacts(new PixelSize(6000, 4000), PictureFormat.Jpeg, ColourModel.Rgb, "sRGB", 8, false, 1, 1, ContentKind.Photograph, RightsFields.None, "", "", false),
-        "red-diamond-kite", 7, new DateOnly(2026, 5, 18), null);
+        "red-diamond-kite", 7, new DateOnly(2026, 5, 18), Core.Framing.SourceFraming.None, null);
 
     public static void MapDrafts(this IEndpointRouteBuilder routes)
     {

@@ -1,82 +1,143 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.EntityFrameworkCore;
+using Pantomet.Core.Findings;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
+using Pantomet.Server.Destinations;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Runs;
-using Pantomet.Server.Storage;
+using Pantomet.Server.Sources;
 
 namespace Pantomet.Server.Framing;
 
-/// <summary>A crop that a person draws.</summary>
-/// <param name="Crop">In upright source pixels. It is fitted to the slot's shape.</param>
-/// <param name="Tier">A tier of the slot; null for the slot itself.</param>
-/// <param name="Rotation">Degrees clockwise.</param>
-internal sealed record FramingChange(PixelRect Crop, string? Tier = null, double? Rotation = null);
+/// <summary>A crop that is set by hand.</summary>
+/// <param name="Crop">In upright source pixels, whole numbers, inside the picture. It is fitted to the slot's shape; a finding says so.</param>
+/// <param name="Tier">A tier of the slot; null for the slot with all its tiers.</param>
+/// <param name="Rotation">Degrees clockwise, within 15 of a quarter turn; null follows the source's.</param>
+internal sealed record DrawnFraming(DrawnRect Crop, string? Tier = null, double? Rotation = null);
+
+/// <summary>A rectangle as it was sent, whole numbers or not.</summary>
+internal sealed record DrawnRect(double X, double Y, double Width, double Height);
 
 internal static class FramingEndpoints
 {
     public static void MapFramings(this IEndpointRouteBuilder routes)
     {
-        var framings = routes.MapGroup("/api/framings/{sourceId}/{slotId}").WithTags("Framing");
-        framings.MapPut("", SetAsync).WithName("setFraming");
-        framings.MapDelete("", ResetAsync).WithName("resetFraming");
-        framings.MapPost("/try", TryAsync).WithName("tryFraming");
+        var ofSource = routes.MapGroup("/api/framings/{sourceId}").WithTags("Framing");
+        ofSource.MapGet("", GetAsync).WithName("getFraming");
+        ofSource.MapPost("/changes", ChangeAsync).WithName("changeFraming");
+        ofSource.MapPost("/try", TryAsync).WithName("tryFraming");
+        ofSource.MapPost("/undo", (Framings framings, DestinationCatalogue catalogue, string sourceId, CancellationToken cancel) => MoveAsync(framings, catalogue, sourceId, false, cancel)).WithName("undoFraming");
+        ofSource.MapPost("/redo", (Framings framings, DestinationCatalogue catalogue, string sourceId, CancellationToken cancel) => MoveAsync(framings, catalogue, sourceId, true, cancel)).WithName("redoFraming");
+        ofSource.MapPut("/{slotId}", SetAsync).WithName("setCrop");
+        ofSource.MapDelete("/{slotId}", ResetAsync).WithName("resetCrop");
+    }
+
+    private static async Task<Results<Ok<FramingAnswer>, ProblemHttpResult>> GetAsync(
+        Framings framings, DestinationCatalogue catalogue, string sourceId, CancellationToken cancel)
+    {
+        var (source, problem) = await framings.FindAsync(sourceId, cancel);
+        return problem is not null ? problem : TypedResults.Ok(await AnswerAsync(framings, catalogue, source!, cancel));
+    }
+
+    private static async Task<Results<Ok<FramingAnswer>, ProblemHttpResult>> ChangeAsync(
+        Framings framings, DestinationCatalogue catalogue, HttpContext context, string sourceId, FramingRequest request, CancellationToken cancel)
+    {
+        var (source, missing) = await framings.FindAsync(sourceId, cancel);
+        if (missing is not null)
+            return missing;
+        var (change, problem) = request.Read(source!, await catalogue.SlotsAsync(cancel));
+        problem ??= await framings.DoAsync(source!, change!, Over(context.Request), cancel);
+        return problem is not null ? problem : TypedResults.Ok(await AnswerAsync(framings, catalogue, source!, cancel));
+    }
+
+    // While somebody drags: says what would come out in every place, and keeps nothing.
+    private static async Task<Results<Ok<FramingAnswer>, ProblemHttpResult>> TryAsync(
+        Framings framings, DestinationCatalogue catalogue, string sourceId, FramingRequest request, CancellationToken cancel)
+    {
+        var (source, missing) = await framings.FindAsync(sourceId, cancel);
+        if (missing is not null)
+            return missing;
+        var slots = await catalogue.SlotsAsync(cancel);
+        var (change, problem) = request.Read(source!, slots);
+        return problem is not null ? problem : TypedResults.Ok(FramingAnswer.Of(source!, await InOrderAsync(catalogue, cancel), tried: change!.ApplyTo(source!.Framing)));
+    }
+
+    private static async Task<Results<Ok<FramingAnswer>, ProblemHttpResult>> MoveAsync(
+        Framings framings, DestinationCatalogue catalogue, string sourceId, bool forward, CancellationToken cancel)
+    {
+        var (source, problem) = await framings.FindAsync(sourceId, cancel);
+        if (problem is not null)
+            return problem;
+        await framings.MoveAsync(source!, forward, cancel);
+        return TypedResults.Ok(await AnswerAsync(framings, catalogue, source!, cancel));
     }
 
     private static async Task<Results<Ok<PlanAnswer>, ProblemHttpResult>> SetAsync(
-        Planning planning, PantometDb database, TimeProvider clock, string sourceId, string slotId, FramingChange change, CancellationToken cancel)
+        Framings framings, DestinationCatalogue catalogue, string sourceId, string slotId, DrawnFraming drawn, CancellationToken cancel)
     {
-        var (pairing, problem) = await planning.PairingAsync(sourceId, slotId, cancel);
-        if ((problem ?? Refusal(pairing!, change)) is { } refused)
+        var (source, missing) = await framings.FindAsync(sourceId, cancel);
+        if (missing is not null)
+            return missing;
+        if (Refusal(drawn.Crop, source!.Facts.Size) is { } refused)
             return refused;
-        var plan = pairing!.Plan(With(pairing.ByHand, change));
-        var now = clock.GetUtcNow().UtcDateTime;
-        var crop = CropOf(pairing, change);
-        if (await database.Framings.FindAsync([sourceId, slotId, change.Tier ?? ""], cancel) is { } known)
-            (known.Crop, known.SetAt) = (crop, now);
-        else
-            database.Framings.Add(new FramingRow { SourceId = sourceId, SlotId = slotId, Tier = change.Tier ?? "", Crop = crop, SetAt = now });
-        await database.SaveChangesAsync(cancel);
-        return TypedResults.Ok(PlanAnswer.Of(slotId, plan));
+        var crop = new PixelRect((int)drawn.Crop.X, (int)drawn.Crop.Y, (int)drawn.Crop.Width, (int)drawn.Crop.Height);
+        Turn? turn = null;
+        if (drawn.Rotation is { } degrees)
+        {
+            if (!Turn.TryOf(degrees, source.Framing.Turn.IsMirrored, out var own))
+                return Problems.Invalid("rotation", "A picture is turned by quarters, and levelled by at most 15 degrees either way from there.");
+            turn = own;
+        }
+
+        var slots = await catalogue.SlotsAsync(cancel);
+        var request = new FramingRequest(FramingAct.Crop, slotId, drawn.Tier, crop);
+        var (_, problem) = request.Read(source, slots);
+        if (problem is not null)
+            return problem;
+        var slot = slots[slotId].Slot;
+        var taken = request.AsTaken(source, slot, new HandFraming(crop, turn));
+        if (await framings.DoAsync(source, new FramingChange.Crop(slot, drawn.Tier, new HandFraming(taken, turn)), over: null, cancel) is { } changed)
+            return changed;
+        var answer = PlanAnswer.Of(slotId, new Pairing(source, slot).Plan());
+        return TypedResults.Ok(taken == crop ? answer : answer with { Findings = [Fitted(crop, taken, slot.Shape.ToString()), .. answer.Findings] });
     }
 
     private static async Task<Results<Ok<PlanAnswer>, ProblemHttpResult>> ResetAsync(
-        Planning planning, PantometDb database, string sourceId, string slotId, string? tier, CancellationToken cancel)
+        Framings framings, DestinationCatalogue catalogue, string sourceId, string slotId, string? tier, CancellationToken cancel)
     {
-        // Without a tier all of the slot becomes automatic again.
-        await database.Framings.Where(row => row.SourceId == sourceId && row.SlotId == slotId && (tier == null || row.Tier == tier)).ExecuteDeleteAsync(cancel);
-        var (pairing, problem) = await planning.PairingAsync(sourceId, slotId, cancel);
-        return problem is not null ? problem : TypedResults.Ok(PlanAnswer.Of(slotId, pairing!.Plan()));
+        var (source, missing) = await framings.FindAsync(sourceId, cancel);
+        if (missing is not null)
+            return missing;
+        var slots = await catalogue.SlotsAsync(cancel);
+        var (change, problem) = new FramingRequest(FramingAct.Automatic, slotId, tier).Read(source!, slots);
+        problem ??= await framings.DoAsync(source!, change!, over: null, cancel);
+        return problem is not null ? problem : TypedResults.Ok(PlanAnswer.Of(slotId, new Pairing(source!, slots[slotId].Slot).Plan()));
     }
 
-    // While somebody drags: says what would come out, and keeps nothing.
-    private static async Task<Results<Ok<PlanAnswer>, ProblemHttpResult>> TryAsync(
-        Planning planning, string sourceId, string slotId, FramingChange change, CancellationToken cancel)
+    private static async Task<FramingAnswer> AnswerAsync(Framings framings, DestinationCatalogue catalogue, SourceRow source, CancellationToken cancel) =>
+        FramingAnswer.Of(source, await InOrderAsync(catalogue, cancel), await framings.LabelsAsync(source.Id, cancel));
+
+    private static async Task<IEnumerable<Core.Destinations.Slot>> InOrderAsync(DestinationCatalogue catalogue, CancellationToken cancel) =>
+        (await catalogue.AllAsync(cancel)).SelectMany(destination => destination.Slots);
+
+    private static long? Over(HttpRequest request) => long.TryParse(request.Headers.IfMatch.ToString().Trim('"'), out var revision) ? revision : null;
+
+    // What a script sends is never moved in silence: where it lies outside, it meant another picture.
+    private static ProblemHttpResult? Refusal(DrawnRect crop, PixelSize picture)
     {
-        var (pairing, problem) = await planning.PairingAsync(sourceId, slotId, cancel);
-        return (problem ?? Refusal(pairing!, change)) is { } refused ? refused : TypedResults.Ok(PlanAnswer.Of(slotId, pairing!.Plan(With(pairing.ByHand, change))));
+        foreach (var (name, value) in ((string, double)[])[("x", crop.X), ("y", crop.Y), ("width", crop.Width), ("height", crop.Height)])
+        {
+            if (value != Math.Floor(value) || Math.Abs(value) > int.MaxValue)
+                return Problems.Invalid($"crop.{name}", FormattableString.Invariant($"A crop has whole pixels; {name} is {value}. Round it."));
+        }
+
+        if (crop.Width < 1 || crop.Height < 1)
+            return Problems.Invalid("crop", "A crop is at least 1 px wide and 1 px high.");
+        return crop.X >= 0 && crop.Y >= 0 && crop.X + crop.Width <= picture.Width && crop.Y + crop.Height <= picture.Height
+            ? null
+            : Problems.Invalid("crop", FormattableString.Invariant($"The crop of {crop.Width} × {crop.Height} px at {crop.X}, {crop.Y} reaches beyond the picture, which has {Finding.Px(picture)} px. Move it inside, or make it smaller."));
     }
 
-    private static HandCrops With(HandCrops crops, FramingChange change) => change.Tier is { } tier
-        ? crops with { Tiers = new Dictionary<string, PixelRect>(crops.Tiers) { [tier] = change.Crop } }
-        : crops with { Slot = change.Crop };
-
-    // What is stored is the crop that the rule made of what was drawn.
-    private static PixelRect CropOf(Pairing pairing, FramingChange change)
-    {
-        var part = pairing.Slot.Parts().FirstOrDefault(part => part.Tier?.Name == change.Tier).Slot ?? pairing.Slot;
-        return SlotCrop.For(part, pairing.Source.Facts.Size, pairing.Source.Focus, change.Crop).Area;
-    }
-
-    private static ProblemHttpResult? Refusal(Pairing pairing, FramingChange change)
-    {
-        if (change.Tier is not null && pairing.Slot.Tiers.All(tier => tier.Name != change.Tier))
-            return Problems.Invalid("tier", $"The slot has no tier \"{change.Tier}\".");
-        if (change.Rotation is not (null or 0))
-            return Problems.Invalid("rotation", "A framing is not rotated. Leave the rotation out, or send 0.");
-        if (!SlotCrop.CanBeSet(pairing.Slot))
-            return Problems.Invalid("crop", $"\"{pairing.Slot.Name}\" shows the whole picture; there is nothing to crop.");
-        return change.Crop is { Width: > 0, Height: > 0 } ? null : Problems.Invalid("crop", "A crop is at least 1 px wide and 1 px high.");
-    }
+    private static Finding Fitted(PixelRect drawn, PixelRect taken, string shape) => new(
+        "crop-fitted", Severity.Note, $"The crop of {Finding.Px(drawn.Size)} px at {drawn.X}, {drawn.Y} does not have the shape {shape}; the nearest that has it was taken: {Finding.Px(taken.Size)} px at {taken.X}, {taken.Y}.");
 }

@@ -50,7 +50,8 @@ internal static class PlanEndpoints
         var states = made.ToLookup(variant => variant.Recipe, variant => variant.State);
         var now = plan.Variants.Select(variant => states[pairing.RecipeFor(variant).Hash()]).ToList();
         var done = now.Count(variant => variant.Contains(VariantState.Done));
-        var state = isRunning ? PairingStanding.Running
+        var state = plan.IsLeftOut ? PairingStanding.LeftOut
+            : isRunning ? PairingStanding.Running
             : !plan.CanBeFed || now.Any(variant => variant.Contains(VariantState.Blocked)) ? PairingStanding.Blocked
             : done == plan.Variants.Count ? PairingStanding.Done
             : states.Count > 0 ? PairingStanding.Stale

@@ -1,10 +1,8 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Destinations;
-using Pantomet.Core.Framing;
 using Pantomet.Core.Runs;
 using Pantomet.Server.Destinations;
-using Pantomet.Server.Framing;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Sources;
 using Pantomet.Server.Storage;
@@ -14,15 +12,10 @@ namespace Pantomet.Server.Runs;
 /// <summary>A source and a slot that it is wanted in.</summary>
 /// <param name="Source">The source.</param>
 /// <param name="Slot">The slot.</param>
-/// <param name="ByHand">The crops that a person set.</param>
-internal sealed record Pairing(SourceRow Source, Slot Slot, HandCrops ByHand)
+internal sealed record Pairing(SourceRow Source, Slot Slot)
 {
     /// <summary>The plan with the framing that is stored.</summary>
-    public SlotPlan Plan() => Plan(ByHand);
-
-    /// <summary>The plan with another framing.</summary>
-    /// <param name="byHand">Crops drawn by hand.</param>
-    public SlotPlan Plan(HandCrops byHand) => SlotPlan.For(Slot, Source.ToSource(), byHand);
+    public SlotPlan Plan() => SlotPlan.For(Slot, Source.ToSource());
 
     /// <summary>The recipe of one variant of the plan.</summary>
     /// <param name="variant">Out of <see cref="Plan()"/>.</param>
@@ -40,8 +33,7 @@ internal sealed class Planning(PantometDb database, DestinationCatalogue catalog
         var source = await database.Sources.AsNoTracking().SingleOrDefaultAsync(row => row.Id == sourceId && row.DeletedAt == null, cancel);
         if (source is null)
             return (null, Problems.NotFound("source", sourceId));
-        var framings = await database.Framings.AsNoTracking().Where(row => row.SourceId == sourceId && row.SlotId == slotId).ToListAsync(cancel);
-        return (new Pairing(source, placed.Slot, Crops(framings)), null);
+        return (new Pairing(source, placed.Slot), null);
     }
 
     /// <summary>All pairings of some sources with some slots, source by source. What does not exist is left out.</summary>
@@ -55,19 +47,12 @@ internal sealed class Planning(PantometDb database, DestinationCatalogue catalog
     public async Task<IReadOnlyList<Pairing>> PairingsAsync(IReadOnlyCollection<string> sourceIds, IReadOnlyList<Slot> slots, CancellationToken cancel)
     {
         var sources = await database.Sources.AsNoTracking().Where(row => sourceIds.Contains(row.Id) && row.DeletedAt == null).ToDictionaryAsync(row => row.Id, cancel);
-        var framings = (await database.Framings.AsNoTracking().Where(row => sourceIds.Contains(row.SourceId)).ToListAsync(cancel)).ToLookup(row => (row.SourceId, row.SlotId));
         return
         [
             .. from sourceId in sourceIds.Distinct()
                where sources.ContainsKey(sourceId)
                from slot in slots
-               select new Pairing(sources[sourceId], slot, Crops(framings[(sourceId, slot.Id)])),
+               select new Pairing(sources[sourceId], slot),
         ];
-    }
-
-    private static HandCrops Crops(IEnumerable<FramingRow> rows)
-    {
-        var byTier = rows.ToDictionary(row => row.Tier, row => row.Crop);
-        return byTier.Count == 0 ? HandCrops.None : new HandCrops(byTier.TryGetValue("", out var own) ? own : null, byTier);
     }
 }

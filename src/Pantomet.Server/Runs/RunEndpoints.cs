@@ -70,7 +70,9 @@ internal static class RunEndpoints
         if (pairings.Count == 0)
             return Problems.Invalid("sources", "A run needs at least one source and one slot. Choose both, then render.");
 
-        var planned = pairings.Select(pairing => (Pairing: pairing, Plan: pairing.Plan())).ToList();
+        var planned = pairings.Select(pairing => (Pairing: pairing, Plan: pairing.Plan())).Where(entry => !entry.Plan.IsLeftOut).ToList();
+        if (planned.Count == 0)
+            return Problems.Invalid("sources", "Every picture of this selection is left out of every slot of it. Take some in again, then render.");
         var total = planned.Sum(entry => entry.Plan.Variants.Count);
         if (total > MostVariants)
             return Problems.Invalid("sources", $"This run would make {total:#,0} files; at most {MostVariants:#,0} are made in one run. Choose fewer sources or slots.");

@@ -29,6 +29,7 @@ internal enum PairingStanding
     Stale,
     Blocked,
     Running,
+    LeftOut,
 }
 
 /// <summary>What became of a variant.</summary>

@@ -37,7 +37,7 @@ internal sealed record SourceAnswer(
         return new SourceAnswer(
             row.Id, row.FileName, row.Id, row.Bytes, facts.Size.Width, facts.Size.Height, facts.Format, facts.ColourProfile, facts.Colour,
             facts.BitDepth, facts.HasAlpha, facts.Frames, facts.Orientation, facts.Kind, facts.Camera, facts.HasPlace, facts.Description,
-            facts.Rights, row.Stem, row.AltText, row.Subject, row.Focus, SourceTrait.Of(facts, row.FileName, row.Stem), row.AddedAt);
+            facts.Rights, row.Stem, row.AltText, row.Framing.Subject, row.Framing.Focus, SourceTrait.Of(facts, row.FileName, row.Stem), row.AddedAt);
     }
 }
 

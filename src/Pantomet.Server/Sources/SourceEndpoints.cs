@@ -1,13 +1,12 @@
 using System.Text.Json;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.AspNetCore.WebUtilities;
 using Microsoft.EntityFrameworkCore;
-using Microsoft.Net.Http.Headers;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
 using Pantomet.Server.Destinations;
+using Pantomet.Server.Framing;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Storage;
@@ -33,34 +32,24 @@ internal static class SourceEndpoints
         sources.MapGet("/{id}/preview", PreviewAsync).WithName("getPreview");
     }
 
-    // Read by hand and not bound to a form: a bound form would buffer whole files.
     private static async Task<Results<Ok<List<IntakeAnswer>>, ProblemHttpResult>> TakeInAsync(
         HttpContext context, SourceIntake intake, CancellationToken cancel)
     {
         if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } size)
             size.MaxRequestBodySize = null;
-        if (!MediaTypeHeaderValue.TryParse(context.Request.ContentType, out var type) || HeaderUtilities.RemoveQuotes(type.Boundary).Value is not { Length: > 0 } boundary)
-            return Problems.Invalid("files", "Send the files as multipart/form-data, in fields named \"files\".");
-
         var answers = new List<IntakeAnswer>();
         try
         {
-            var reader = new MultipartReader(boundary, context.Request.Body);
-            while (await reader.ReadNextSectionAsync(cancel) is { } section)
-            {
-                if (section.GetContentDispositionHeader() is { } disposition && disposition.IsFileDisposition() && disposition.Name == "files")
-                    answers.Add(await intake.TakeAsync(disposition.FileNameStar.Value ?? disposition.FileName.Value, section.Body, cancel));
-            }
+            await foreach (var (name, content) in SentFiles.ReadAsync(context.Request, cancel))
+                answers.Add(await intake.TakeAsync(name, content, cancel));
         }
-        catch (Exception broken) when (broken is InvalidDataException or BadHttpRequestException or IOException)
+        catch (Exception broken) when (SentFiles.IsBrokenOff(broken))
         {
-            return Problems.Of(
-                StatusCodes.Status400BadRequest, "broken-off", "The upload broke off",
-                $"The upload ended before its last file was whole. {answers.Count} files had arrived and are kept; send the rest again.");
+            return SentFiles.BrokenOff(answers.Count);
         }
 
         return answers.Count == 0
-            ? Problems.Invalid("files", "There is no file in the request. Send files in fields named \"files\".")
+            ? Problems.Invalid("files", "There is no file in the request. Send the files as multipart/form-data, in fields named \"files\".")
             : TypedResults.Ok(answers);
     }
 
@@ -101,7 +90,7 @@ internal static class SourceEndpoints
     private static async Task<Results<Ok<SourceAnswer>, ProblemHttpResult>> GetAsync(PantometDb database, string id, CancellationToken cancel) =>
         await FindAsync(database, id, cancel) is { } source ? TypedResults.Ok(SourceAnswer.Of(source)) : Problems.NotFound("source", id);
 
-    private static async Task<Results<Ok<SourceAnswer>, ProblemHttpResult>> ChangeAsync(PantometDb database, string id, SourceChange change, CancellationToken cancel)
+    private static async Task<Results<Ok<SourceAnswer>, ProblemHttpResult>> ChangeAsync(PantometDb database, Framings framings, DestinationCatalogue catalogue, string id, SourceChange change, CancellationToken cancel)
     {
         if (await FindAsync(database, id, cancel) is not { } source)
             return Problems.NotFound("source", id);
@@ -121,14 +110,21 @@ internal static class SourceEndpoints
             source.AltText = altText.Trim();
         }
 
-        if (!Read<PixelRect>(change.Subject, out var hasSubject, out var subject) || (subject is { } area && !area.LiesIn(source.Facts.Size)))
-            return Problems.Invalid("subject", $"The subject must be a rectangle inside the picture, which has {source.Facts.Size} px.");
-        if (hasSubject)
-            source.Subject = subject;
-        if (!Read<PixelPoint>(change.Focus, out var hasFocus, out var focus) || (focus is { } point && !LiesIn(point, source.Facts.Size)))
-            return Problems.Invalid("focus", $"The focus must be a point inside the picture, which has {source.Facts.Size} px.");
-        if (hasFocus)
-            source.Focus = focus;
+        if (!Read<PixelRect>(change.Subject, out var hasSubject, out var subject))
+            return Problems.Invalid("subject", "The subject is a rectangle of whole pixels: x, y, width, height.");
+        if (!Read<PixelPoint>(change.Focus, out var hasFocus, out var focus))
+            return Problems.Invalid("focus", "The focus is a point in pixels: x, y.");
+        if (hasSubject || hasFocus)
+        {
+            var wanted = hasSubject ? subject : source.Framing.Subject;
+            // A focus that was set before stays only where the new subject holds it.
+            var kept = source.Framing.Focus is { } old && (wanted is not { } area || FramingRequest.Holds(area, old)) ? old : (PixelPoint?)null;
+            var (decided, problem) = new FramingRequest(FramingAct.Decide, Subject: wanted, Focus: hasFocus ? focus : kept).Read(source, await catalogue.SlotsAsync(cancel));
+            problem ??= await framings.DoAsync(source, decided!, over: null, cancel);
+            if (problem is not null)
+                return problem;
+        }
+
         await database.SaveChangesAsync(cancel);
         return TypedResults.Ok(SourceAnswer.Of(source));
     }
@@ -182,9 +178,6 @@ internal static class SourceEndpoints
 
     private static Task<SourceRow?> FindAsync(PantometDb database, string id, CancellationToken cancel) =>
         database.Sources.SingleOrDefaultAsync(row => row.Id == id && row.DeletedAt == null, cancel);
-
-    private static bool LiesIn(PixelPoint point, PixelSize picture) =>
-        point.X >= 0 && point.Y >= 0 && point.X <= picture.Width && point.Y <= picture.Height;
 
     private static bool Read<T>(JsonElement member, out bool isThere, out T? value)
         where T : struct

@@ -1,5 +1,6 @@
 using AnyAscii;
 using Microsoft.EntityFrameworkCore;
+using Pantomet.Core.Framing;
 using Pantomet.Core.Sources;
 using Pantomet.Imaging.Sources;
 using Pantomet.Server.Hosting;
@@ -25,13 +26,14 @@ internal sealed class SourceIntake(
     /// <param name="sentName">Not trusted.</param>
     /// <param name="content">Read to its end.</param>
     /// <param name="cancel">The sender is gone.</param>
-    public async Task<IntakeAnswer> TakeAsync(string? sentName, Stream content, CancellationToken cancel)
+    /// <param name="replacing">A source whose place a better file of the same picture takes, with its names and framings.</param>
+    public async Task<IntakeAnswer> TakeAsync(string? sentName, Stream content, CancellationToken cancel, SourceRow? replacing = null)
     {
         var name = ArrivingFileName.Clean(sentName);
         try
         {
             using var file = await store.WriteAsideAsync(content, settings.MostFileBytes, cancel);
-            return await RecogniseAsync(name, file, cancel);
+            return await RecogniseAsync(name, file, replacing, cancel);
         }
         catch (UnreadableException problem)
         {
@@ -55,9 +57,9 @@ internal sealed class SourceIntake(
         registering.Dispose();
     }
 
-    private async Task<IntakeAnswer> RecogniseAsync(string name, AsideFile file, CancellationToken cancel)
+    private async Task<IntakeAnswer> RecogniseAsync(string name, AsideFile file, SourceRow? replacing, CancellationToken cancel)
     {
-        if (await AlreadyThereAsync(name, file.Sha256, cancel) is { } there)
+        if (await AlreadyThereAsync(name, file.Sha256, replacing, cancel) is { } there)
             return there;
         ProbedSource probed;
         await probing.WaitAsync(cancel);
@@ -71,30 +73,31 @@ internal sealed class SourceIntake(
         }
 
         await previews.KeepAsync(file.Sha256, probed.Previews, cancel);
-        return await RegisterAsync(name, file, probed.Facts, cancel);
+        return await RegisterAsync(name, file, probed, replacing, cancel);
     }
 
-    private async Task<IntakeAnswer> RegisterAsync(string name, AsideFile file, SourceFacts facts, CancellationToken cancel)
+    private async Task<IntakeAnswer> RegisterAsync(string name, AsideFile file, ProbedSource probed, SourceRow? replacing, CancellationToken cancel)
     {
         // One at a time, so that two files that arrive together cannot get the same stem, nor the same bytes two rows.
         await registering.WaitAsync(cancel);
         try
         {
-            if (await AlreadyThereAsync(name, file.Sha256, cancel) is { } there)
+            if (await AlreadyThereAsync(name, file.Sha256, replacing, cancel) is { } there)
                 return there;
             await using var database = await databases.CreateDbContextAsync(cancel);
-            var wanted = Stem.From(Path.GetFileNameWithoutExtension(name).Transliterate());
-            var taken = (await database.Sources.Where(row => row.Stem.StartsWith(wanted)).Select(row => row.Stem).ToListAsync(cancel)).ToHashSet();
             var source = new SourceRow
             {
                 Id = file.Sha256,
                 FileName = name,
                 Bytes = file.Bytes,
-                Facts = facts,
-                Stem = Stem.Free(wanted, taken.Contains),
-                AltText = facts.Description,
+                Facts = probed.Facts,
+                Proposal = probed.Proposal,
+                Stem = replacing?.Stem ?? await FreeStemAsync(database, name, cancel),
+                AltText = probed.Facts.Description,
                 AddedAt = clock.GetUtcNow().UtcDateTime,
             };
+            if (replacing is not null)
+                await TakePlaceAsync(database, source, replacing.Id, cancel);
             // The file first: a row without a file would be a promise that cannot be kept.
             ContentStore.Keep(file, folder.Originals);
             database.Sources.Add(source);
@@ -107,7 +110,25 @@ internal sealed class SourceIntake(
         }
     }
 
-    private async Task<IntakeAnswer?> AlreadyThereAsync(string name, string sha256, CancellationToken cancel)
+    private static async Task<string> FreeStemAsync(PantometDb database, string name, CancellationToken cancel)
+    {
+        var wanted = Stem.From(Path.GetFileNameWithoutExtension(name).Transliterate());
+        var taken = (await database.Sources.Where(row => row.Stem.StartsWith(wanted)).Select(row => row.Stem).ToListAsync(cancel)).ToHashSet();
+        return Stem.Free(wanted, taken.Contains);
+    }
+
+    // Names, dates and framings go over to the better file; the one before goes where taken-away sources go, in the same transaction.
+    private async Task TakePlaceAsync(PantometDb database, SourceRow better, string oldId, CancellationToken cancel)
+    {
+        var old = await database.Sources.SingleAsync(row => row.Id == oldId, cancel);
+        (better.Stem, better.AltText, better.AddedAt) = (old.Stem, old.AltText, old.AddedAt);
+        better.NumberedAs = old.NumberedAs ?? old.Sequence;
+        better.Framing = CopiedFraming.ForReplaced(old.Framing, old.Facts.Size, better.Facts.Size);
+        better.FramingRevision++;
+        old.DeletedAt = clock.GetUtcNow().UtcDateTime;
+    }
+
+    private async Task<IntakeAnswer?> AlreadyThereAsync(string name, string sha256, SourceRow? replacing, CancellationToken cancel)
     {
         await using var database = await databases.CreateDbContextAsync(cancel);
         if (await database.Sources.SingleOrDefaultAsync(row => row.Id == sha256, cancel) is not { } known)
@@ -116,6 +137,8 @@ internal sealed class SourceIntake(
             return new IntakeAnswer(name, SourceAnswer.Of(known), DuplicateOf: known.Id);
         // Sent again after it was deleted: it comes back with everything that was set on it.
         known.DeletedAt = null;
+        if (replacing is not null)
+            await TakePlaceAsync(database, known, replacing.Id, cancel);
         await database.SaveChangesAsync(cancel);
         return new IntakeAnswer(name, SourceAnswer.Of(known));
     }

@@ -1,4 +1,5 @@
-using Pantomet.Core.Measures;
+using Pantomet.Core.Framing;
+using Pantomet.Core.Framing.Proposing;
 using Pantomet.Core.Sources;
 
 namespace Pantomet.Server.Sources;
@@ -22,11 +23,19 @@ internal sealed class SourceRow
 
     public string AltText { get; set; } = "";
 
-    public PixelRect? Subject { get; set; }
+    /// <summary>How people said that it is framed.</summary>
+    public SourceFraming Framing { get; set; } = SourceFraming.None;
 
-    public PixelPoint? Focus { get; set; }
+    /// <summary>Counts the changes of <see cref="Framing"/>, so that two windows do not overwrite each other.</summary>
+    public long FramingRevision { get; set; }
 
-    public required DateTime AddedAt { get; init; }
+    /// <summary>What is taken for its subject until somebody says; null when nobody has looked.</summary>
+    public SubjectProposal? Proposal { get; set; }
+
+    /// <summary>Its number in file names where it replaced another source; null is its own <see cref="Sequence"/>.</summary>
+    public long? NumberedAs { get; set; }
+
+    public required DateTime AddedAt { get; set; }
 
     public DateTime? DeletedAt { get; set; }
 
@@ -34,6 +43,6 @@ internal sealed class SourceRow
     public Source ToSource()
     {
         _ = SourceId.TryParse(Id, out var id);
-        return new Source(id, Facts, Stem, Sequence, DateOnly.FromDateTime(AddedAt), Focus);
+        return new Source(id, Facts, Stem, NumberedAs ?? Sequence, DateOnly.FromDateTime(AddedAt), Framing, Proposal);
     }
 }

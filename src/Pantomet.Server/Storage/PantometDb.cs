@@ -22,7 +22,7 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
 
     public DbSet<DestinationRow> Destinations => Set<DestinationRow>();
 
-    public DbSet<FramingRow> Framings => Set<FramingRow>();
+    public DbSet<FramingStepRow> FramingSteps => Set<FramingStepRow>();
 
     public DbSet<RunRow> Runs => Set<RunRow>();
 
@@ -40,14 +40,17 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
             source.HasIndex(row => row.Id).IsUnique();
             source.HasIndex(row => row.Stem);
             AsJson(source.Property(row => row.Facts));
-            AsJson(source.Property(row => row.Subject));
-            AsJson(source.Property(row => row.Focus));
+            AsJson(source.Property(row => row.Framing));
+            AsJson(source.Property(row => row.Proposal));
+            source.Property(row => row.FramingRevision).IsConcurrencyToken();
         });
         modelBuilder.Entity<DestinationRow>().HasKey(row => row.Id);
-        modelBuilder.Entity<FramingRow>(framing =>
+        modelBuilder.Entity<FramingStepRow>(step =>
         {
-            framing.HasKey(row => new { row.SourceId, row.SlotId, row.Tier });
-            AsJson(framing.Property(row => row.Crop));
+            step.HasKey(row => row.Sequence);
+            step.HasIndex(row => row.SourceId);
+            AsJson(step.Property(row => row.Before));
+            AsJson(step.Property(row => row.After));
         });
         modelBuilder.Entity<RunRow>(run =>
         {

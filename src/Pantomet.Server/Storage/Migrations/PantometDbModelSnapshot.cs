@@ -37,27 +37,36 @@ namespace Pantomet.Server.Storage.Migrations
                     b.ToTable("Destinations");
                 });
 
-            modelBuilder.Entity("Pantomet.Server.Framing.FramingRow", b =>
+            modelBuilder.Entity("Pantomet.Server.Framing.FramingStepRow", b =>
                 {
-                    b.Property<string>("SourceId")
-                        .HasColumnType("TEXT");
+                    b.Property<long>("Sequence")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
 
-                    b.Property<string>("SlotId")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Tier")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Crop")
+                    b.Property<string>("After")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<DateTime>("SetAt")
+                    b.Property<string>("Before")
+                        .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.HasKey("SourceId", "SlotId", "Tier");
+                    b.Property<bool>("IsUndone")
+                        .HasColumnType("INTEGER");
 
-                    b.ToTable("Framings");
+                    b.Property<string>("Label")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SourceId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Sequence");
+
+                    b.HasIndex("SourceId");
+
+                    b.ToTable("FramingSteps");
                 });
 
             modelBuilder.Entity("Pantomet.Server.Packages.PackageRow", b =>
@@ -289,17 +298,25 @@ namespace Pantomet.Server.Storage.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Focus")
+                    b.Property<string>("Framing")
+                        .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<long>("FramingRevision")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Id")
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Stem")
-                        .IsRequired()
+                    b.Property<long?>("NumberedAs")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Proposal")
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Subject")
+                    b.Property<string>("Stem")
+                        .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.HasKey("Sequence");

@@ -148,6 +148,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/framings/{sourceId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getFraming"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/framings/{sourceId}/{slotId}": {
         parameters: {
             query?: never;
@@ -156,15 +172,63 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["setFraming"];
+        put: operations["setCrop"];
         post?: never;
-        delete: operations["resetFraming"];
+        delete: operations["resetCrop"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/framings/{sourceId}/{slotId}/try": {
+    "/api/framings/{sourceId}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["changeFraming"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/framings/{sourceId}/copies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["copyFraming"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/framings/{sourceId}/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["redoFraming"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/framings/{sourceId}/try": {
         parameters: {
             query?: never;
             header?: never;
@@ -174,6 +238,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["tryFraming"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/framings/{sourceId}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["undoFraming"];
         delete?: never;
         options?: never;
         head?: never;
@@ -254,6 +334,22 @@ export interface paths {
         get: operations["listPlans"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/review": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["review"];
         delete?: never;
         options?: never;
         head?: never;
@@ -372,6 +468,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["makeSheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sources": {
         parameters: {
             query?: never;
@@ -430,6 +542,22 @@ export interface paths {
         get: operations["getPreview"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sources/{id}/replacement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["replaceSource"];
         delete?: never;
         options?: never;
         head?: never;
@@ -559,6 +687,35 @@ export interface components {
          * @enum {unknown}
          */
         ContentKind: "photograph" | "graphic";
+        /** @description What comes out, source by source. */
+        CopyAnswer: {
+            /** @description Those that the framing is copied to. */
+            items: components["schemas"]["SheetEntry"][];
+            /** @description Those that it cannot be copied to, and why. */
+            refused: components["schemas"]["CopyRefusal"][];
+        };
+        /**
+         * @description How a framing is taken to another picture.
+         * @enum {unknown}
+         */
+        CopyAs: "fraction" | "subjectPosition";
+        /** @description Why a framing cannot be copied to a source. */
+        CopyRefusal: {
+            sentence: string;
+            source: string;
+        };
+        /** @description Takes the framing of one source to others. */
+        CopyRequest: {
+            /** @description How. */
+            as: components["schemas"]["CopyAs"];
+            /**
+             * @description Only says what would come out.
+             * @default false
+             */
+            isTried: boolean;
+            /** @description Ids of the others. */
+            to: string[];
+        };
         /** @enum {unknown} */
         Delivery: "each" | "one" | null;
         /** @description A destination as it is written in JSON, before anything of it is believed. */
@@ -696,6 +853,29 @@ export interface components {
         DrawingPage: {
             items: components["schemas"]["SlotDrawing"][];
         };
+        /** @description A crop that is set by hand. */
+        DrawnFraming: {
+            /** @description In upright source pixels, whole numbers, inside the picture. It is fitted to the slot's shape; a finding says so. */
+            crop: components["schemas"]["DrawnRect"];
+            /**
+             * Format: double
+             * @description Degrees clockwise, within 15 of a quarter turn; null follows the source's.
+             */
+            rotation?: null | number;
+            /** @description A tier of the slot; null for the slot with all its tiers. */
+            tier?: null | string;
+        };
+        /** @description A rectangle as it was sent, whole numbers or not. */
+        DrawnRect: {
+            /** Format: double */
+            height: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
         /** @description How far the pixels of a source reach in a slot, before anything is rendered. */
         Feeding: {
             firstShort: null | components["schemas"]["PixelSize"];
@@ -742,19 +922,60 @@ export interface components {
             /** @description How much it matters. */
             severity: components["schemas"]["Severity"];
         };
-        /** @enum {unknown} */
-        Fit: "cover" | "contain" | "pad" | null;
-        /** @description A crop that a person draws. */
-        FramingChange: {
-            /** @description In upright source pixels. It is fitted to the slot's shape. */
-            crop: components["schemas"]["PixelRect"];
+        /**
+         * @description How a source fills a slot's shape; the CSS meaning. Never stretched.
+         * @enum {unknown}
+         */
+        Fit: "cover" | "contain" | "pad";
+        /**
+         * @description What a person does to a framing.
+         * @enum {unknown}
+         */
+        FramingAct: "decide" | "confirm" | "quarter" | "mirror" | "level" | "levelAlong" | "crop" | "automatic" | "allAutomatic" | "part" | "leaveOut" | "pad" | "accept";
+        /** @description How a source is framed, in every place. */
+        FramingAnswer: {
+            focus: null | components["schemas"]["PixelPoint"];
+            /** @description Whether a person said what must stay, or that nothing in particular must. */
+            isDecided: boolean;
+            /** @description Every slot, or each of its tiers, in the order in which destinations are shown. */
+            places: components["schemas"]["PlaceAnswer"][];
+            proposal: null | components["schemas"]["SubjectProposal"];
+            /** @description What redo would do again. */
+            redo: null | string;
             /**
-             * Format: double
-             * @description Degrees clockwise.
+             * Format: int64
+             * @description Counts the changes; goes back as If-Match.
              */
-            rotation?: null | number;
-            /** @description A tier of the slot; null for the slot itself. */
+            revision: number;
+            /** @description The source's id. */
+            source: string;
+            subject: null | components["schemas"]["PixelRect"];
+            /** @description How the picture is turned for every place. */
+            turn: components["schemas"]["Turn"];
+            /** @description What undo would take back. */
+            undo: null | string;
+        };
+        /** @description One change of a framing. Which members it needs is said at each FramingAct. */
+        FramingRequest: {
+            act: components["schemas"]["FramingAct"];
+            crop?: null | components["schemas"]["PixelRect"];
+            focus?: null | components["schemas"]["PixelPoint"];
+            from?: null | components["schemas"]["PixelPoint"];
+            /** Format: double */
+            level?: null | number;
+            /** @default true */
+            on: boolean;
+            /** Format: int32 */
+            quarters?: null | number;
+            slot?: null | string;
+            subject?: null | components["schemas"]["PixelRect"];
             tier?: null | string;
+            to?: null | components["schemas"]["PixelPoint"];
+        };
+        /** @description Framings of several sources side by side. */
+        FramingSheet: {
+            /** @description In the order in which the sources were named, or newest first. */
+            items: components["schemas"]["SheetEntry"][];
         };
         /** Format: binary */
         IFormFile: string;
@@ -1046,7 +1267,7 @@ export interface components {
          * @description Where a source–slot pairing stands, whatever run it was in.
          * @enum {unknown}
          */
-        PairingStanding: "open" | "done" | "stale" | "blocked" | "running";
+        PairingStanding: "open" | "done" | "stale" | "blocked" | "running" | "leftOut";
         /**
          * @description The file formats that Pantomet reads. What it writes is a subset: see bool PictureFormats.IsWritten(PictureFormat format).
          * @enum {unknown}
@@ -1058,41 +1279,83 @@ export interface components {
             /** Format: double */
             y?: number;
         };
-        /** @description A rectangle of whole pixels, measured from the top left corner of the picture. */
         PixelRect: {
-            /**
-             * Format: int32
-             * @description Pixels down.
-             */
-            height: number;
-            /**
-             * Format: int32
-             * @description Pixels across.
-             */
-            width: number;
-            /**
-             * Format: int32
-             * @description Left edge.
-             */
-            x: number;
-            /**
-             * Format: int32
-             * @description Top edge.
-             */
-            y: number;
+            /** Format: int64 */
+            bottom?: number;
+            centre?: components["schemas"]["PixelPoint"];
+            /** Format: int32 */
+            height?: number;
+            /** Format: int64 */
+            right?: number;
+            size?: components["schemas"]["PixelSize"];
+            /** Format: int32 */
+            width?: number;
+            /** Format: int32 */
+            x?: number;
+            /** Format: int32 */
+            y?: number;
         };
-        /** @description Width and height in whole pixels. */
         PixelSize: {
+            centre?: components["schemas"]["PixelPoint"];
+            /** Format: int64 */
+            count?: number;
+            /** Format: int32 */
+            height?: number;
+            /** Format: int32 */
+            longestSide?: number;
+            /** Format: int32 */
+            shortestSide?: number;
+            turned?: components["schemas"]["PixelSize"];
+            whole?: components["schemas"]["PixelRect"];
+            /** Format: int32 */
+            width?: number;
+        };
+        /** @description How a source is framed in a slot, or in a tier of one. */
+        PlaceAnswer: {
+            /** @description Whether a person set it. */
+            byHand: boolean;
+            /** @description Whether there is anything to crop. */
+            canBeSet: boolean;
+            /** @description In upright source pixels; where the picture is levelled, before it is tilted about its centre. */
+            crop: components["schemas"]["PixelRect"];
+            /** @description Of the largest file that is wanted: what the place looks like. */
+            file: components["schemas"]["PixelSize"];
+            /** @description What is to be said of it. */
+            findings: components["schemas"]["Finding"][];
+            /** @description How it fills the shape. */
+            fit: components["schemas"]["Fit"];
+            /** @description Whether it is framed apart from the others with its shape. */
+            isApart: boolean;
+            /** @description Whether a person wants no file here. */
+            isLeftOut: boolean;
+            /** @description Of the picture in that file. */
+            picture: components["schemas"]["PixelSize"];
+            /** @description What would mend it; each has been tried. */
+            remedies: components["schemas"]["Remedy"][];
+            /** @description Why somebody should look at it; empty when nobody need. */
+            review: components["schemas"]["ReviewReason"][];
+            /** @description The other slots with which it shares its framing. */
+            shares: string[];
+            /** @description Every picture size that is wanted, the largest first, and what the crop is short of. */
+            sizes: components["schemas"]["PlaceSize"][];
+            /** @description The slot's id. */
+            slot: string;
+            /** @description The tier's name; null for a slot without tiers. */
+            tier: null | string;
+            /** @description How it is turned. */
+            turn: components["schemas"]["Turn"];
+        };
+        /** @description A size that is wanted of a crop. */
+        PlaceSize: {
+            /** @description Of the file. */
+            file: components["schemas"]["PixelSize"];
+            /** @description Of the picture in it. */
+            picture: components["schemas"]["PixelSize"];
             /**
              * Format: int32
-             * @description Pixels down; at least 1 in every picture that exists.
+             * @description Pixels that the crop is short of on its longer side; 0 when it has enough.
              */
-            height: number;
-            /**
-             * Format: int32
-             * @description Pixels across; at least 1 in every picture that exists.
-             */
-            width: number;
+            shortByPx: number;
         };
         /** @description What would be made of a source for a slot, and why. */
         PlanAnswer: {
@@ -1135,6 +1398,62 @@ export interface components {
              */
             floor?: null | number;
         };
+        /** @description One way to mend a framing, computed: it does what its sentence says. */
+        Remedy: {
+            /** @description What is done. */
+            kind: components["schemas"]["RemedyKind"];
+            /** @description What comes of it, with the numbers. */
+            sentence: string;
+            /** @description The shape that the slot would get, for RemedyKind.OtherShape. */
+            shape?: null | string;
+        };
+        /**
+         * @description What would mend a framing.
+         * @enum {unknown}
+         */
+        RemedyKind: "automatic" | "pad" | "otherTier" | "otherShape" | "largerSource";
+        /** @description A source that took the place of another. */
+        ReplacementAnswer: {
+            /** @description Whether its proportions are others, so that crops set by hand want a look. */
+            hasOtherRatio: boolean;
+            /** @description Id of the one before, which was taken away and can be restored. */
+            replaced: string;
+            /** @description The better file. */
+            source: components["schemas"]["SourceAnswer"];
+        };
+        /** @description One thing that needs eyes. */
+        ReviewEntry: {
+            /** @description The gravest first. */
+            reasons: components["schemas"]["ReviewReason"][];
+            /** @description The slot; null for the source as a whole. */
+            slot: null | string;
+            /** @description The source's id. */
+            source: string;
+            /** @description What it is called. */
+            stem: string;
+            /** @description A tier of the slot. */
+            tier: null | string;
+            /**
+             * Format: double
+             * @description The more, the worse.
+             */
+            weight: number;
+        };
+        /** @description What needs eyes, the worst first. */
+        ReviewQueue: {
+            /** @description The queue. */
+            items: components["schemas"]["ReviewEntry"][];
+            /**
+             * Format: int32
+             * @description How much has had them: accepted, confirmed or left out.
+             */
+            settled: number;
+        };
+        /**
+         * @description Why somebody should look at a pairing.
+         * @enum {unknown}
+         */
+        ReviewReason: "subjectCut" | "littleResolution" | "subjectCovered" | "replaced" | "unconfirmed";
         /** @description Who made a picture and who may use it (IPTC Photo Metadata, rights fields). */
         RightsFields: {
             /** @description The copyright notice. */
@@ -1254,11 +1573,23 @@ export interface components {
             /** Format: int32 */
             width: number;
         };
+        /** @description What to look at. */
+        Selection: {
+            /** @description Ids of slots; null for all. */
+            slots?: null | string[];
+            /** @description Ids of sources; null for all. */
+            sources?: null | string[];
+        };
         /**
          * @description How much a finding matters.
          * @enum {unknown}
          */
         Severity: "note" | "warn" | "stop";
+        /** @description A source on a sheet. */
+        SheetEntry: {
+            framing: components["schemas"]["FramingAnswer"];
+            source: components["schemas"]["SourceAnswer"];
+        };
         /** @description Which sizes are made. Exactly one of the members is there. */
         SizesDocument: {
             /** @description True: every pixel of the crop. */
@@ -1293,11 +1624,18 @@ export interface components {
         SlotDocument: {
             /** @description `#rrggbb` (absent: white). */
             background?: null | string;
+            /**
+             * Format: double
+             * @description Room wanted around the subject, as a fraction of its longer side (absent: 0.05).
+             */
+            breathing?: null | number;
             colour?: null | components["schemas"]["ColourPolicy"];
             deliver?: null | components["schemas"]["Delivery"];
             /** @description The name pattern. */
             fileName?: null | string;
             fit?: null | components["schemas"]["Fit"];
+            /** @description Where in the picture the focus should lie: a CSS position or `thirds` (absent: center). */
+            focusAt?: null | string;
             /** @description Lower-case format names, the preferred first. */
             formats: string[];
             /** @description Unique across all destinations. */
@@ -1420,6 +1758,12 @@ export interface components {
         };
         /** Format: binary */
         Stream: string;
+        /** @description What Pantomet takes for the subject of a picture until somebody says. */
+        SubjectProposal: {
+            /** @description In upright source pixels. */
+            focus: components["schemas"]["PixelPoint"];
+            subject: null | components["schemas"]["PixelRect"];
+        };
         /** @description A range of viewport widths, up to the next tier. */
         TierDocument: {
             /**
@@ -1435,6 +1779,21 @@ export interface components {
         };
         /** @enum {unknown} */
         TransparencyPolicy: true | false | "must";
+        /** @description How a picture is turned before it goes into a slot: mirrored first, then by quarters, then levelled. */
+        Turn: {
+            /** @description Left and right exchanged. */
+            isMirrored?: boolean;
+            /**
+             * Format: double
+             * @description Degrees clockwise that make a tilted picture level, from −15 to 15.
+             */
+            level?: number;
+            /**
+             * Format: int32
+             * @description Quarter turns clockwise, 0 to 3.
+             */
+            quarters?: number;
+        };
         /** @description A variant as the interface gives it. */
         VariantAnswer: {
             /**
@@ -1781,7 +2140,29 @@ export interface operations {
             };
         };
     };
-    setFraming: {
+    getFraming: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sourceId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FramingAnswer"];
+                };
+            };
+        };
+    };
+    setCrop: {
         parameters: {
             query?: never;
             header?: never;
@@ -1793,7 +2174,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FramingChange"];
+                "application/json": components["schemas"]["DrawnFraming"];
             };
         };
         responses: {
@@ -1808,7 +2189,7 @@ export interface operations {
             };
         };
     };
-    resetFraming: {
+    resetCrop: {
         parameters: {
             query?: {
                 tier?: string;
@@ -1833,19 +2214,18 @@ export interface operations {
             };
         };
     };
-    tryFraming: {
+    changeFraming: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                slotId: string;
                 sourceId: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["FramingChange"];
+                "application/json": components["schemas"]["FramingRequest"];
             };
         };
         responses: {
@@ -1855,7 +2235,103 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanAnswer"];
+                    "application/json": components["schemas"]["FramingAnswer"];
+                };
+            };
+        };
+    };
+    copyFraming: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sourceId: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopyAnswer"];
+                };
+            };
+        };
+    };
+    redoFraming: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sourceId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FramingAnswer"];
+                };
+            };
+        };
+    };
+    tryFraming: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sourceId: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FramingRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FramingAnswer"];
+                };
+            };
+        };
+    };
+    undoFraming: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sourceId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FramingAnswer"];
                 };
             };
         };
@@ -1987,6 +2463,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SourcePlans"];
+                };
+            };
+        };
+    };
+    review: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Selection"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReviewQueue"];
                 };
             };
         };
@@ -2173,6 +2673,30 @@ export interface operations {
             };
         };
     };
+    makeSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Selection"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FramingSheet"];
+                };
+            };
+        };
+    };
     listSources: {
         parameters: {
             query?: {
@@ -2329,6 +2853,32 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    replaceSource: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["IFormFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReplacementAnswer"];
+                };
             };
         };
     };

@@ -1,0 +1,85 @@
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Findings;
+using Pantomet.Core.Framing;
+using Pantomet.Core.Framing.Proposing;
+using Pantomet.Core.Measures;
+using Pantomet.Core.Runs;
+using Pantomet.Server.Sources;
+
+namespace Pantomet.Server.Framing;
+
+/// <summary>How a source is framed, in every place.</summary>
+/// <param name="Source">The source's id.</param>
+/// <param name="Revision">Counts the changes; goes back as If-Match.</param>
+/// <param name="Subject">What must stay, as decided.</param>
+/// <param name="Focus">The focus, as decided.</param>
+/// <param name="IsDecided">Whether a person said what must stay, or that nothing in particular must.</param>
+/// <param name="Proposal">What stands out in the pixels; counts until something is decided.</param>
+/// <param name="Turn">How the picture is turned for every place.</param>
+/// <param name="Undo">What undo would take back.</param>
+/// <param name="Redo">What redo would do again.</param>
+/// <param name="Places">Every slot, or each of its tiers, in the order in which destinations are shown.</param>
+internal sealed record FramingAnswer(
+    string Source, long Revision, PixelRect? Subject, PixelPoint? Focus, bool IsDecided, SubjectProposal? Proposal, Turn Turn, string? Undo, string? Redo, IReadOnlyList<PlaceAnswer> Places)
+{
+    /// <summary>Plans every slot; touches no pixel.</summary>
+    /// <param name="row">The source.</param>
+    /// <param name="slots">The slots that are asked for.</param>
+    /// <param name="labels">What undo and redo would do.</param>
+    /// <param name="tried">A framing that is tried out instead of the stored one.</param>
+    public static FramingAnswer Of(SourceRow row, IEnumerable<Slot> slots, (string? Undo, string? Redo) labels = default, SourceFraming? tried = null)
+    {
+        var source = row.ToSource() with { Framing = tried ?? row.Framing };
+        var framing = source.Framing;
+        var plans = slots.Select(slot => (Slot: slot, Plan: SlotPlan.For(slot, source))).ToList();
+        var review = Review.Of(source, plans.Select(one => one.Plan)).Items.Where(item => item.Slot is not null).ToDictionary(item => (item.Slot!, item.Tier), item => item.Reasons);
+        var together = plans.Where(one => one.Slot.Tiers.Count == 0 && SlotCrop.CanBeSet(one.Slot) && !framing.At(one.Slot.Id, null).IsParted)
+            .ToLookup(one => SourceFraming.ShapeOf(one.Slot.Shape), one => one.Slot.Id);
+        return new FramingAnswer(
+            row.Id, row.FramingRevision, framing.Subject, framing.Focus, framing.IsDecided, row.Proposal, framing.Turn, labels.Undo, labels.Redo,
+            [
+                .. from one in plans
+                   from place in one.Plan.Places
+                   let shares = place.Tier is null ? together[SourceFraming.ShapeOf(place.Part.Shape)].Where(id => id != place.Part.Id) : []
+                   select PlaceAnswer.Of(one.Slot, place, framing, [.. shares], review.GetValueOrDefault((place.Part.Id, place.Tier), [])),
+            ]);
+    }
+}
+
+/// <summary>How a source is framed in a slot, or in a tier of one.</summary>
+/// <param name="Slot">The slot's id.</param>
+/// <param name="Tier">The tier's name; null for a slot without tiers.</param>
+/// <param name="Crop">In upright source pixels; where the picture is levelled, before it is tilted about its centre.</param>
+/// <param name="Turn">How it is turned.</param>
+/// <param name="Fit">How it fills the shape.</param>
+/// <param name="CanBeSet">Whether there is anything to crop.</param>
+/// <param name="ByHand">Whether a person set it.</param>
+/// <param name="IsApart">Whether it is framed apart from the others with its shape.</param>
+/// <param name="IsLeftOut">Whether a person wants no file here.</param>
+/// <param name="Shares">The other slots with which it shares its framing.</param>
+/// <param name="File">Of the largest file that is wanted: what the place looks like.</param>
+/// <param name="Picture">Of the picture in that file.</param>
+/// <param name="Sizes">Every picture size that is wanted, the largest first, and what the crop is short of.</param>
+/// <param name="Findings">What is to be said of it.</param>
+/// <param name="Remedies">What would mend it; each has been tried.</param>
+/// <param name="Review">Why somebody should look at it; empty when nobody need.</param>
+internal sealed record PlaceAnswer(
+    string Slot, string? Tier, PixelRect Crop, Turn Turn, Fit Fit, bool CanBeSet, bool ByHand, bool IsApart, bool IsLeftOut, IReadOnlyList<string> Shares,
+    PixelSize File, PixelSize Picture, IReadOnlyList<PlaceSize> Sizes, IReadOnlyList<Finding> Findings, IReadOnlyList<Remedy> Remedies, IReadOnlyList<ReviewReason> Review)
+{
+    public static PlaceAnswer Of(Slot slot, PlacePlan place, SourceFraming framing, IReadOnlyList<string> shares, IReadOnlyList<ReviewReason> review)
+    {
+        var (file, picture) = place.Wanted is [var largest, ..] ? (largest.File, largest.Picture) : (place.Crop.Size, place.Crop.Size);
+        return new PlaceAnswer(
+            slot.Id, place.Tier, place.Crop.Area, place.Crop.Turn, place.Crop.Fit, SlotCrop.CanBeSet(slot), place.Crop.IsByHand, framing.At(slot.Id, place.Tier).IsParted,
+            place.IsLeftOut, shares, file, picture,
+            [.. place.Wanted.Select(size => new PlaceSize(size.File, size.Picture, place.ShortBy(size)))],
+            place.Findings, Core.Runs.Remedies.For(slot, place), review);
+    }
+}
+
+/// <summary>A size that is wanted of a crop.</summary>
+/// <param name="File">Of the file.</param>
+/// <param name="Picture">Of the picture in it.</param>
+/// <param name="ShortByPx">Pixels that the crop is short of on its longer side; 0 when it has enough.</param>
+internal sealed record PlaceSize(PixelSize File, PixelSize Picture, int ShortByPx);

@@ -1,0 +1,139 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Framing;
+using Pantomet.Core.Measures;
+using Pantomet.Core.Runs;
+using Pantomet.Server.Destinations;
+using Pantomet.Server.Hosting;
+using Pantomet.Server.Sources;
+
+namespace Pantomet.Server.Framing;
+
+/// <summary>What a person does to a framing.</summary>
+internal enum FramingAct
+{
+    /// <summary>Says what must stay and where the focus lies: <c>subject</c>, <c>focus</c>.</summary>
+    Decide,
+
+    /// <summary>Takes the proposal for a decision.</summary>
+    Confirm,
+
+    /// <summary>Turns all places by quarters: <c>quarters</c> clockwise.</summary>
+    Quarter,
+
+    /// <summary>Exchanges left and right as it is seen now.</summary>
+    Mirror,
+
+    /// <summary>Levels all places: <c>level</c>, degrees clockwise.</summary>
+    Level,
+
+    /// <summary>Levels all places so that a line lies level or upright: <c>from</c>, <c>to</c>, in the picture as it is shown turned.</summary>
+    LevelAlong,
+
+    /// <summary>Sets a crop by hand: <c>slot</c>, <c>tier</c>, <c>crop</c>.</summary>
+    Crop,
+
+    /// <summary>Goes back to automatic: <c>slot</c>, <c>tier</c>.</summary>
+    Automatic,
+
+    /// <summary>Goes back to automatic everywhere.</summary>
+    AllAutomatic,
+
+    /// <summary>Frames a place apart from the others with its shape, or together again: <c>slot</c>, <c>tier</c>, <c>on</c>.</summary>
+    Part,
+
+    /// <summary>Leaves a place out, or takes it in again: <c>slot</c>, <c>tier</c>, <c>on</c>.</summary>
+    LeaveOut,
+
+    /// <summary>Pads a place although its slot crops, or crops it again: <c>slot</c>, <c>tier</c>, <c>on</c>.</summary>
+    Pad,
+
+    /// <summary>Says that a place is good as it is: <c>slot</c>, <c>tier</c>.</summary>
+    Accept,
+}
+
+/// <summary>One change of a framing. Which members it needs is said at each <see cref="FramingAct"/>.</summary>
+internal sealed record FramingRequest(
+    FramingAct Act,
+    string? Slot = null,
+    string? Tier = null,
+    PixelRect? Crop = null,
+    PixelRect? Subject = null,
+    PixelPoint? Focus = null,
+    int? Quarters = null,
+    double? Level = null,
+    PixelPoint? From = null,
+    PixelPoint? To = null,
+    bool On = true)
+{
+    /// <summary>The change that is meant, or why there is none.</summary>
+    /// <param name="row">The source that is framed.</param>
+    /// <param name="slots">All slots.</param>
+    public (FramingChange? Change, ProblemHttpResult? Problem) Read(SourceRow row, IReadOnlyDictionary<string, PlacedSlot> slots)
+    {
+        var turn = row.Framing.Turn;
+        return Act switch
+        {
+            FramingAct.Decide => Decided(row.Facts.Size),
+            FramingAct.Confirm => row.Proposal is { } proposal ? Good(new FramingChange.Decide(proposal.Subject, proposal.Focus)) : Bad("act", "There is no proposal to confirm. Draw the subject instead."),
+            FramingAct.Quarter => Quarters is { } quarters ? Good(new FramingChange.TurnAll(turn.On(quarters % 4))) : Bad("quarters", "Say by how many quarters to turn: 1 is clockwise, −1 counter-clockwise."),
+            FramingAct.Mirror => Good(new FramingChange.TurnAll(turn.SeenInMirror())),
+            FramingAct.Level => Level is { } level && Math.Abs(level) <= Turn.MostLevel ? Good(new FramingChange.TurnAll(turn with { Level = Math.Round(level, 3) })) : Bad("level", TooSteep),
+            FramingAct.LevelAlong => From is { } from && To is { } to && turn.TryLevelAlong(from, to, out var levelled) ? Good(new FramingChange.TurnAll(levelled)) : Bad("from", $"{TooSteep} Draw the line along something that should be level or upright."),
+            FramingAct.AllAutomatic => Good(new FramingChange.AllAutomatic()),
+            _ => AtPlace(row, slots),
+        };
+    }
+
+    private const string TooSteep = "A picture is levelled by at most 15 degrees either way; turn it by quarters for more.";
+
+    private (FramingChange?, ProblemHttpResult?) AtPlace(SourceRow row, IReadOnlyDictionary<string, PlacedSlot> slots)
+    {
+        if (Slot is null || !slots.TryGetValue(Slot, out var placed))
+            return (null, Problems.NotFound("slot", Slot ?? ""));
+        var slot = placed.Slot;
+        if (Tier is not null && slot.Tiers.All(tier => tier.Name != Tier))
+            return Bad("tier", $"The slot has no tier \"{Tier}\".");
+        if (Act is not FramingAct.LeaveOut && !SlotCrop.CanBeSet(slot))
+            return Bad("slot", $"\"{slot.Name}\" shows the whole picture; there is nothing to crop.");
+        return Act switch
+        {
+            FramingAct.Crop when Crop is { Width: > 0, Height: > 0 } => Good(new FramingChange.Crop(slot, Tier, new HandFraming(AsTaken(row, slot, new HandFraming(Crop.Value))))),
+            FramingAct.Crop => Bad("crop", "A crop is at least 1 px wide and 1 px high."),
+            FramingAct.Automatic => Good(new FramingChange.Automatic(slot, Tier)),
+            FramingAct.Part => Good(new FramingChange.Part(slot, Tier, On)),
+            FramingAct.LeaveOut => Good(new FramingChange.LeaveOut(slot, Tier, On)),
+            FramingAct.Pad => Good(new FramingChange.Pad(slot, Tier, On)),
+            _ => Good(new FramingChange.Accept(slot, Tier, Review.SeenAt(PlaceOf(slot, row.ToSource())))),
+        };
+    }
+
+    /// <summary>The crop that the rule makes of what was drawn; that is what is stored.</summary>
+    public PixelRect AsTaken(SourceRow row, Slot slot, HandFraming drawn)
+    {
+        var source = row.ToSource();
+        return PlaceOf(slot, source with { Framing = new FramingChange.Crop(slot, Tier, drawn).ApplyTo(source.Framing) }).Crop.Area;
+    }
+
+    private PlacePlan PlaceOf(Slot slot, Core.Sources.Source source)
+    {
+        var (tier, part) = slot.Parts().FirstOrDefault(part => part.Tier?.Name == Tier, slot.Parts().First());
+        return PlacePlan.For(part, tier?.Name, source);
+    }
+
+    private (FramingChange?, ProblemHttpResult?) Decided(PixelSize picture)
+    {
+        if (Subject is { } subject && !subject.LiesIn(picture))
+            return Bad("subject", $"The subject must be a rectangle of at least 1 px inside the picture, which has {picture} px.");
+        if (Focus is { } focus && !Holds(Subject ?? picture.Whole, focus))
+            return Bad("focus", Subject is null ? $"The focus must be a point inside the picture, which has {picture} px." : "The focus must lie in the subject. Move it there, or make the subject larger.");
+        return Good(new FramingChange.Decide(Subject, Focus));
+    }
+
+    /// <summary>Whether a point lies in a rectangle, edges included.</summary>
+    public static bool Holds(PixelRect area, PixelPoint point) => point.X >= area.X && point.Y >= area.Y && point.X <= area.Right && point.Y <= area.Bottom;
+
+    private static (FramingChange?, ProblemHttpResult?) Good(FramingChange change) => (change, null);
+
+    private static (FramingChange?, ProblemHttpResult?) Bad(string field, string sentence) => (null, Problems.Invalid(field, sentence));
+}
