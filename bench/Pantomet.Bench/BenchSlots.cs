@@ -1,3 +1,8 @@
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Framing;
+using Pantomet.Core.Measures;
+using Pantomet.Core.Sources;
+
 namespace Pantomet.Bench;
 
 internal static class BenchSlots

@@ -1,3 +1,7 @@
+using Pantomet.Core.Measures;
+using Pantomet.Core.Sizing;
+using Pantomet.Core.Sources;
+
 namespace Pantomet.Bench;
 
 /// <summary>The best ladder for a large device table, against reading that table once and against even steps.</summary>

@@ -1,3 +1,6 @@
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Runs;
+using Pantomet.Core.Sources;
 using Pantomet.Imaging.Encoders;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Imaging.Sources;

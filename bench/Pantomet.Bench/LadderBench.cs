@@ -1,4 +1,8 @@
 using System.Diagnostics;
+using NetVips;
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Runs;
+using Pantomet.Core.Sources;
 using Pantomet.Imaging.Encoders;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Imaging.Sources;
