@@ -13,6 +13,9 @@ public abstract record SizeRule
     {
     }
 
+    /// <summary>Whether every crop has a size of its own, so that none has too few pixels.</summary>
+    public bool FollowsCrop => this is AllPixels or Box or MostPixels;
+
     /// <summary>Fixed widths.</summary>
     /// <param name="Px">Each width once, widest first.</param>
     public sealed record Widths(IReadOnlyList<int> Px) : SizeRule;

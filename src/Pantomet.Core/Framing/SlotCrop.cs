@@ -62,7 +62,7 @@ public sealed record SlotCrop(PixelRect Area, Turn Turn, Fit Fit, bool IsByHand)
     // The largest size that the slot wants and the picture can give; the smallest that it wants if it can give none.
     private static PixelSize? Floor(Slot part, PixelSize largest)
     {
-        if (part.Sizes is SizeRule.AllPixels or SizeRule.Box or SizeRule.MostPixels)
+        if (part.Sizes.FollowsCrop)
             return null;
         var wanted = OutputSizes.For(part, largest);
         foreach (var size in wanted)

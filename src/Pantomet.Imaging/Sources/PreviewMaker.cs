@@ -14,12 +14,27 @@ public static class PreviewMaker
 {
     private const int PreviewQuality = 82;
 
+    // Somebody judges sharpness on it.
+    private const int DetailQuality = 92;
+
     /// <summary>The widths that are made, the largest first. A source that is smaller keeps its own width in all of them.</summary>
     public static IReadOnlyList<int> Widths { get; } = [1920, 640];
 
     /// <summary>The smallest width kept that serves a wanted one.</summary>
     /// <param name="wanted">Pixels across; anything is allowed.</param>
     public static int WidthFor(int wanted) => Widths.LastOrDefault(width => width >= wanted, Widths[0]);
+
+    /// <summary>A preview with every pixel of the source, for looking at details.</summary>
+    /// <param name="file">Not a vector picture, which has no pixels of its own.</param>
+    /// <exception cref="VipsException">The file is damaged.</exception>
+    public static Preview Whole(SourceFile file)
+    {
+        using var image = file.Load();
+        using var srgb = ColourConversion.ToSrgb(image);
+        using var memory = srgb.CopyMemory();
+        using var upright = memory.Autorot();
+        return Encoded(upright, DetailQuality);
+    }
 
     /// <summary>Scales a whole source down to at most a width, upright, in 8-bit sRGB, in memory. Streams: the full picture is never held.</summary>
     /// <param name="file">Where the image comes from; vector pictures are drawn again at the size.</param>
@@ -50,8 +65,10 @@ public static class PreviewMaker
         Widths.ToDictionary(width => width, width =>
         {
             using var scaled = PixelScaling.Scaled(largest, Math.Min(1, 1.0 * width / Widths[0]));
-            return scaled.HasAlpha()
-                ? new Preview(scaled.WebpsaveBuffer(q: PreviewQuality, effort: 1, keep: Enums.ForeignKeep.None), PictureFormat.WebP)
-                : new Preview(scaled.JpegsaveBuffer(q: PreviewQuality, keep: Enums.ForeignKeep.None), PictureFormat.Jpeg);
+            return Encoded(scaled, PreviewQuality);
         });
+
+    private static Preview Encoded(Image image, int quality) => image.HasAlpha()
+        ? new Preview(image.WebpsaveBuffer(q: quality, effort: 1, keep: Enums.ForeignKeep.None), PictureFormat.WebP)
+        : new Preview(image.JpegsaveBuffer(q: quality, keep: Enums.ForeignKeep.None), PictureFormat.Jpeg);
 }

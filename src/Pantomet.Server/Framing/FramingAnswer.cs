@@ -60,12 +60,13 @@ internal sealed record FramingAnswer(
 /// <param name="File">Of the largest file that is wanted: what the place looks like.</param>
 /// <param name="Picture">Of the picture in that file.</param>
 /// <param name="Sizes">Every picture size that is wanted, the largest first, and what the crop is short of.</param>
+/// <param name="FollowsCrop">Whether every crop has a size of its own, so that none has too few pixels.</param>
 /// <param name="Findings">What is to be said of it.</param>
 /// <param name="Remedies">What would mend it; each has been tried.</param>
 /// <param name="Review">Why somebody should look at it; empty when nobody need.</param>
 internal sealed record PlaceAnswer(
     string Slot, string? Tier, PixelRect Crop, Turn Turn, Fit Fit, bool CanBeSet, bool ByHand, bool IsApart, bool IsLeftOut, IReadOnlyList<string> Shares,
-    PixelSize File, PixelSize Picture, IReadOnlyList<PlaceSize> Sizes, IReadOnlyList<Finding> Findings, IReadOnlyList<Remedy> Remedies, IReadOnlyList<ReviewReason> Review)
+    PixelSize File, PixelSize Picture, IReadOnlyList<PlaceSize> Sizes, bool FollowsCrop, IReadOnlyList<Finding> Findings, IReadOnlyList<Remedy> Remedies, IReadOnlyList<ReviewReason> Review)
 {
     public static PlaceAnswer Of(Slot slot, PlacePlan place, SourceFraming framing, IReadOnlyList<string> shares, IReadOnlyList<ReviewReason> review)
     {
@@ -74,7 +75,7 @@ internal sealed record PlaceAnswer(
             slot.Id, place.Tier, place.Crop.Area, place.Crop.Turn, place.Crop.Fit, SlotCrop.CanBeSet(slot), place.Crop.IsByHand, framing.At(slot.Id, place.Tier).IsParted,
             place.IsLeftOut, shares, file, picture,
             [.. place.Wanted.Select(size => new PlaceSize(size.File, size.Picture, place.ShortBy(size)))],
-            place.Findings, Core.Runs.Remedies.For(slot, place), review);
+            place.Part.Sizes.FollowsCrop, place.Findings, Core.Runs.Remedies.For(slot, place), review);
     }
 }
 

@@ -1,6 +1,7 @@
 using System.Reflection;
 using Microsoft.AspNetCore.OpenApi;
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
 
 namespace Pantomet.Server.Hosting;
@@ -8,7 +9,7 @@ namespace Pantomet.Server.Hosting;
 /// <summary>What the description of the interface says beyond what the endpoints say for themselves.</summary>
 internal static class OpenApiShape
 {
-    private static readonly HashSet<Type> Measures = [typeof(PixelSize), typeof(PixelPoint), typeof(PixelRect)];
+    private static readonly HashSet<Type> Measures = [typeof(PixelSize), typeof(PixelPoint), typeof(PixelRect), typeof(Turn)];
 
     public static void Apply(OpenApiOptions options)
     {
@@ -23,13 +24,15 @@ internal static class OpenApiShape
         });
         options.AddSchemaTransformer((schema, context, _) =>
         {
+            var type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type;
             // What a record computes from its members is not sent.
-            foreach (var computed in context.JsonTypeInfo.Properties.Where(property => property.AttributeProvider is PropertyInfo { CanWrite: false }))
+            var members = context.JsonTypeInfo.Options.GetTypeInfo(type).Properties;
+            foreach (var computed in members.Where(property => property.AttributeProvider is PropertyInfo { CanWrite: false }))
                 schema.Properties?.Remove(computed.Name);
             // A struct can be made without its members; a measure in an answer always has all of them.
-            if (Measures.Contains(context.JsonTypeInfo.Type))
+            if (Measures.Contains(type))
                 schema.Required = schema.Properties?.Keys.ToHashSet();
-            if ((Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type) == typeof(TransparencyPolicy))
+            if (type == typeof(TransparencyPolicy))
                 (schema.Type, schema.Enum) = (null, [true, false, "must"]);
             return Task.CompletedTask;
         });

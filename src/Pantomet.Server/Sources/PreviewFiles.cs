@@ -7,6 +7,8 @@ namespace Pantomet.Server.Sources;
 /// <summary>Previews on disk: made when a source comes in, and again when somebody has cleared them away.</summary>
 internal sealed class PreviewFiles(DataFolder folder, ContentStore store)
 {
+    private const int MostWholeSide = 16_383;
+
     /// <summary>Where the preview of a width lies.</summary>
     /// <param name="folder">The data folder.</param>
     /// <param name="sourceId">SHA-256 of the source.</param>
@@ -20,6 +22,10 @@ internal sealed class PreviewFiles(DataFolder folder, ContentStore store)
     /// <param name="cancel">The asker is gone.</param>
     public async Task<(string Path, PictureFormat Format)> ForAsync(SourceRow source, int wanted, CancellationToken cancel)
     {
+        // Wider than a side of 16,383 px is more than WebP can hold, and more than a screen needs of a panorama.
+        var size = source.Facts.Size;
+        if (wanted > PreviewMaker.Widths[0] && !source.Facts.IsVector && size.Width > PreviewMaker.Widths[0] && size.LongestSide <= MostWholeSide)
+            return await WholeAsync(source, cancel);
         var width = PreviewMaker.WidthFor(wanted);
         var path = PathOf(folder, source.Id, width);
         if (!File.Exists(path))
@@ -40,6 +46,18 @@ internal sealed class PreviewFiles(DataFolder folder, ContentStore store)
             Directory.CreateDirectory(Path.GetDirectoryName(place)!);
             File.Move(aside.Path, place, overwrite: true);
         }
+    }
+
+    private async Task<(string Path, PictureFormat Format)> WholeAsync(SourceRow source, CancellationToken cancel)
+    {
+        var path = PathOf(folder, source.Id, source.Facts.Size.Width);
+        if (!File.Exists(path))
+        {
+            var preview = await Task.Run(() => PreviewMaker.Whole(SourceFile.Known(ContentStore.PathOf(folder.Originals, source.Id), source.Facts.Format)), cancel);
+            await KeepAsync(source.Id, new Dictionary<int, Preview> { [source.Facts.Size.Width] = preview }, cancel);
+        }
+
+        return (path, source.Facts.HasAlpha ? PictureFormat.WebP : PictureFormat.Jpeg);
     }
 
     private async Task MakeAllAsync(SourceRow source, CancellationToken cancel)

@@ -5,6 +5,7 @@ using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
+using Pantomet.Imaging.Sources;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Framing;
 using Pantomet.Server.Hosting;
@@ -160,7 +161,7 @@ internal static class SourceEndpoints
     {
         if (await FindAsync(database, id, cancel) is not { } source)
             return Problems.NotFound("source", id);
-        var (path, format) = await previews.ForAsync(source, width ?? int.MaxValue, cancel);
+        var (path, format) = await previews.ForAsync(source, width ?? PreviewMaker.Widths[0], cancel);
         // The id names the bytes, so what was fetched once holds for good (RFC 8246).
         context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
         return TypedResults.PhysicalFile(path, format.MediaType());

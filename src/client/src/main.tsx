@@ -20,7 +20,7 @@ const router = createBrowserRouter([
       { path: "sources", element: <SourcesScreen /> },
       { path: "destinations/:destinationId?", element: <DestinationsScreen /> },
       { path: "destinations/:destinationId/measure", element: <MeasureScreen /> },
-      { path: "framing/:sourceId?/:slotId?", element: <FramingScreen /> },
+      { path: "framing/:sourceId?/:slotId?/:tier?", element: <FramingScreen /> },
       { path: "runs/:runId?", element: <RunsScreen /> },
       { path: "packages", element: <PackagesScreen /> },
       { path: "samples", element: <Samples /> },

@@ -12,6 +12,11 @@ export type Run = Schemas["RunAnswer"];
 export type Variant = Schemas["VariantAnswer"];
 export type Finding = Schemas["Finding"];
 export type Rect = Schemas["PixelRect"];
+export type Point = Schemas["PixelPoint"];
+export type Turn = Schemas["Turn"];
+export type Framing = Schemas["FramingAnswer"];
+export type FramedPlace = Schemas["PlaceAnswer"];
+export type Remedy = Schemas["Remedy"];
 export type Size = Schemas["PixelSize"];
 
 export const api = createClient<paths>({ baseUrl: "" });

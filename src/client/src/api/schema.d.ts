@@ -1275,40 +1275,32 @@ export interface components {
         PictureFormat: "jpeg" | "png" | "webP" | "avif" | "gif" | "tiff" | "svg";
         PixelPoint: {
             /** Format: double */
-            x?: number;
+            x: number;
             /** Format: double */
-            y?: number;
+            y: number;
         };
         PixelRect: {
-            /** Format: int64 */
-            bottom?: number;
-            centre?: components["schemas"]["PixelPoint"];
             /** Format: int32 */
-            height?: number;
-            /** Format: int64 */
-            right?: number;
-            size?: components["schemas"]["PixelSize"];
+            height: number;
             /** Format: int32 */
-            width?: number;
+            width: number;
             /** Format: int32 */
-            x?: number;
+            x: number;
             /** Format: int32 */
-            y?: number;
+            y: number;
         };
+        /** @description Width and height in whole pixels. */
         PixelSize: {
-            centre?: components["schemas"]["PixelPoint"];
-            /** Format: int64 */
-            count?: number;
-            /** Format: int32 */
-            height?: number;
-            /** Format: int32 */
-            longestSide?: number;
-            /** Format: int32 */
-            shortestSide?: number;
-            turned?: components["schemas"]["PixelSize"];
-            whole?: components["schemas"]["PixelRect"];
-            /** Format: int32 */
-            width?: number;
+            /**
+             * Format: int32
+             * @description Pixels down; at least 1 in every picture that exists.
+             */
+            height: number;
+            /**
+             * Format: int32
+             * @description Pixels across; at least 1 in every picture that exists.
+             */
+            width: number;
         };
         /** @description How a source is framed in a slot, or in a tier of one. */
         PlaceAnswer: {
@@ -1324,6 +1316,8 @@ export interface components {
             findings: components["schemas"]["Finding"][];
             /** @description How it fills the shape. */
             fit: components["schemas"]["Fit"];
+            /** @description Whether every crop has a size of its own, so that none has too few pixels. */
+            followsCrop: boolean;
             /** @description Whether it is framed apart from the others with its shape. */
             isApart: boolean;
             /** @description Whether a person wants no file here. */
@@ -1782,17 +1776,17 @@ export interface components {
         /** @description How a picture is turned before it goes into a slot: mirrored first, then by quarters, then levelled. */
         Turn: {
             /** @description Left and right exchanged. */
-            isMirrored?: boolean;
+            isMirrored: boolean;
             /**
              * Format: double
              * @description Degrees clockwise that make a tilted picture level, from −15 to 15.
              */
-            level?: number;
+            level: number;
             /**
              * Format: int32
              * @description Quarter turns clockwise, 0 to 3.
              */
-            quarters?: number;
+            quarters: number;
         };
         /** @description A variant as the interface gives it. */
         VariantAnswer: {

@@ -1,5 +1,6 @@
 import type { QueryClient } from "@tanstack/react-query";
 import { answer, api, type Destination, RequestProblem, type Slot } from "../api/client";
+import { refreshPlans } from "../api/refresh";
 import { history } from "../shell/history";
 import { drafts } from "./drafts";
 
@@ -64,10 +65,7 @@ export function copyOf(
 /** What can be done with whole destinations; each can be undone. */
 export function destinationActions(queries: QueryClient) {
   const refresh = () =>
-    Promise.all([
-      queries.invalidateQueries({ queryKey: ["destinations"] }),
-      queries.invalidateQueries({ queryKey: ["plans"] }),
-    ]);
+    Promise.all([queries.invalidateQueries({ queryKey: ["destinations"] }), refreshPlans(queries)]);
   const post = async (document: Destination) => {
     const added = await answer(api.POST("/api/destinations", { body: document }));
     await refresh();
@@ -75,6 +73,12 @@ export function destinationActions(queries: QueryClient) {
   };
   const remove = async (id: string) => {
     await answer(api.DELETE("/api/destinations/{id}", { params: { path: { id } } }));
+    await refresh();
+  };
+  const replace = async (document: Destination) => {
+    await answer(
+      api.PUT("/api/destinations/{id}", { params: { path: { id: document.id } }, body: document }),
+    );
     await refresh();
   };
   const order = async (ids: readonly string[]) => {
@@ -86,6 +90,13 @@ export function destinationActions(queries: QueryClient) {
       const added = await post(document);
       history.add({ label, undo: () => remove(document.id), redo: () => post(document) });
       return added;
+    },
+
+    /** Stores a document over the one that is there. */
+    async change(before: Destination, after: Destination, label: string) {
+      await replace(after);
+      history.add({ label, undo: () => replace(before), redo: () => replace(after) });
+      return () => replace(before);
     },
 
     async delete(document: Destination) {

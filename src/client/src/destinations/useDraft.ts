@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { answer, api, type Destination, RequestProblem, type Schemas } from "../api/client";
+import { refreshPlans } from "../api/refresh";
 import { say, sayProblem } from "../shell/notices";
 import { drafts, useDraftOf } from "./drafts";
 import { withValueAt } from "./paths";
@@ -99,7 +100,7 @@ export function useSave() {
     () =>
       Promise.all([
         queries.invalidateQueries({ queryKey: ["destinations"] }),
-        queries.invalidateQueries({ queryKey: ["plans"] }),
+        refreshPlans(queries),
         queries.invalidateQueries({ queryKey: ["feedings"] }),
         queries.invalidateQueries({ queryKey: ["variants"] }),
       ]),

@@ -1,24 +1,35 @@
-import { useEffect } from "react";
-import { useNavigate, useParams } from "react-router";
-import type { Plan, Rect, Source } from "../api/client";
+import { useEffect, useState } from "react";
+import { useNavigate, useParams, useSearchParams } from "react-router";
+import type { FramedPlace, Framing, Source } from "../api/client";
 import { type Place, usePlaces } from "../destinations/useDestinations";
 import { Button } from "../instruments/Button";
-import { FindingLine } from "../instruments/FindingLine";
+import { FileInput } from "../instruments/FileInput";
 import { count, size } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
 import { useStartRun } from "../runs/useRuns";
 import { useChoice } from "../shell/choice";
 import { useKeys } from "../shell/keys";
-import { sayProblem } from "../shell/notices";
+import { say, sayProblem } from "../shell/notices";
 import { type Fact, useReadout } from "../shell/readout";
+import { useReplaceSource } from "../sources/useReplaceSource";
 import { usePlans, useSource, useSources } from "../sources/useSources";
-import { CropBench } from "./CropBench";
-import { moved, scaled } from "./drag";
-import { FramingControls } from "./FramingControls";
+import { Bench, type Mode } from "./Bench";
+import { Controls } from "./Controls";
+import { type GuideKind, guideKinds } from "./Guides";
+import { PlacePanel } from "./PlacePanel";
+import { ReviewBar } from "./ReviewBar";
 import { ShapeSheet } from "./ShapeSheet";
-import { useFraming } from "./useFraming";
+import type { SubjectPart } from "./SubjectMarks";
+import { useFrame } from "./useFrame";
+import { type LiveFraming, useFraming } from "./useFraming";
+import { useRemedies } from "./useRemedies";
+import { isSame, type ReviewEntry, reviewPath, useReview } from "./useReview";
+import { useSubject } from "./useSubject";
 
-/** Which part of a source goes into each slot. */
+// By name: a member that begins with a capital looks like a component to the linter.
+const [enterKey, escapeKey] = ["Enter", "Escape"] as const;
+
+/** How one source is framed in every place. */
 export function FramingScreen() {
   const { sourceId } = useParams();
   const choice = useChoice();
@@ -26,12 +37,12 @@ export function FramingScreen() {
   const navigate = useNavigate();
   const fallback = choice.sources[0] ?? newest.data?.pages[0]?.items[0]?.id;
   const source = useSource(sourceId ?? fallback);
-  const plans = usePlans(source.data?.id);
+  const framing = useFraming(source.data?.id);
   const places = usePlaces();
-  if (source.error || plans.error)
+  if (source.error || framing.error)
     return (
-      <div className="grid h-full place-content-center gap-3 text-center">
-        <p role="alert">{(source.error ?? plans.error)?.message}</p>
+      <div className="grid h-full place-content-center justify-items-center gap-3 text-center">
+        <p role="alert">{(source.error ?? framing.error)?.message}</p>
         <Button onClick={() => navigate("/sources")}>To the sources</Button>
       </div>
     );
@@ -45,55 +56,99 @@ export function FramingScreen() {
         </Button>
       </div>
     );
-  if (!source.data || !plans.data || !places) return <div className="well-grey h-full" />;
-  return <Bench source={source.data} plans={plans.data} places={places} />;
+  if (!source.data || framing.shown?.source !== source.data.id || !places)
+    return <div className="well-grey h-full" />;
+  if (framing.shown.places.length === 0)
+    return (
+      <div className="grid h-full place-content-center justify-items-center gap-3 text-center">
+        <p className="text-[15px] font-[650]">There is no slot to frame for</p>
+        <p className="text-soft">A destination says which shapes its slots demand.</p>
+        <Button go onClick={() => navigate("/destinations")}>
+          To the destinations
+        </Button>
+      </div>
+    );
+  return <Desk source={source.data} framing={framing} shown={framing.shown} where={places} />;
 }
 
-function Bench({
+function Desk({
   source,
-  plans,
-  places,
+  framing,
+  shown,
+  where,
 }: {
   source: Source;
-  plans: NonNullable<ReturnType<typeof usePlans>["data"]>;
-  places: Map<string, Place>;
+  framing: LiveFraming;
+  shown: Framing;
+  where: ReadonlyMap<string, Place>;
 }) {
-  const { slotId } = useParams();
+  const { slotId, tier } = useParams();
+  const [parameters] = useSearchParams();
   const navigate = useNavigate();
   const choice = useChoice();
-  const start = useStartRun();
-  const ids = plans.map((item) => item.plan.slot);
-  const current =
-    plans.find((item) => item.plan.slot === slotId) ??
-    plans.find((item) => choice.slots.includes(item.plan.slot)) ??
-    plans[0];
-  const place = current && places.get(current.plan.slot);
-  const framing = useFraming(source.id, current?.plan);
-  const canBeSet = (place?.slot.fit ?? "cover") === "cover";
-  const line = choice.sources.includes(source.id) ? choice.sources : [source.id];
-  const at = line.indexOf(source.id);
-  const wanted = choice.slots.filter((id) => places.has(id));
+  const plans = usePlans(source.id);
+  const isReview = parameters.has("review");
+  const isSubjectReview = parameters.get("review") === "subject";
+  const [mode, setMode] = useState<Mode>("frame");
+  const [part, setPart] = useState<SubjectPart>("inside");
+  const [guide, setGuide] = useState<GuideKind>("thirds");
+  const [isActual, setActual] = useState(false);
 
-  const toSlot = (id: string | undefined) => id && navigate(`/framing/${source.id}/${id}`, { replace: true });
-  const toSource = (by: number) => {
-    const next = line[(at + by + line.length) % line.length];
-    if (next) navigate(`/framing/${next}${current ? `/${current.plan.slot}` : ""}`);
-  };
-  const render = () => {
-    if (wanted.length === 0) return;
-    start.mutate(
-      { sources: [...line], slots: wanted },
-      { onSuccess: (run) => navigate(`/runs/${run.id}`), onError: sayProblem },
+  const { places } = shown;
+  const fits = (place: FramedPlace) => place.slot === slotId && (!tier || place.tier === tier);
+  const place =
+    places.find(fits) ?? places.find((one) => choice.slots.includes(one.slot)) ?? (places[0] as FramedPlace);
+  const at = { slot: place.slot, ...(place.tier && { tier: place.tier }) };
+  const home = where.get(place.slot);
+  const live = useFrame(framing, source, place);
+  const subject = useSubject(framing, source, live.view);
+  const { take, input } = useRemedies(framing, home, place);
+  const replace = useReplaceSource();
+  const canCrop = place.canBeSet && place.fit === "cover";
+
+  const line = choice.sources.includes(source.id) ? choice.sources : [source.id];
+  const toPlace = (to: FramedPlace | undefined) =>
+    to &&
+    navigate(
+      `/framing/${source.id}/${to.slot}${to.tier ? `/${encodeURIComponent(to.tier)}` : ""}${isReview ? "?review" : ""}`,
+      { replace: true },
     );
+  const toSource = (by: number) => {
+    const next = line[(line.indexOf(source.id) + by + line.length) % line.length];
+    if (next) navigate(`/framing/${next}/${place.slot}`);
+  };
+  const step = (by: number) => () =>
+    toPlace(places[(places.indexOf(place) + by + places.length) % places.length]);
+  const review = useRound(isReview, source.id, isSubjectReview ? undefined : place);
+  const accept = async () => {
+    framing.settleNow();
+    const isDone = isSubjectReview
+      ? shown.isDecided || (await subject.confirm())
+      : await framing.change({ act: "accept", ...at });
+    if (isDone) review.next();
+  };
+  const leaveOut = async () => {
+    if (isSubjectReview) return;
+    const isOut = !place.isLeftOut;
+    if ((await framing.change({ act: "leaveOut", ...at, on: isOut })) && isReview && isOut) review.next();
   };
   const nudge = (x: number, y: number) => () => {
-    if (canBeSet && framing.frame) framing.drag(moved(framing.frame, x, y, source), true);
+    if (mode === "subject") subject.nudge(x, y, part);
+    else if (canCrop) live.nudge(x, y);
   };
   const zoom = (by: number) => () => {
-    if (canBeSet && framing.frame) framing.drag(scaled(framing.frame, by, source), true);
+    if (mode === "subject") subject.scale(by);
+    else if (canCrop) live.scale(by);
   };
-  const stepSlot = (by: number) => () =>
-    toSlot(ids[(ids.indexOf(current?.plan.slot ?? "") + by + ids.length) % ids.length]);
+  const level = (by: number) => () =>
+    void framing.change({ act: "level", level: Math.round((shown.turn.level + by) * 10) / 10 });
+  const toMode = (next: Mode) => {
+    framing.settleNow();
+    setPart("inside");
+    setMode(next);
+  };
+  const isSubjectMode = isSubjectReview || mode === "subject";
+  useEffect(() => setMode(isSubjectReview ? "subject" : "frame"), [isSubjectReview]);
   useKeys({
     ArrowLeft: nudge(-1, 0),
     ArrowRight: nudge(1, 0),
@@ -106,102 +161,245 @@ function Bench({
     "+": zoom(1 / 1.02),
     "=": zoom(1 / 1.02),
     "-": zoom(1.02),
-    "0": () => current?.plan.byHand && void framing.set(undefined),
-    n: stepSlot(1),
-    p: stepSlot(-1),
+    "0": () => place.byHand && void framing.change({ act: "automatic", ...at }),
+    a: () =>
+      (place.shares.length > 0 || (place.isApart && !place.tier)) &&
+      void framing.change({ act: "part", ...at, on: !place.isApart }),
+    c: () => !shown.isDecided && void subject.confirm(),
+    e: () => toMode("frame"),
+    s: () => toMode(mode === "subject" ? "frame" : "subject"),
+    o: () => {
+      toMode("subject");
+      setPart("focus");
+    },
+    v: () => toMode(mode === "level" ? "frame" : "level"),
+    q: () => void framing.change({ act: "quarter", quarters: -1 }),
+    w: () => void framing.change({ act: "quarter", quarters: 1 }),
+    m: () => void framing.change({ act: "mirror" }),
+    ",": level(-0.1),
+    ".": level(0.1),
+    g: () => setGuide(guideKinds[(guideKinds.indexOf(guide) + 1) % guideKinds.length] ?? "thirds"),
+    z: () => setActual(!isActual),
+    l: () => void leaveOut(),
+    n: step(1),
+    p: step(-1),
     "]": () => toSource(1),
     "[": () => toSource(-1),
-    r: render,
+    [escapeKey]: () => {
+      framing.letGo();
+      if (mode !== "frame") toMode("frame");
+      else if (isReview) review.leave();
+    },
+    ...Object.fromEntries(place.remedies.map((remedy, index) => [`${index + 1}`, () => take(remedy)])),
+    j: () => isReview && review.next(),
+    i: () => !isReview && review.left > 0 && review.begin(),
+    r: () => !isReview && review.render(line),
+    [enterKey]: () => isReview && void accept(),
   });
-  useReadout(factsOf(source, framing.frame, framing.plan, canBeSet));
+  useReadout(factsOf(source, place, shown));
   useEffect(() => {
     document.title = `${source.stem} – Pantomet`;
     return () => {
       document.title = "Pantomet";
     };
   }, [source.stem]);
-  if (!current || !place || !framing.frame || !framing.plan)
-    return <p className="p-6">There is no destination to frame for. Add one under Destinations.</p>;
 
+  if (!home) return null;
+  const slotName = (id: string) => where.get(id)?.path ?? id;
+  const states = new Map(
+    plans.data?.map((item) => [item.plan.slot, { state: item.state, files: item.plan.variants.length }]),
+  );
   return (
     <div className="grid h-full grid-cols-[minmax(0,1fr)_420px] max-[1100px]:grid-cols-[minmax(0,1fr)_312px]">
-      <section className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[46px_auto_minmax(0,1fr)_auto]">
-        <div className="flex items-center gap-3 px-4 whitespace-nowrap">
-          <h1 className="truncate text-[15px]" title={source.fileName}>
+      <section className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[46px_minmax(0,1fr)_auto]">
+        <div className="flex min-w-0 items-center gap-3 px-4 whitespace-nowrap">
+          <h1 className="min-w-12 truncate text-[15px]" title={source.fileName}>
             {source.stem}
           </h1>
           <RatioChip width={source.width} height={source.height}>
             {size(source.width, source.height)}
           </RatioChip>
-          {line.length > 1 && (
+          {shown.isDecided ? (
+            <span className="text-soft">{shown.subject ? "Subject confirmed" : "No subject"}</span>
+          ) : (
+            !isReview && (
+              <Button shortcut="C" onClick={() => void subject.confirm()}>
+                {shown.proposal?.subject ? "Confirm the subject" : "Confirm: no subject"}
+              </Button>
+            )
+          )}
+          {line.length > 1 && !isReview && (
             <span className="flex items-center gap-2 text-soft">
               <Button aria-label="Previous picture" onClick={() => toSource(-1)}>
                 ‹
               </Button>
               <span className="figures">
-                {at + 1} / {line.length}
+                {line.indexOf(source.id) + 1} / {line.length}
               </span>
               <Button aria-label="Next picture" onClick={() => toSource(1)}>
                 ›
               </Button>
             </span>
           )}
-          <span className="ml-auto" />
-          {wanted.length === 0 && <span className="text-soft">tick the slots to render for</span>}
-          <Button go shortcut="R" disabled={wanted.length === 0 || start.isPending} onClick={render}>
-            Render {line.length === 1 ? "this picture" : `${count(line.length)} pictures`} for{" "}
-            {count(wanted.length)} {wanted.length === 1 ? "slot" : "slots"}
-          </Button>
+          <span className="ml-auto flex min-w-0 items-center gap-2">
+            {isReview ? (
+              <ReviewBar
+                settled={review.settled}
+                total={review.total}
+                entry={review.entry}
+                onAccept={() => void accept()}
+                onLeaveOut={isSubjectReview ? undefined : () => void leaveOut()}
+                onNext={review.next}
+                onLeave={review.leave}
+              />
+            ) : (
+              <>
+                {review.left > 0 && (
+                  <Button shortcut="I" onClick={review.begin}>
+                    Review {count(review.left)}
+                  </Button>
+                )}
+                <RenderButton line={line} onRender={() => review.render(line)} />
+              </>
+            )}
+          </span>
         </div>
-        <div aria-live="polite" className="max-h-32 overflow-y-auto">
-          {framing.plan.findings.map((finding) => (
-            <FindingLine key={finding.sentence} finding={finding} />
-          ))}
-        </div>
-        <CropBench
-          key={`${source.id}${current.plan.slot}`}
+        <Bench
+          key={`${source.id}${place.slot}${place.tier ?? ""}`}
           source={source}
-          slot={place.slot}
-          frame={framing.frame}
-          outWidth={framing.plan.variants[0]?.width}
-          canBeSet={canBeSet}
-          onDrag={framing.drag}
-          onRest={(frame) => void framing.set(frame)}
+          slot={home.slot}
+          place={place}
+          live={live}
+          subject={subject}
+          mode={isSubjectMode ? "subject" : mode}
+          guide={guide}
+          isActual={isActual}
+          onLevel={(from, to) => {
+            void framing.change({ act: "levelAlong", from, to }).then((isDone) => isDone && toMode("frame"));
+          }}
         />
-        <FramingControls
-          destination={place.destination.name}
-          slot={place.slot}
-          frame={framing.frame}
-          plan={framing.plan}
-          canBeSet={canBeSet}
-          onSet={(frame) => void framing.set(frame)}
+        <Controls
+          destination={home.destination.name}
+          slot={home.slot}
+          place={place}
+          framing={framing}
+          shown={shown}
+          subject={subject}
+          mode={isSubjectMode ? "subject" : mode}
+          guide={guide}
+          isActual={isActual}
+          isVector={source.format === "svg"}
+          onMode={toMode}
+          onGuide={setGuide}
+          onActual={setActual}
+          onCrop={(crop) => void framing.change({ act: "crop", ...at, crop })}
         />
       </section>
-      <ShapeSheet
-        source={source}
-        plans={plans}
-        current={current.plan.slot}
-        live={framing.frame}
-        onCurrent={toSlot}
-      />
+      <aside aria-label="All slots" className="flex min-h-0 flex-col border-l border-line bg-sheet">
+        <div className="flex min-h-0 grow flex-col">
+          <ShapeSheet source={source} places={places} states={states} current={place} onCurrent={toPlace} />
+        </div>
+        <PlacePanel name={home.slot.name} place={place} shares={place.shares.map(slotName)} onRemedy={take} />
+        <FileInput
+          input={input}
+          label="A larger file of this picture"
+          accept="image/*,.svg,.tif,.tiff"
+          onFile={(file) =>
+            replace.mutate(
+              { source, file },
+              {
+                onSuccess: (better) => navigate(`/framing/${better.id}/${place.slot}`, { replace: true }),
+                onError: sayProblem,
+              },
+            )
+          }
+        />
+      </aside>
     </div>
   );
 }
 
-function factsOf(source: Source, frame: Rect | undefined, plan: Plan | undefined, canBeSet: boolean): Fact[] {
-  if (!frame || !plan) return [];
-  const out = plan.variants.map((variant) => size(variant.width, variant.height));
+function RenderButton({ line, onRender }: { line: readonly string[]; onRender: () => void }) {
+  const choice = useChoice();
+  const places = usePlaces();
+  const wanted = choice.slots.filter((id) => places?.has(id)).length;
+  return (
+    <>
+      {wanted === 0 && <span className="text-soft">tick the slots to render for</span>}
+      <Button go shortcut="R" disabled={wanted === 0} onClick={onRender}>
+        Render {line.length === 1 ? "this picture" : `${count(line.length)} pictures`} for {count(wanted)}{" "}
+        {wanted === 1 ? "slot" : "slots"}
+      </Button>
+    </>
+  );
+}
+
+/** The round of review: what is left, where this one stands in it, and the way through it. */
+function useRound(isOn: boolean, source: string, place: FramedPlace | undefined) {
+  const choice = useChoice();
+  const places = usePlaces();
+  const start = useStartRun();
+  const navigate = useNavigate();
+  const slots = choice.slots.filter((id) => places?.has(id));
+  const queue = useReview(choice.sources.length > 1 ? choice.sources : [], slots);
+  const items = queue.data?.items ?? [];
+  const here = { source, slot: place?.slot ?? null, tier: place?.tier ?? null };
+  const entry = items.find((item) => isSame(item, here));
+  // Where this one stood, should it have been settled meanwhile: the round goes on from there.
+  const [position, setPosition] = useState(0);
+  const found = entry ? items.indexOf(entry) : -1;
+  useEffect(() => {
+    if (found >= 0) setPosition(found);
+  }, [found]);
+  const settled = queue.data?.settled ?? 0;
+  const go = (to: ReviewEntry | undefined) => {
+    if (to) navigate(reviewPath(to));
+    else {
+      navigate(`/framing/${source}${place ? `/${place.slot}` : ""}`);
+      say("Everything has been looked at.");
+    }
+  };
+  return {
+    settled,
+    total: settled + items.length,
+    left: items.length,
+    entry: isOn ? entry : undefined,
+    begin: () => go(items[0]),
+    next: () => {
+      const rest = items.filter((item) => !isSame(item, here));
+      go(rest[Math.min(position, rest.length - 1)] ?? rest[0]);
+    },
+    leave: () => navigate(`/framing/${source}${place ? `/${place.slot}` : ""}`),
+    render: (line: readonly string[]) => {
+      if (slots.length > 0)
+        start.mutate(
+          { sources: [...line], slots },
+          { onSuccess: (run) => navigate(`/runs/${run.id}`), onError: sayProblem },
+        );
+    },
+  };
+}
+
+function factsOf(source: Source, place: FramedPlace, shown: Framing): Fact[] {
+  const { crop } = place;
+  const made = place.sizes.filter((one) => one.shortByPx === 0);
+  const subject = shown.isDecided ? shown.subject : shown.proposal?.subject;
   return [
     ["source", source.fileName],
     ["upright", `${size(source.width, source.height)} px`],
+    ["crop", `${size(crop.width, crop.height)} at ${count(crop.x)}, ${count(crop.y)}`],
     [
-      "crop",
-      canBeSet
-        ? `${size(plan.crop.width, plan.crop.height)} at ${count(plan.crop.x)}, ${count(plan.crop.y)}`
-        : "whole picture",
+      "out",
+      made.length > 0
+        ? `${made.map((one) => size(one.file.width, one.file.height)).join(", ")} px`
+        : "nothing",
     ],
-    ["out", out.length > 0 ? `${[...new Set(out)].join(", ")} px` : "nothing"],
-    ["files", count(plan.variants.length)],
-    ["framed", plan.byHand ? "by hand" : "automatically"],
+    [
+      "subject",
+      subject
+        ? `${size(subject.width, subject.height)} at ${count(subject.x)}, ${count(subject.y)}${shown.isDecided ? "" : ", proposed"}`
+        : "none",
+    ],
+    ["framed", place.byHand ? "by hand" : "automatically"],
   ];
 }

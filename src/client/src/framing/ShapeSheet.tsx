@@ -1,40 +1,34 @@
-import type { PairingPlan, Rect, Slot, Source } from "../api/client";
+import type { FramedPlace, Slot, Source, Standing } from "../api/client";
 import { useDestinations } from "../destinations/useDestinations";
-import { CropPicture } from "../instruments/CropPicture";
-import { KeepClear } from "../instruments/KeepClear";
 import { some } from "../instruments/numbers";
+import { PlacePicture } from "../instruments/PlacePicture";
 import { StateMark } from "../instruments/StateMark";
 import { choose, toggled, useChoice } from "../shell/choice";
 
-const mostWidth = 176;
-const mostHeight = 84;
+const largest = { width: 176, height: 84 };
 
-/** Every slot's picture of one source, as it will look, by destination. */
+/** Every place's picture of one source, as it will look, by destination; all follow while something is dragged. */
 export function ShapeSheet({
   source,
-  plans,
+  places,
+  states,
   current,
-  live,
   onCurrent,
 }: {
   source: Source;
-  plans: readonly PairingPlan[];
-  current: string | undefined;
-  live: Rect | undefined;
-  onCurrent: (slotId: string) => void;
+  places: readonly FramedPlace[];
+  states: ReadonlyMap<string, { state: Standing; files: number }>;
+  current: FramedPlace | undefined;
+  onCurrent: (place: FramedPlace) => void;
 }) {
   const destinations = useDestinations();
   const choice = useChoice();
-  const bySlot = new Map(plans.map((item) => [item.plan.slot, item]));
   return (
-    <aside
-      aria-label="All slots"
-      className="flex flex-wrap content-start gap-x-5 overflow-y-auto border-l border-line bg-sheet px-3.5 pb-4"
-    >
+    <div className="flex flex-wrap content-start gap-x-5 overflow-y-auto px-3.5 pb-4">
       {destinations.data?.map((destination) => {
         const ids = destination.slots.map((slot) => slot.id);
-        const files = ids.reduce((sum, id) => sum + (bySlot.get(id)?.plan.variants.length ?? 0), 0);
-        const isWanted = ids.every((id) => choice.slots.includes(id));
+        const files = ids.reduce((sum, id) => sum + (states.get(id)?.files ?? 0), 0);
+        const isWanted = ids.length > 0 && ids.every((id) => choice.slots.includes(id));
         return (
           <section key={destination.id} aria-label={destination.name} className="max-w-full grow">
             <h2 className="mt-3 mb-2 flex items-baseline gap-3 whitespace-nowrap border-b border-line-soft pb-1">
@@ -51,37 +45,41 @@ export function ShapeSheet({
               <span className="figures ml-auto font-normal text-soft">{some(files, "file")}</span>
             </h2>
             <div className="flex flex-wrap items-end gap-x-3 gap-y-2.5">
-              {destination.slots.map((slot) => {
-                const item = bySlot.get(slot.id);
-                return (
-                  item && (
+              {destination.slots.flatMap((slot) =>
+                places
+                  .filter((place) => place.slot === slot.id)
+                  .map((place, index) => (
                     <ShapeCell
-                      key={slot.id}
+                      key={`${slot.id}/${place.tier ?? ""}`}
                       source={source}
                       slot={slot}
-                      item={item}
-                      crop={slot.id === current && live ? live : item.plan.crop}
-                      isCurrent={slot.id === current}
+                      place={place}
+                      state={place.isLeftOut ? "leftOut" : states.get(slot.id)?.state}
+                      isCurrent={place.slot === current?.slot && place.tier === current?.tier}
                       isWanted={choice.slots.includes(slot.id)}
-                      onWanted={(on) => choose({ slots: toggled(choice.slots, [slot.id], on) })}
-                      onCurrent={() => onCurrent(slot.id)}
+                      // A slot is rendered with all its tiers: it is chosen once.
+                      onWanted={
+                        index === 0
+                          ? (on) => choose({ slots: toggled(choice.slots, [slot.id], on) })
+                          : undefined
+                      }
+                      onCurrent={() => onCurrent(place)}
                     />
-                  )
-                );
-              })}
+                  )),
+              )}
             </div>
           </section>
         );
       })}
-    </aside>
+    </div>
   );
 }
 
 function ShapeCell({
   source,
   slot,
-  item,
-  crop,
+  place,
+  state,
   isCurrent,
   isWanted,
   onWanted,
@@ -89,48 +87,56 @@ function ShapeCell({
 }: {
   source: Source;
   slot: Slot;
-  item: PairingPlan;
-  crop: Rect;
+  place: FramedPlace;
+  state: Standing | undefined;
   isCurrent: boolean;
   isWanted: boolean;
-  onWanted: (on: boolean) => void;
+  onWanted: ((on: boolean) => void) | undefined;
   onCurrent: () => void;
 }) {
-  const file = item.plan.variants[0];
-  const isPadded = slot.fit === "pad" && file !== undefined;
-  const shape = isPadded ? file : crop;
-  const scale = Math.min(mostWidth / shape.width, mostHeight / shape.height);
-  const [width, height] = [shape.width * scale, shape.height * scale];
-  const inner = Math.min(width / crop.width, height / crop.height);
-  const stop = item.plan.findings.find((finding) => finding.severity === "stop");
+  const worst = place.findings.find((finding) => finding.severity !== "note");
+  const name = place.tier ? `${slot.name}, ${place.tier}` : slot.name;
   return (
-    <div className="grid gap-1" style={{ maxWidth: Math.max(width, 96) }}>
+    <div className="grid min-w-24 gap-1" style={{ maxWidth: largest.width }}>
       <button
         type="button"
-        aria-label={`Frame for ${slot.name}`}
+        aria-label={`Frame for ${name}`}
         aria-current={isCurrent}
-        title={stop?.sentence ?? slot.name}
+        title={worst?.sentence ?? name}
         onClick={onCurrent}
-        className={`relative grid place-items-center justify-self-start overflow-hidden ${isCurrent ? "outline-2 outline-offset-2 outline-brass" : "outline outline-ink/15"}`}
-        style={{ width, height, background: isPadded ? (slot.background ?? "#ffffff") : undefined }}
+        className={`relative justify-self-start ${isCurrent ? "outline-2 outline-offset-2 outline-brass" : "outline outline-ink/15"} ${place.isLeftOut ? "opacity-35" : ""}`}
       >
-        <CropPicture source={source} crop={crop} width={crop.width * inner} height={crop.height * inner} />
-        <KeepClear zones={slot.keepClear} />
-        {item.plan.byHand && (
-          <span className="absolute bottom-0 left-0 bg-ink/75 px-1 text-[10px] text-white">by hand</span>
+        <PlacePicture source={source} slot={slot} place={place} box={largest} />
+        {place.byHand && (
+          <span className="absolute bottom-0 left-0 bg-ink/75 px-1 text-[10px] text-white">
+            {place.fit === "pad" && place.canBeSet ? "padded" : "by hand"}
+          </span>
+        )}
+        {worst && !place.isLeftOut && (
+          <span
+            role="img"
+            aria-label={worst.sentence}
+            className={`absolute top-0 right-0 size-0 border-[7px] ${worst.severity === "stop" ? "border-t-stop border-r-stop" : "border-t-warn border-r-warn"} border-b-transparent border-l-transparent`}
+          />
         )}
       </button>
-      <label className="flex items-center gap-1.5 text-[11.5px]">
-        <input
-          type="checkbox"
-          aria-label={`Render for ${slot.name}`}
-          className="accent-ink"
-          checked={isWanted}
-          onChange={(event) => onWanted(event.target.checked)}
-        />
-        <StateMark state={item.state} />
-        <span className="truncate">{slot.name}</span>
-      </label>
+      <div className="flex items-center gap-1.5">
+        {onWanted ? (
+          <input
+            type="checkbox"
+            aria-label={`Render for ${slot.name}`}
+            className="accent-ink"
+            checked={isWanted}
+            onChange={(event) => onWanted(event.target.checked)}
+          />
+        ) : (
+          <span className="w-[13px]" />
+        )}
+        {state && <StateMark state={state} />}
+        <button type="button" tabIndex={-1} className="truncate" title={name} onClick={onCurrent}>
+          {place.tier ?? slot.name}
+        </button>
+      </div>
     </div>
   );
 }

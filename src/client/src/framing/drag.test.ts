@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { moved, pulled, scaled } from "./drag";
+import { moved, pulled, resized, scaled } from "./drag";
 
 const picture = { width: 3600, height: 2400 };
 const frame = { x: 600, y: 300, width: 1500, height: 1200 };
@@ -35,6 +35,17 @@ describe("a drag", () => {
   it("lets go of the ratio where the shape is free", () => {
     const result = pulled(frame, { right: true, bottom: true }, { x: 3600, y: 400 }, picture, true);
     expect(result).toEqual({ x: 600, y: 300, width: 3000, height: 100 });
+  });
+
+  it("takes a width with the corner opposite to the pulled one, or the centre, where it was", () => {
+    expect(resized(frame, 750, { right: true, bottom: true })).toEqual({
+      x: 600,
+      y: 300,
+      width: 750,
+      height: 600,
+    });
+    expect(resized(frame, 750, { right: false, bottom: true })).toMatchObject({ x: 1350, y: 300 });
+    expect(resized(frame, 750)).toEqual({ x: 975, y: 600, width: 750, height: 600 });
   });
 
   it("scales around the centre until the picture is full", () => {

@@ -52,6 +52,18 @@ export function pulled(
   };
 }
 
+/** The frame with a width, its ratio kept, and a corner or the centre held where it is. */
+export function resized(frame: Rect, width: number, corner?: Corner): Rect {
+  const height = (width * frame.height) / frame.width;
+  const share = (isFar: boolean | undefined) => (corner === undefined ? 0.5 : isFar ? 0 : 1);
+  return {
+    x: frame.x + (frame.width - width) * share(corner?.right),
+    y: frame.y + (frame.height - height) * share(corner?.bottom),
+    width,
+    height,
+  };
+}
+
 /** The frame scaled around its centre, as far as the picture allows, then held inside it. */
 export function scaled(frame: Rect, by: number, picture: Size): Rect {
   const most = Math.min(picture.width / frame.width, picture.height / frame.height);

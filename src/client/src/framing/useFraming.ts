@@ -1,124 +1,195 @@
-import { useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { answer, api, type PairingPlan, type Plan, type Rect } from "../api/client";
-import { history } from "../shell/history";
-import { sayProblem } from "../shell/notices";
-import { inWholePixels } from "./drag";
+import { answer, api, type Framing, RequestProblem, type Schemas } from "../api/client";
+import { useOwnSteps } from "../shell/history";
+import { say, sayProblem } from "../shell/notices";
 
 const settlesAfter = 400;
 
+/** One thing that a person does to a framing. */
+export type Change = Pick<Schemas["FramingRequest"], "act"> & Partial<Schemas["FramingRequest"]>;
+
+const asBody = (change: Change): Schemas["FramingRequest"] => ({ on: true, ...change });
+
+/** How a source is framed in every place: what is stored, what is being dragged, and what would come of it. */
+export type LiveFraming = ReturnType<typeof useFraming>;
+
 /**
- * The frame of one source in one slot: what is stored, what is being dragged, and what would come of it.
- * A drag is tried on the server while it goes on, and stored when it has come to rest.
+ * A drag is tried on the server while it goes on, for all places at once, and stored when it has come to rest.
+ * Undo and redo are kept with the source, on the server.
  */
-export function useFraming(sourceId: string, stored: Plan | undefined) {
+export function useFraming(sourceId: string | undefined) {
   const queries = useQueryClient();
-  const slotId = stored?.slot;
-  const [dragged, setDragged] = useState<Rect>();
-  const [tried, setTried] = useState<Plan>();
+  const path = { sourceId: sourceId ?? "" };
+  const query = useQuery({
+    queryKey: ["framing", sourceId],
+    queryFn: () => answer(api.GET("/api/framings/{sourceId}", { params: { path } })),
+    enabled: sourceId !== undefined,
+  });
+  const stored = query.data;
+  const [dragged, setDragged] = useState<Change>();
+  const [tried, setTried] = useState<Framing>();
   const settle = useRef<ReturnType<typeof setTimeout>>(undefined);
-  // A frame that has not come to rest yet. It is stored at once when the person turns to something else.
+  // A change that has not come to rest yet. It is stored at once when the person turns to something else.
   const unstored = useRef<() => void>(undefined);
-  const trying = useRef<{ busy: boolean; next: Rect | undefined }>({ busy: false, next: undefined });
+  const trying = useRef<{ busy: boolean; next: Change | undefined }>({ busy: false, next: undefined });
+  const revision = useRef(stored?.revision);
+  revision.current = stored?.revision;
 
-  const refresh = useCallback(
-    (plan: Plan) => {
-      queries.setQueryData<PairingPlan[]>(["plans", sourceId], (old) =>
-        old?.map((item) => (item.plan.slot === plan.slot ? { ...item, plan } : item)),
-      );
-      // States may have changed with it.
-      void queries.invalidateQueries({ queryKey: ["plans", sourceId] });
+  const take = useCallback(
+    (framing: Framing) => {
+      queries.setQueryData(["framing", framing.source], framing);
+      // The next change builds on this one, even before the screen has drawn it.
+      revision.current = framing.revision;
+      void queries.invalidateQueries({ queryKey: ["plans", framing.source] });
+      void queries.invalidateQueries({ queryKey: ["review"] });
+      void queries.invalidateQueries({ queryKey: ["sheet"] });
+      void queries.invalidateQueries({ queryKey: ["sources", "one", framing.source] });
     },
-    [queries, sourceId],
+    [queries],
   );
+  const atRest = useCallback(() => {
+    clearTimeout(settle.current);
+    unstored.current = undefined;
+    trying.current.next = undefined;
+    setDragged(undefined);
+    setTried(undefined);
+  }, []);
+
+  // Changes wait for each other: each builds on the revision that the one before gave.
+  const queue = useRef<Promise<unknown>>(Promise.resolve());
   const send = useCallback(
-    async (slot: string, crop: Rect | undefined) => {
-      const params = { path: { sourceId, slotId: slot } };
-      const plan = crop
-        ? await answer(
-            api.PUT("/api/framings/{sourceId}/{slotId}", { params, body: { crop }, keepalive: true }),
-          )
-        : await answer(api.DELETE("/api/framings/{sourceId}/{slotId}", { params }));
-      refresh(plan);
-      return plan;
+    (id: string, change: Change, over: boolean): Promise<Framing | undefined> => {
+      const turn = queue.current.then(async () => {
+        const framing = await answer(
+          api.POST("/api/framings/{sourceId}/changes", {
+            params: { path: { sourceId: id } },
+            body: asBody(change),
+            headers: over && revision.current !== undefined ? { "If-Match": `"${revision.current}"` } : {},
+            keepalive: true,
+          }),
+        );
+        take(framing);
+        return framing;
+      });
+      queue.current = turn.catch(() => undefined);
+      return turn;
     },
-    [sourceId, refresh],
+    [take],
   );
 
-  /** Stores a frame, or goes back to automatic; can be undone. */
-  const set = useCallback(
-    async (crop: Rect | undefined) => {
-      if (!stored) return;
-      clearTimeout(settle.current);
-      unstored.current = undefined;
-      const slot = stored.slot;
-      const before = stored.byHand ? stored.crop : undefined;
+  /** Does a change for good; gives whether it was done. */
+  const change = useCallback(
+    async (one: Change): Promise<boolean> => {
+      if (!sourceId) return false;
       try {
-        await send(slot, crop && inWholePixels(crop));
-        history.add({
-          label: crop ? "framing" : "back to automatic",
-          undo: () => send(slot, before),
-          redo: () => send(slot, crop && inWholePixels(crop)),
-        });
+        await send(sourceId, one, true);
+        return true;
       } catch (problem) {
-        sayProblem(problem);
+        if (problem instanceof RequestProblem && problem.type === "/problems/framed-meanwhile") {
+          await queries.invalidateQueries({ queryKey: ["framing", sourceId] });
+          say(problem.message, {
+            label: "Do mine all the same",
+            run: () => void send(sourceId, one, false).catch(sayProblem),
+          });
+        } else sayProblem(problem);
+        return false;
       } finally {
-        setDragged(undefined);
-        setTried(undefined);
+        atRest();
       }
     },
-    [stored, send],
+    [sourceId, send, atRest, queries],
   );
 
   const tryOut = useCallback(
-    async (crop: Rect) => {
-      if (!slotId) return;
+    async (one: Change) => {
+      if (!sourceId) return;
       const state = trying.current;
-      state.next = crop;
+      state.next = one;
       if (state.busy) return;
       state.busy = true;
-      // One request at a time, always the latest frame: figures follow without queueing up.
+      // One request at a time, always the latest: figures follow without queueing up.
       while (state.next) {
-        const body = { crop: inWholePixels(state.next) };
+        const body = asBody(state.next);
         state.next = undefined;
-        const params = { path: { sourceId, slotId } };
-        await answer(api.POST("/api/framings/{sourceId}/{slotId}/try", { params, body })).then(
-          setTried,
+        const params = { path: { sourceId } };
+        await answer(api.POST("/api/framings/{sourceId}/try", { params, body })).then(
+          // What comes back after the hand has let go is no longer asked for.
+          (framing) => unstoredOrHeld.current && setTried(framing),
           () => undefined,
         );
       }
       state.busy = false;
     },
-    [sourceId, slotId],
+    [sourceId],
   );
+  const unstoredOrHeld = useRef(false);
+  unstoredOrHeld.current = dragged !== undefined;
 
-  const setNow = useRef(set);
-  setNow.current = set;
-  /** Follows a drag; with `comesToRest` the frame is stored when nothing more follows for a moment. */
+  const changeNow = useRef(change);
+  changeNow.current = change;
+  /** Follows a drag; with `comesToRest` it is stored when nothing more follows for a moment. */
   const drag = useCallback(
-    (crop: Rect, comesToRest = false) => {
-      setDragged(crop);
-      void tryOut(crop);
+    (one: Change, comesToRest = false) => {
+      setDragged(one);
+      unstoredOrHeld.current = true;
+      void tryOut(one);
       clearTimeout(settle.current);
       if (!comesToRest) return;
-      const store = setNow.current;
-      unstored.current = () => void store(crop);
+      const store = changeNow.current;
+      unstored.current = () => void store(one);
       settle.current = setTimeout(unstored.current, settlesAfter);
     },
     [tryOut],
   );
 
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another pairing starts afresh
+  /** Forgets a drag that is not stored. */
+  const letGo = atRest;
+
+  const move = useCallback(
+    (way: "undo" | "redo") => async () => {
+      if (!sourceId) return;
+      unstored.current?.();
+      const params = { path: { sourceId } };
+      const turn = queue.current.then(async () => {
+        take(
+          await answer(
+            way === "undo"
+              ? api.POST("/api/framings/{sourceId}/undo", { params })
+              : api.POST("/api/framings/{sourceId}/redo", { params }),
+          ),
+        );
+      });
+      queue.current = turn.catch(() => undefined);
+      await turn;
+    },
+    [sourceId, take],
+  );
+  const [undo, redo] = [move("undo"), move("redo")];
+  useOwnSteps(undo, redo);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another source starts afresh
   useEffect(() => {
-    setDragged(undefined);
-    setTried(undefined);
     const store = () => unstored.current?.();
     window.addEventListener("pagehide", store);
     return () => {
       window.removeEventListener("pagehide", store);
       store();
     };
-  }, [sourceId, slotId]);
+  }, [sourceId]);
 
-  return { frame: dragged ?? stored?.crop, plan: dragged ? (tried ?? stored) : stored, drag, set };
+  return {
+    stored,
+    error: query.error,
+    /** What there is to see: as dragged, as far as the server has answered, else as stored. */
+    shown: dragged ? (tried ?? stored) : stored,
+    dragged,
+    change,
+    drag,
+    letGo,
+    /** Stores what has not come to rest yet. */
+    settleNow: () => unstored.current?.(),
+    undo,
+    redo,
+  };
 }

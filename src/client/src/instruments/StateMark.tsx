@@ -6,6 +6,7 @@ const colours: Record<Standing, string> = {
   open: "text-soft",
   blocked: "text-stop",
   running: "text-ink",
+  leftOut: "text-soft",
 };
 
 const words: Record<Standing, string> = {
@@ -14,9 +15,10 @@ const words: Record<Standing, string> = {
   open: "open: not rendered yet",
   blocked: "blocked: a finding stops it",
   running: "running",
+  leftOut: "left out: no file is wanted here",
 };
 
-/** A state by its shape: filled disc, half disc, ring, octagon, turning arc. */
+/** A state by its shape: filled disc, half disc, ring, octagon, turning arc, dash. */
 export function StateMark({ state }: { state: Standing }) {
   return (
     <svg
@@ -57,4 +59,5 @@ const shapes = {
       strokeWidth="1.8"
     />
   ),
+  leftOut: <path d="M1.5 6h9" stroke="currentColor" strokeWidth="2" />,
 } satisfies Record<Standing, unknown>;

@@ -9,7 +9,7 @@ import { count } from "../instruments/numbers";
 import { useRunningRun } from "../runs/useRuns";
 import { useSourceTotal } from "../sources/useSources";
 import { useChoice } from "./choice";
-import { history } from "./history";
+import { redoStep, undoStep } from "./history";
 import { useKeys } from "./keys";
 import { Notices } from "./Notices";
 import { sayProblem } from "./notices";
@@ -21,9 +21,9 @@ export function Shell() {
   const [showsKeys, setShowsKeys] = useState(false);
   useKeys({
     "?": () => setShowsKeys(true),
-    "mod+z": () => void history.undo().catch(sayProblem),
-    "mod+shift+z": () => void history.redo().catch(sayProblem),
-    "mod+y": () => void history.redo().catch(sayProblem),
+    "mod+z": () => void undoStep().catch(sayProblem),
+    "mod+shift+z": () => void redoStep().catch(sayProblem),
+    "mod+y": () => void redoStep().catch(sayProblem),
   });
   return (
     <div className="grid h-full min-w-[960px] grid-rows-[50px_minmax(0,1fr)_28px]">

@@ -35,4 +35,7 @@ function subscribe(listener: () => void): () => void {
   return () => listeners.delete(listener);
 }
 
+/** What is chosen at this moment. */
+export const currentChoice = (): Choice => current;
+
 export const useChoice = (): Choice => useSyncExternalStore(subscribe, () => current);

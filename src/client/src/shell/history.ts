@@ -1,4 +1,4 @@
-import { useSyncExternalStore } from "react";
+import { useEffect, useRef, useSyncExternalStore } from "react";
 
 /** Something a person did that can be taken back and done again. */
 export type Step = { label: string; undo: () => Promise<unknown>; redo: () => Promise<unknown> };
@@ -87,3 +87,24 @@ export const history = new History();
 
 /** The labels of what can be undone and redone now. */
 export const useHistory = () => useSyncExternalStore(history.subscribe, history.next);
+
+type Own = { undo: () => Promise<unknown>; redo: () => Promise<unknown> };
+const own: { current: Own }[] = [];
+
+/** While the caller is on screen, undo and redo are its own: those of what it shows, kept on the server. */
+export function useOwnSteps(undo: Own["undo"], redo: Own["redo"]): void {
+  const steps = useRef<Own>({ undo, redo });
+  steps.current = { undo, redo };
+  useEffect(() => {
+    own.push(steps);
+    return () => {
+      own.splice(own.indexOf(steps), 1);
+    };
+  }, []);
+}
+
+/** Takes back what the person sees as the last step. */
+export const undoStep = (): Promise<unknown> => own.at(-1)?.current.undo() ?? history.undo();
+
+/** Does it again. */
+export const redoStep = (): Promise<unknown> => own.at(-1)?.current.redo() ?? history.redo();

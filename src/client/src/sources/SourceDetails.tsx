@@ -3,8 +3,8 @@ import type { PairingPlan, Source } from "../api/client";
 import { sentenceOf } from "../destinations/FeedingList";
 import { useDestinations } from "../destinations/useDestinations";
 import { Button } from "../instruments/Button";
-import { previewUrl } from "../instruments/CropPicture";
 import { Gauge } from "../instruments/Gauge";
+import { previewUrl } from "../instruments/preview";
 import { sayProblem } from "../shell/notices";
 import { useChangeSource, usePlans } from "./useSources";
 

@@ -1,8 +1,8 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { Source } from "../api/client";
-import { previewUrl } from "../instruments/CropPicture";
 import { bytes, size } from "../instruments/numbers";
+import { previewUrl } from "../instruments/preview";
 import { RatioChip } from "../instruments/RatioChip";
 import { useKeys } from "../shell/keys";
 import { useRoom } from "../shell/room";

@@ -1,0 +1,369 @@
+import { type ReactNode, useEffect, useState } from "react";
+import type { FramedPlace, Framing, Rect, Slot } from "../api/client";
+import { Button, Key } from "../instruments/Button";
+import { Gauge } from "../instruments/Gauge";
+import { ratio } from "../instruments/numbers";
+import { RatioChip } from "../instruments/RatioChip";
+import { sayProblem } from "../shell/notices";
+import type { Mode } from "./Bench";
+import { type GuideKind, guideKinds } from "./Guides";
+import type { LiveFraming } from "./useFraming";
+import type { LiveSubject } from "./useSubject";
+
+const modes: { mode: Mode; words: string; key: string }[] = [
+  { mode: "frame", words: "Frame", key: "E" },
+  { mode: "subject", words: "Subject", key: "S" },
+  { mode: "level", words: "Level line", key: "V" },
+];
+
+/** The exact figures of what is worked on, and everything that can be done to it. */
+export function Controls({
+  destination,
+  slot,
+  place,
+  framing,
+  shown,
+  subject,
+  mode,
+  guide,
+  isActual,
+  isVector,
+  onMode,
+  onGuide,
+  onActual,
+  onCrop,
+}: {
+  destination: string;
+  slot: Slot;
+  place: FramedPlace;
+  framing: LiveFraming;
+  shown: Framing;
+  subject: LiveSubject;
+  mode: Mode;
+  guide: GuideKind;
+  isActual: boolean;
+  isVector: boolean;
+  onMode: (mode: Mode) => void;
+  onGuide: (guide: GuideKind) => void;
+  onActual: (isActual: boolean) => void;
+  onCrop: (crop: Rect) => void;
+}) {
+  const { change } = framing;
+  const { crop, turn } = place;
+  const at = { slot: place.slot, ...(place.tier && { tier: place.tier }) };
+  const acrossPx = turn.quarters % 2 === 0 ? crop.width : crop.height;
+  const perPixel = acrossPx / place.picture.width;
+  const canCrop = place.canBeSet && place.fit === "cover";
+  return (
+    <div className="grid gap-y-2 border-t border-line bg-sheet px-4 py-2 whitespace-nowrap">
+      <div className="flex min-h-[42px] flex-wrap items-end gap-x-4 gap-y-1.5">
+        <Labelled label={destination}>
+          <span className="flex items-center gap-2">
+            <b className="max-w-40 truncate font-[650]">
+              {slot.name}
+              {place.tier && `, ${place.tier}`}
+            </b>
+            <RatioChip width={crop.width} height={crop.height}>
+              {slot.shape.includes(":") && !place.tier
+                ? slot.shape
+                : ratio(place.file.width, place.file.height)}
+            </RatioChip>
+          </span>
+        </Labelled>
+        {mode === "subject" ? (
+          <SubjectFields subject={subject} />
+        ) : canCrop ? (
+          <>
+            <Labelled label="Left, top">
+              <PixelField label="Left" value={crop.x} onValue={(x) => onCrop({ ...crop, x })} />
+              <PixelField label="Top" value={crop.y} onValue={(y) => onCrop({ ...crop, y })} />
+            </Labelled>
+            <Labelled label="Width, height">
+              <PixelField
+                label="Width"
+                value={crop.width}
+                onValue={(width) => onCrop(sized(crop, width, (width * crop.height) / crop.width))}
+              />
+              <PixelField
+                label="Height"
+                value={crop.height}
+                onValue={(height) => onCrop(sized(crop, (height * crop.width) / crop.height, height))}
+              />
+            </Labelled>
+          </>
+        ) : (
+          <span className="pb-1 text-soft">
+            {place.fit === "pad" && place.canBeSet
+              ? "Padded: all of the subject goes in, the rest is filled up."
+              : "The whole picture goes in; there is nothing to crop."}
+          </span>
+        )}
+        <Labelled label="Level">
+          <Dial degrees={shown.turn.level} />
+          <PixelField
+            label="Level"
+            unit="degrees"
+            value={shown.turn.level}
+            digits={1}
+            onValue={(level) => void change({ act: "level", level })}
+          />
+          <span className="text-soft">°</span>
+        </Labelled>
+        {canCrop && !isVector && (
+          <Labelled label="Source px per px out">
+            <Gauge
+              value={perPixel}
+              marks={{ cap: 1 }}
+              end={3}
+              good={perPixel >= 0.999}
+              width={110}
+              label={`${perPixel.toFixed(2)} source pixels for each pixel of the largest file`}
+            />
+            <span className="figures">{perPixel.toFixed(2)}</span>
+          </Labelled>
+        )}
+        <span className="ml-auto flex gap-1.5">
+          <Button
+            disabled={!shown.undo}
+            title={shown.undo ? `Undo ${shown.undo}` : undefined}
+            onClick={() => void framing.undo().catch(sayProblem)}
+          >
+            Undo
+          </Button>
+          <Button
+            disabled={!shown.redo}
+            title={shown.redo ? `Redo ${shown.redo}` : undefined}
+            onClick={() => void framing.redo().catch(sayProblem)}
+          >
+            Redo
+          </Button>
+        </span>
+      </div>
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">
+        <fieldset aria-label="What a drag does" className="flex">
+          {modes.map((one) => (
+            <Segment
+              key={one.mode}
+              isOn={mode === one.mode}
+              shortcut={one.key}
+              onClick={() => onMode(one.mode)}
+            >
+              {one.words}
+            </Segment>
+          ))}
+        </fieldset>
+        <fieldset aria-label="Turn" className="flex">
+          <Segment
+            label="Quarter turn to the left"
+            shortcut="Q"
+            onClick={() => void change({ act: "quarter", quarters: -1 })}
+          >
+            ↺
+          </Segment>
+          <Segment
+            label="Quarter turn to the right"
+            shortcut="W"
+            onClick={() => void change({ act: "quarter", quarters: 1 })}
+          >
+            ↻
+          </Segment>
+          <Segment
+            label="Mirror"
+            isOn={shown.turn.isMirrored}
+            shortcut="M"
+            onClick={() => void change({ act: "mirror" })}
+          >
+            ⇋
+          </Segment>
+        </fieldset>
+        <fieldset aria-label="View" className="flex">
+          <Segment
+            label="Guides"
+            shortcut="G"
+            onClick={() =>
+              onGuide(guideKinds[(guideKinds.indexOf(guide) + 1) % guideKinds.length] ?? "thirds")
+            }
+          >
+            {guide === "none" ? "no guides" : guide}
+          </Segment>
+          <Segment isOn={isActual} shortcut="Z" onClick={() => onActual(!isActual)}>
+            100 %
+          </Segment>
+        </fieldset>
+        {place.canBeSet && (
+          <span className="ml-auto flex flex-wrap items-center gap-1.5">
+            {place.fit === "pad" && (
+              <Button onClick={() => void change({ act: "pad", ...at, on: false })}>Crop again</Button>
+            )}
+            {(place.shares.length > 0 || (place.isApart && !place.tier)) && (
+              <Button
+                shortcut="A"
+                onClick={() => void change({ act: "part", ...at, on: !place.isApart })}
+                title={
+                  place.isApart
+                    ? "Follow the framing of the other slots with this shape again"
+                    : "Frame this slot apart from the others with its shape"
+                }
+              >
+                {place.isApart ? "Frame together" : `Part from ${place.shares.length}`}
+              </Button>
+            )}
+            {place.byHand ? (
+              <Button shortcut="0" onClick={() => void change({ act: "automatic", ...at })}>
+                Automatic
+              </Button>
+            ) : (
+              <span className="px-1 text-soft">framed automatically</span>
+            )}
+            {shown.places.some((one) => one.byHand) && (
+              <Button onClick={() => void change({ act: "allAutomatic" })}>All automatic</Button>
+            )}
+          </span>
+        )}
+      </div>
+    </div>
+  );
+}
+
+// The centre stays where it is: a figure that is typed scales the frame as the wheel does.
+const sized = (crop: Rect, width: number, height: number): Rect => ({
+  x: Math.round(crop.x + (crop.width - width) / 2),
+  y: Math.round(crop.y + (crop.height - height) / 2),
+  width: Math.max(1, Math.round(width)),
+  height: Math.max(1, Math.round(height)),
+});
+
+function SubjectFields({ subject }: { subject: LiveSubject }) {
+  const rect = subject.subject;
+  const { focus } = subject;
+  return (
+    <>
+      {rect && (
+        <Labelled label="Subject: left, top, width, height">
+          {(["x", "y", "width", "height"] as const).map((side) => (
+            <PixelField
+              key={side}
+              label={
+                { x: "Subject left", y: "Subject top", width: "Subject width", height: "Subject height" }[
+                  side
+                ]
+              }
+              value={rect[side]}
+              onValue={(value) => subject.type({ subject: { ...rect, [side]: value } })}
+            />
+          ))}
+        </Labelled>
+      )}
+      {focus && (
+        <Labelled label="Focus">
+          <PixelField
+            label="Focus left"
+            value={focus.x}
+            onValue={(x) => subject.type({ focus: { ...focus, x } })}
+          />
+          <PixelField
+            label="Focus top"
+            value={focus.y}
+            onValue={(y) => subject.type({ focus: { ...focus, y } })}
+          />
+        </Labelled>
+      )}
+      {(rect || subject.isProposed) && (
+        <Button onClick={subject.none} title="A texture or a sky: nothing in particular must stay">
+          No subject
+        </Button>
+      )}
+    </>
+  );
+}
+
+/** An arc of graduations with a needle: how far the picture is levelled. */
+function Dial({ degrees }: { degrees: number }) {
+  const at = (angle: number, radius: number) =>
+    `${(22 + radius * Math.sin((angle * 4 * Math.PI) / 180)).toFixed(1)} ${(26 - radius * Math.cos((angle * 4 * Math.PI) / 180)).toFixed(1)}`;
+  const ticks = Array.from({ length: 31 }, (_, index) => {
+    const angle = index - 15;
+    return `M${at(angle, 22)}L${at(angle, angle % 5 ? 19.5 : 17)}`;
+  });
+  return (
+    <svg aria-hidden width="44" height="26" viewBox="0 0 44 26">
+      <path d={ticks.join("")} stroke="var(--color-brass)" strokeWidth=".9" fill="none" />
+      <path d={`M22 26L${at(degrees, 20)}`} stroke="var(--color-ink)" strokeWidth="1.6" />
+    </svg>
+  );
+}
+
+function Segment({
+  isOn,
+  label,
+  shortcut,
+  onClick,
+  children,
+}: {
+  isOn?: boolean;
+  label?: string;
+  shortcut: string;
+  onClick: () => void;
+  children: ReactNode;
+}) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      aria-pressed={isOn}
+      onClick={onClick}
+      className={`-ml-px flex items-center gap-1.5 border border-line px-2 py-[3px] first:ml-0 first:rounded-l last:rounded-r ${isOn ? "z-1 border-ink bg-white font-semibold" : "bg-sheet text-ink hover:bg-white"}`}
+    >
+      {children}
+      <Key>{shortcut}</Key>
+    </button>
+  );
+}
+
+function Labelled({ label, children }: { label: string; children: ReactNode }) {
+  return (
+    <div className="grid gap-[3px]">
+      <span className="max-w-56 truncate text-[11px] text-soft">{label}</span>
+      <span className="flex items-center gap-1.5">{children}</span>
+    </div>
+  );
+}
+
+function PixelField({
+  label,
+  value,
+  unit = "px",
+  digits = 0,
+  onValue,
+}: {
+  label: string;
+  value: number;
+  unit?: string;
+  digits?: number;
+  onValue: (value: number) => void;
+}) {
+  const rounded = value.toFixed(digits);
+  const [text, setText] = useState(rounded);
+  useEffect(() => setText(rounded), [rounded]);
+  const keep = () => {
+    const typed = Number(text.replace(/[, ]/g, "").replace("−", "-"));
+    if (Number.isFinite(typed) && text.trim() !== "" && typed.toFixed(digits) !== rounded)
+      onValue(Number(typed.toFixed(digits)));
+    else setText(rounded);
+  };
+  return (
+    <input
+      aria-label={`${label}, ${unit}`}
+      inputMode="decimal"
+      className="figures w-[52px] rounded border border-line bg-white px-1.5 py-[3px] text-right"
+      value={text}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={keep}
+      onKeyDown={(event) => {
+        if (event.key === "Enter") keep();
+        if (event.key === "Escape") setText(rounded);
+      }}
+    />
+  );
+}

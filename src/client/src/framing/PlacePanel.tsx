@@ -1,0 +1,57 @@
+import type { FramedPlace, Remedy } from "../api/client";
+import { Key } from "../instruments/Button";
+import { FindingLine } from "../instruments/FindingLine";
+
+/** What is to be said of the place that is worked on, and what would mend it, one key each. */
+export function PlacePanel({
+  name,
+  place,
+  shares,
+  onRemedy,
+}: {
+  name: string;
+  place: FramedPlace;
+  /** The other slots that follow this framing, by name. */
+  shares: readonly string[];
+  onRemedy: (remedy: Remedy) => void;
+}) {
+  const says = place.findings.length > 0 || place.remedies.length > 0;
+  return (
+    <section
+      aria-label={`Findings for ${name}`}
+      className="grid max-h-[45%] min-h-[74px] shrink-0 content-start gap-1.5 overflow-y-auto border-t border-line bg-sheet px-3.5 py-2.5"
+    >
+      <div aria-live="polite" className="grid gap-1">
+        {place.isLeftOut && <p className="text-soft">Left out: no file of this picture is made here.</p>}
+        {place.findings.map((finding) => (
+          <FindingLine key={finding.sentence} finding={finding} />
+        ))}
+        {!says && !place.isLeftOut && (
+          <p className="text-soft">Nothing to mend: all of the subject is in, and there are pixels enough.</p>
+        )}
+      </div>
+      {place.remedies.length > 0 && (
+        <ul className="grid gap-1" aria-label="What would mend it">
+          {place.remedies.map((remedy, index) => (
+            <li key={remedy.kind}>
+              <button
+                type="button"
+                onClick={() => onRemedy(remedy)}
+                className="flex w-full items-baseline gap-2 rounded border border-ink bg-sheet px-2 py-[3px] text-left hover:bg-white"
+              >
+                <Key>{`${index + 1}`}</Key>
+                {remedy.sentence}
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      {shares.length > 0 && (
+        <p className="text-soft">
+          The same framing also serves {shares.slice(0, 3).join(", ")}
+          {shares.length > 3 && ` and ${shares.length - 3} more`}.
+        </p>
+      )}
+    </section>
+  );
+}

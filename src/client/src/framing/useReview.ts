@@ -1,0 +1,40 @@
+import { useQuery } from "@tanstack/react-query";
+import { answer, api, type Schemas } from "../api/client";
+
+/** One thing that needs eyes. */
+export type ReviewEntry = Schemas["ReviewEntry"];
+
+/** Why somebody should look, in a few words. */
+export const reasonWords: Record<Schemas["ReviewReason"], string> = {
+  subjectCut: "the subject is cut",
+  littleResolution: "too few pixels",
+  subjectCovered: "the subject is covered",
+  replaced: "framed by hand on an earlier file",
+  unconfirmed: "the subject is not confirmed",
+};
+
+/** What of some sources and slots needs eyes, the worst first; of all, where none are named. */
+export function useReview(sources: readonly string[], slots: readonly string[]) {
+  const selection = {
+    ...(sources.length > 0 && { sources: [...sources] }),
+    ...(slots.length > 0 && { slots: [...slots] }),
+  };
+  return useQuery({
+    queryKey: ["review", selection],
+    queryFn: () => answer(api.POST("/api/review", { body: selection })),
+    placeholderData: (old) => old,
+  });
+}
+
+/** Where a thing that needs eyes is looked at. */
+export const reviewPath = (entry: Pick<ReviewEntry, "source" | "slot" | "tier">): string =>
+  `/framing/${entry.source}${entry.slot ? `/${entry.slot}` : ""}${entry.tier ? `/${encodeURIComponent(entry.tier)}` : ""}?review${entry.slot ? "" : "=subject"}`;
+
+/** Whether two entries are about the same thing. */
+export const isSame = (
+  one: Pick<ReviewEntry, "source" | "slot" | "tier">,
+  other: Pick<ReviewEntry, "source" | "slot" | "tier">,
+): boolean =>
+  one.source === other.source &&
+  (one.slot ?? undefined) === (other.slot ?? undefined) &&
+  (one.tier ?? undefined) === (other.tier ?? undefined);

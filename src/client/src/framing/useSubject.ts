@@ -1,0 +1,108 @@
+import type { Point, Rect, Source } from "../api/client";
+import { inWholePixels, moved, scaled } from "./drag";
+import type { SubjectPart } from "./SubjectMarks";
+import type { LiveFraming } from "./useFraming";
+import { middle, turnedPoint, turnedRect, turnedSize, uprightPoint, uprightRect, type View } from "./view";
+
+const smallest = 4;
+
+/** Subject and focus on the bench, and the ways to draw, move and scale them. */
+export type LiveSubject = ReturnType<typeof useSubject>;
+
+/** Positions are pixels of the turned picture; what is stored is in upright source pixels. */
+export function useSubject(framing: LiveFraming, source: Source, view: View) {
+  const { shown, dragged } = framing;
+  const held = dragged?.act === "decide" ? dragged : undefined;
+  const isProposed = !held && !shown?.isDecided;
+  const subject = held ? held.subject : shown?.isDecided ? shown.subject : shown?.proposal?.subject;
+  const focus = held ? held.focus : shown?.isDecided ? shown.focus : shown?.proposal?.focus;
+  const picture = turnedSize(view);
+  const turned = subject ? turnedRect(view, subject) : undefined;
+  const turnedFocus = focus ? turnedPoint(view, focus) : turned && middle(turned);
+  const start = () => ({ subject: turned, focus: focus ? turnedFocus : undefined });
+  type Start = ReturnType<typeof start>;
+
+  const decision = (next: Start) => {
+    const rect = next.subject && inWholePixels(uprightRect(view, next.subject));
+    const point = next.focus && uprightPoint(view, next.focus);
+    // The focus lies in the subject; where the hand takes it out, it stops at the edge.
+    const inside = point && within(point, rect ?? { x: 0, y: 0, ...sizeOf(source) });
+    return { act: "decide" as const, subject: rect ?? null, focus: inside ?? null };
+  };
+  const pulledTo = (part: SubjectPart | undefined, from: Point, to: Point, was: Start): Start => {
+    const by = { x: to.x - from.x, y: to.y - from.y };
+    if (part === "focus") {
+      const point = was.focus ?? (was.subject && middle(was.subject)) ?? to;
+      return { ...was, focus: { x: point.x + by.x, y: point.y + by.y } };
+    }
+    if (part === undefined || !was.subject) return { subject: between(from, to, picture), focus: undefined };
+    if (part === "inside") {
+      const next = moved(was.subject, by.x, by.y, picture);
+      const focus = was.focus && {
+        x: was.focus.x + next.x - was.subject.x,
+        y: was.focus.y + next.y - was.subject.y,
+      };
+      return { subject: next, focus };
+    }
+    const { x, y, width, height } = was.subject;
+    const [isRight, isBottom] = [part.endsWith("right"), part.startsWith("bottom")];
+    const fixed = { x: isRight ? x : x + width, y: isBottom ? y : y + height };
+    const corner = { x: (isRight ? x + width : x) + by.x, y: (isBottom ? y + height : y) + by.y };
+    return { ...was, subject: between(fixed, corner, picture) };
+  };
+
+  const put = (next: Start, comesToRest: boolean) => framing.drag(decision(next), comesToRest);
+  return {
+    subject,
+    focus,
+    isProposed,
+    turned,
+    turnedFocus,
+    start,
+    drag: (part: SubjectPart | undefined, from: Point, to: Point, was: Start) =>
+      put(pulledTo(part, from, to, was), false),
+    set: (part: SubjectPart | undefined, from: Point, to: Point, was: Start) =>
+      void framing.change(decision(pulledTo(part, from, to, was))),
+    nudge: (x: number, y: number, part: SubjectPart) =>
+      put(pulledTo(part, { x: 0, y: 0 }, { x, y }, start()), true),
+    scale: (by: number) => {
+      if (turned) put({ ...start(), subject: scaled(turned, by, picture) }, true);
+    },
+    /** Sets exact figures, in upright source pixels. */
+    type: (next: { subject?: Rect; focus?: Point }) =>
+      void framing.change({
+        act: "decide",
+        subject: next.subject ?? subject ?? null,
+        focus: next.focus ?? (next.subject ? null : (focus ?? null)),
+      }),
+    /** Nothing in particular must stay: crops are centred on the focus alone. */
+    none: () =>
+      void framing.change({
+        act: "decide",
+        subject: null,
+        focus: focus ?? { x: source.width / 2, y: source.height / 2 },
+      }),
+    confirm: () => framing.change({ act: "confirm" }),
+  };
+}
+
+const sizeOf = ({ width, height }: Source) => ({ width, height });
+
+const within = (point: Point, area: Rect): Point => ({
+  x: Math.min(Math.max(point.x, area.x), area.x + area.width),
+  y: Math.min(Math.max(point.y, area.y), area.y + area.height),
+});
+
+// The rectangle between two corners, inside the picture and large enough to be taken hold of again.
+function between(one: Point, other: Point, picture: { width: number; height: number }): Rect {
+  const area = { x: 0, y: 0, ...picture };
+  const [a, b] = [within(one, area), within(other, area)];
+  const width = Math.min(picture.width, Math.max(smallest, Math.abs(a.x - b.x)));
+  const height = Math.min(picture.height, Math.max(smallest, Math.abs(a.y - b.y)));
+  return {
+    x: Math.min(Math.min(a.x, b.x), picture.width - width),
+    y: Math.min(Math.min(a.y, b.y), picture.height - height),
+    width,
+    height,
+  };
+}
