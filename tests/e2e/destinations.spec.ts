@@ -149,7 +149,7 @@ test("every way to say shape and sizes makes a document that the schema accepts,
   await expect(slot.getByRole("list", { name: "Files of one picture" })).toContainText(
     /hill-flight-1x-[0-9a-f]{8}\.avif/,
   );
-  await slot.getByRole("tab", { name: "Keep clear" }).click();
+  await slot.getByRole("tab", { name: "Subject and zones" }).click();
   await slot.getByRole("button", { name: "Add a round mask" }).click();
   await slot.getByRole("tab", { name: "Tiers" }).click();
   await slot.getByRole("button", { name: "Frame narrow, medium and wide apart" }).click();

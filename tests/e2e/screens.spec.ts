@@ -43,6 +43,6 @@ test("the seven demo destinations are drawn to scale", async ({ page }) => {
   expect((cover?.width ?? 0) / (card?.width ?? 1)).toBeCloseTo(851 / 1200, 1);
   await drawing.getByRole("button", { name: /^round portrait/ }).click();
   const slot = page.getByRole("complementary", { name: "Slot" });
-  await slot.getByRole("tab", { name: "Keep clear" }).click();
+  await slot.getByRole("tab", { name: "Subject and zones" }).click();
   await expect(slot.getByLabel("What is there")).toHaveValue("cut off round");
 });

@@ -5,22 +5,28 @@ import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
 import "./app.css";
 import { DestinationsScreen } from "./destinations/DestinationsScreen";
 import { MeasureScreen } from "./destinations/MeasureScreen";
+import { CopyScreen } from "./framing/CopyScreen";
 import { FramingScreen } from "./framing/FramingScreen";
+import { SheetScreen } from "./framing/SheetScreen";
 import { Samples } from "./instruments/Samples";
 import { PackagesScreen } from "./packages/PackagesScreen";
 import { RunsScreen } from "./runs/RunsScreen";
+import { Broken } from "./shell/Broken";
 import { Shell } from "./shell/Shell";
 import { SourcesScreen } from "./sources/SourcesScreen";
 
 const router = createBrowserRouter([
   {
     element: <Shell />,
+    errorElement: <Broken />,
     children: [
       { index: true, element: <Navigate to="/sources" replace /> },
       { path: "sources", element: <SourcesScreen /> },
       { path: "destinations/:destinationId?", element: <DestinationsScreen /> },
       { path: "destinations/:destinationId/measure", element: <MeasureScreen /> },
       { path: "framing/:sourceId?/:slotId?/:tier?", element: <FramingScreen /> },
+      { path: "sheet/:of/:id", element: <SheetScreen /> },
+      { path: "copy/:sourceId", element: <CopyScreen /> },
       { path: "runs/:runId?", element: <RunsScreen /> },
       { path: "packages", element: <PackagesScreen /> },
       { path: "samples", element: <Samples /> },

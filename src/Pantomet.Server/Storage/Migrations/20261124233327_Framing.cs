@@ -71,8 +71,9 @@ namespace Pantomet.Server.Storage.Migrations
                         FROM Framings WHERE Framings.SourceId = Sources.Id))
                 """);
             migrationBuilder.DropTable(name: "Framings");
-            migrationBuilder.DropColumn(name: "Subject", table: "Sources");
-            migrationBuilder.DropColumn(name: "Focus", table: "Sources");
+            // As SQLite does it by itself: the other way is a rebuilt table, which no transaction holds together.
+            migrationBuilder.Sql("ALTER TABLE Sources DROP COLUMN Subject");
+            migrationBuilder.Sql("ALTER TABLE Sources DROP COLUMN Focus");
         }
 
         /// <inheritdoc />

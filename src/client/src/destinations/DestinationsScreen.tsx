@@ -239,8 +239,14 @@ export function DestinationsScreen() {
               {checked(standing)}
             </button>
             <Link
-              to={`/destinations/${document?.id}/measure`}
+              to={`/sheet/destination/${document?.id}`}
               className="ml-auto rounded border border-ink bg-sheet px-2.5 py-[3px] font-medium whitespace-nowrap"
+            >
+              Contact sheet
+            </Link>
+            <Link
+              to={`/destinations/${document?.id}/measure`}
+              className="rounded border border-ink bg-sheet px-2.5 py-[3px] font-medium whitespace-nowrap"
             >
               Measure<span className="max-[1250px]:hidden"> on a screenshot</span>
             </Link>

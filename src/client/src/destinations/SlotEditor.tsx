@@ -21,7 +21,7 @@ const parts = [
     ["formats", "deliver", "limits", "quality", "fit", "background", "colour", "metadata", "transparency"],
   ],
   ["names", "Names", ["fileName"]],
-  ["zones", "Keep clear", ["keepClear"]],
+  ["zones", "Subject and zones", ["keepClear", "focusAt", "breathing"]],
   ["tiers", "Tiers", ["tiers"]],
   ["sources", "Sources", []],
 ] as const;

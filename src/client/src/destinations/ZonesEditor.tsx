@@ -10,8 +10,38 @@ const forms = [
   ["outsideEllipse", "outside a round mask"],
 ] as const;
 
-/** What the destination covers or cuts off, in per cent of the picture. */
+const focusPlaces = ["center", "thirds", "left", "right", "top", "bottom"];
+
+/** Where the subject should lie, and what the destination covers or cuts off, in per cent of the picture. */
 export function ZonesEditor({ at }: { at: string }) {
+  return (
+    <div className="grid gap-3.5">
+      <Group title="Subject">
+        <div className="grid grid-cols-2 items-start gap-2">
+          <TextField
+            path={`${at}.focusAt`}
+            label="Focus lies at"
+            hint="center, thirds, or a CSS position such as right top or 30% 60%"
+            placeholder="center"
+            list={focusPlaces}
+            optional
+          />
+          <NumberField
+            path={`${at}.breathing`}
+            label="Room around it"
+            hint="Of the subject's longer side"
+            unit="%"
+            scale={0.01}
+            placeholder="5"
+          />
+        </div>
+      </Group>
+      <Zones at={at} />
+    </div>
+  );
+}
+
+function Zones({ at }: { at: string }) {
   const [zones = [], set] = useValue<readonly Zone[]>(`${at}.keepClear`);
   const put = (next: readonly Zone[], label: string) => set(next.length > 0 ? next : undefined, label);
   // Two zones may have one name.

@@ -79,8 +79,17 @@ export function TextField({
   multiline = false,
   optional = false,
   placeholder,
+  list,
   ...labelled
-}: Labelled & { mono?: boolean; multiline?: boolean; optional?: boolean; placeholder?: string }) {
+}: Labelled & {
+  mono?: boolean;
+  multiline?: boolean;
+  optional?: boolean;
+  placeholder?: string;
+  /** Values that are offered; others can be typed. */
+  list?: readonly string[];
+}) {
+  const listId = useId();
   const [value, set] = useValue<string>(labelled.path);
   const change = (text: string) => set(text === "" && optional ? undefined : text, labelled.label);
   const look = `${boxed} ${mono ? "figures" : ""}`;
@@ -96,14 +105,24 @@ export function TextField({
             onChange={(event) => change(event.target.value)}
           />
         ) : (
-          <input
-            {...control}
-            className={look}
-            placeholder={placeholder}
-            value={value ?? ""}
-            spellCheck={false}
-            onChange={(event) => change(event.target.value)}
-          />
+          <>
+            <input
+              {...control}
+              className={look}
+              placeholder={placeholder}
+              value={value ?? ""}
+              spellCheck={false}
+              onChange={(event) => change(event.target.value)}
+              {...(list && { list: listId })}
+            />
+            {list && (
+              <datalist id={listId}>
+                {list.map((one) => (
+                  <option key={one} value={one} />
+                ))}
+              </datalist>
+            )}
+          </>
         )
       }
     </Field>

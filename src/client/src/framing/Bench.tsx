@@ -1,5 +1,5 @@
 import { type PointerEvent, useLayoutEffect, useRef, useState } from "react";
-import type { FramedPlace, Point, Rect, Slot, Source } from "../api/client";
+import type { FramedPlace, Point, Rect, Size, Slot, Source } from "../api/client";
 import { KeepClear } from "../instruments/KeepClear";
 import { count, size } from "../instruments/numbers";
 import { everyPixelUrl, previewUrl } from "../instruments/preview";
@@ -9,7 +9,7 @@ import { type GuideKind, Guides } from "./Guides";
 import { SubjectMarks, type SubjectPart } from "./SubjectMarks";
 import type { LiveFrame } from "./useFrame";
 import type { LiveSubject } from "./useSubject";
-import { middle, pictureUnder } from "./view";
+import { middle, pictureUnder, shownPoint, type View } from "./view";
 
 /** What a drag on the picture does. */
 export type Mode = "frame" | "subject" | "level";
@@ -217,13 +217,10 @@ export function Bench({
               transform: `translate(-50%, -50%) rotate(${view.turn.quarters * 90}deg) scaleX(${view.turn.isMirrored ? -1 : 1})`,
             }}
           />
-          {mode === "subject" && (
-            <Marks {...turnedMarks} isProposed={subject.isProposed} onTake={takeSubject} />
-          )}
         </div>
         {canBeSet && (
           <>
-            <Outside box={box} shown={shown} />
+            <Outside box={box} shown={shown} level={level} />
             <div
               className={`absolute outline-2 -outline-offset-1 outline-brass-fill ${mode === "frame" ? "cursor-move" : "pointer-events-none"}`}
               data-testid="frame"
@@ -236,14 +233,16 @@ export function Bench({
             </div>
           </>
         )}
-        {mode !== "subject" && (
-          <div
-            className="pointer-events-none absolute inset-0"
-            style={level === 0 ? undefined : { transform: `rotate(${level}deg)` }}
-          >
-            <Marks {...turnedMarks} isProposed={subject.isProposed} onTake={undefined} />
-          </div>
-        )}
+        <div
+          className="pointer-events-none absolute inset-0"
+          style={level === 0 ? undefined : { transform: `rotate(${level}deg)` }}
+        >
+          <SubjectMarks
+            {...turnedMarks}
+            isProposed={subject.isProposed}
+            onTake={mode === "subject" ? takeSubject : undefined}
+          />
+        </div>
         {canBeSet &&
           mode === "frame" &&
           corners.map((corner) => (
@@ -306,8 +305,6 @@ export function Bench({
   );
 }
 
-const Marks = SubjectMarks;
-
 const scaledRect = (rect: Rect, by: number): Rect => ({
   x: rect.x * by,
   y: rect.y * by,
@@ -315,21 +312,27 @@ const scaledRect = (rect: Rect, by: number): Rect => ({
   height: rect.height * by,
 });
 
-function Outside({ box, shown }: { box: Rect; shown: { width: number; height: number } }) {
-  // As far beyond the picture as a levelled one can reach.
-  const reach = 0.3 * Math.max(shown.width, shown.height);
+// The picture but for the frame; as it lies when it is levelled.
+function Outside({ box, shown, level }: { box: Rect; shown: Size; level: number }) {
+  const { width, height } = shown;
+  const picture: View = { upright: shown, turn: { quarters: 0, isMirrored: false, level } };
+  const corners = [
+    { x: 0, y: 0 },
+    { x: width, y: 0 },
+    { x: width, y: height },
+    { x: 0, y: height },
+  ].map((corner) => shownPoint(picture, corner));
   return (
     <svg
       aria-hidden
       className="pointer-events-none absolute inset-0 overflow-visible"
-      width={shown.width}
-      height={shown.height}
+      width={width}
+      height={height}
     >
       <path
         fillRule="evenodd"
         fill="rgb(23 33 46 / .62)"
-        d={`M${-reach} ${-reach}H${shown.width + reach}V${shown.height + reach}H${-reach}zM${box.x} ${box.y}h${box.width}v${box.height}h${-box.width}z`}
-        clipPath="none"
+        d={`M${corners.map(({ x, y }) => `${x} ${y}`).join("L")}zM${box.x} ${box.y}h${box.width}v${box.height}h${-box.width}z`}
       />
     </svg>
   );

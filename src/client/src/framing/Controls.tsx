@@ -57,7 +57,7 @@ export function Controls({
   return (
     <div className="grid gap-y-2 border-t border-line bg-sheet px-4 py-2 whitespace-nowrap">
       <div className="flex min-h-[42px] flex-wrap items-end gap-x-4 gap-y-1.5">
-        <Labelled label={destination}>
+        <Labelled label={`${destination} · ${place.byHand ? "by hand" : "automatic"}`}>
           <span className="flex items-center gap-2">
             <b className="max-w-40 truncate font-[650]">
               {slot.name}
@@ -208,12 +208,10 @@ export function Controls({
                 {place.isApart ? "Frame together" : `Part from ${place.shares.length}`}
               </Button>
             )}
-            {place.byHand ? (
+            {place.byHand && (
               <Button shortcut="0" onClick={() => void change({ act: "automatic", ...at })}>
                 Automatic
               </Button>
-            ) : (
-              <span className="px-1 text-soft">framed automatically</span>
             )}
             {shown.places.some((one) => one.byHand) && (
               <Button onClick={() => void change({ act: "allAutomatic" })}>All automatic</Button>

@@ -4,7 +4,7 @@ import type { FramedPlace, Framing, Source } from "../api/client";
 import { type Place, usePlaces } from "../destinations/useDestinations";
 import { Button } from "../instruments/Button";
 import { FileInput } from "../instruments/FileInput";
-import { count, size } from "../instruments/numbers";
+import { count, size, some } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
 import { useStartRun } from "../runs/useRuns";
 import { useChoice } from "../shell/choice";
@@ -117,6 +117,9 @@ function Desk({
     const next = line[(line.indexOf(source.id) + by + line.length) % line.length];
     if (next) navigate(`/framing/${next}/${place.slot}`);
   };
+  const others = choice.sources.filter((id) => id !== source.id).length;
+  const toSheet = () => navigate(`/sheet/source/${source.id}`);
+  const toCopy = () => others > 0 && navigate(`/copy/${source.id}`);
   const step = (by: number) => () =>
     toPlace(places[(places.indexOf(place) + by + places.length) % places.length]);
   const review = useRound(isReview, source.id, isSubjectReview ? undefined : place);
@@ -180,6 +183,8 @@ function Desk({
     ".": level(0.1),
     g: () => setGuide(guideKinds[(guideKinds.indexOf(guide) + 1) % guideKinds.length] ?? "thirds"),
     z: () => setActual(!isActual),
+    k: toSheet,
+    y: toCopy,
     l: () => void leaveOut(),
     n: step(1),
     p: step(-1),
@@ -216,17 +221,17 @@ function Desk({
           <h1 className="min-w-12 truncate text-[15px]" title={source.fileName}>
             {source.stem}
           </h1>
-          <RatioChip width={source.width} height={source.height}>
-            {size(source.width, source.height)}
-          </RatioChip>
-          {shown.isDecided ? (
+          <span className={isReview ? "max-[1100px]:hidden" : ""}>
+            <RatioChip width={source.width} height={source.height}>
+              {size(source.width, source.height)}
+            </RatioChip>
+          </span>
+          {isReview ? null : shown.isDecided ? (
             <span className="text-soft">{shown.subject ? "Subject confirmed" : "No subject"}</span>
           ) : (
-            !isReview && (
-              <Button shortcut="C" onClick={() => void subject.confirm()}>
-                {shown.proposal?.subject ? "Confirm the subject" : "Confirm: no subject"}
-              </Button>
-            )
+            <Button shortcut="C" onClick={() => void subject.confirm()}>
+              {shown.proposal?.subject ? "Confirm the subject" : "Confirm: no subject"}
+            </Button>
           )}
           {line.length > 1 && !isReview && (
             <span className="flex items-center gap-2 text-soft">
@@ -297,9 +302,25 @@ function Desk({
       </section>
       <aside aria-label="All slots" className="flex min-h-0 flex-col border-l border-line bg-sheet">
         <div className="flex min-h-0 grow flex-col">
+          <p className="flex items-center gap-2 border-b border-line-soft px-3.5 py-1.5">
+            <Button shortcut="K" onClick={toSheet}>
+              Contact sheet
+            </Button>
+            {others > 0 && (
+              <Button shortcut="Y" onClick={toCopy}>
+                Copy to {some(others, "picture")}
+              </Button>
+            )}
+          </p>
           <ShapeSheet source={source} places={places} states={states} current={place} onCurrent={toPlace} />
         </div>
-        <PlacePanel name={home.slot.name} place={place} shares={place.shares.map(slotName)} onRemedy={take} />
+        <PlacePanel
+          name={home.slot.name}
+          place={place}
+          reasons={review.entry?.reasons ?? []}
+          shares={place.shares.map(slotName)}
+          onRemedy={take}
+        />
         <FileInput
           input={input}
           label="A larger file of this picture"
@@ -323,14 +344,11 @@ function RenderButton({ line, onRender }: { line: readonly string[]; onRender: (
   const choice = useChoice();
   const places = usePlaces();
   const wanted = choice.slots.filter((id) => places?.has(id)).length;
+  if (wanted === 0) return <span className="truncate text-soft">Tick the slots to render for.</span>;
   return (
-    <>
-      {wanted === 0 && <span className="text-soft">tick the slots to render for</span>}
-      <Button go shortcut="R" disabled={wanted === 0} onClick={onRender}>
-        Render {line.length === 1 ? "this picture" : `${count(line.length)} pictures`} for {count(wanted)}{" "}
-        {wanted === 1 ? "slot" : "slots"}
-      </Button>
-    </>
+    <Button go shortcut="R" onClick={onRender}>
+      Render {line.length === 1 ? "" : `${count(line.length)} pictures `}for {some(wanted, "slot")}
+    </Button>
   );
 }
 

@@ -1,16 +1,20 @@
-import type { FramedPlace, Remedy } from "../api/client";
+import type { FramedPlace, Remedy, Schemas } from "../api/client";
 import { Key } from "../instruments/Button";
 import { FindingLine } from "../instruments/FindingLine";
+import { reasonWords } from "./useReview";
 
 /** What is to be said of the place that is worked on, and what would mend it, one key each. */
 export function PlacePanel({
   name,
   place,
+  reasons,
   shares,
   onRemedy,
 }: {
   name: string;
   place: FramedPlace;
+  /** Why it is in the round of review, beyond what is found in it. */
+  reasons: readonly Schemas["ReviewReason"][];
   /** The other slots that follow this framing, by name. */
   shares: readonly string[];
   onRemedy: (remedy: Remedy) => void;
@@ -23,8 +27,19 @@ export function PlacePanel({
     >
       <div aria-live="polite" className="grid gap-1">
         {place.isLeftOut && <p className="text-soft">Left out: no file of this picture is made here.</p>}
+        {reasons
+          .filter((reason) => reason === "replaced" || reason === "unconfirmed")
+          .map((reason) => (
+            <p key={reason} className="border-l-3 border-warn px-2.5 py-1.5">
+              <b className="font-semibold">Review.</b> {reasonWords[reason]}
+            </p>
+          ))}
         {place.findings.map((finding) => (
-          <FindingLine key={finding.sentence} finding={finding} />
+          <FindingLine
+            key={finding.sentence}
+            // What was computed says more than what would help in general.
+            finding={place.remedies.length > 0 ? { ...finding, remedy: "" } : finding}
+          />
         ))}
         {!says && !place.isLeftOut && (
           <p className="text-soft">Nothing to mend: all of the subject is in, and there are pixels enough.</p>

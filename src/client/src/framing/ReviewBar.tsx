@@ -1,6 +1,6 @@
 import { Button } from "../instruments/Button";
 import { count } from "../instruments/numbers";
-import { type ReviewEntry, reasonWords } from "./useReview";
+import type { ReviewEntry } from "./useReview";
 
 /** Where the round of review stands, why this one is in it, and one key for each answer. */
 export function ReviewBar({
@@ -23,23 +23,18 @@ export function ReviewBar({
   return (
     <>
       <span className="flex items-center gap-2" role="status">
-        <span className="text-soft">Review</span>
+        <span className="text-soft max-[1100px]:hidden">Review</span>
         <progress
           aria-label={`${settled} of ${total} looked at`}
-          className="h-2 w-20"
+          className="h-2 w-20 max-[1100px]:hidden"
           value={settled}
           max={Math.max(1, total)}
         />
         <span className="figures">
           {count(settled)} / {count(total)}
         </span>
-        {entry && (
-          <span className="truncate text-warn">
-            {entry.reasons.map((reason) => reasonWords[reason]).join(", ")}
-          </span>
-        )}
       </span>
-      <Button onClick={onLeave} shortcut="Esc">
+      <Button onClick={onLeave} title="Leave the round; it can be taken up again at any time" shortcut="Esc">
         Stop
       </Button>
       <Button onClick={onNext} shortcut="J">

@@ -1,3 +1,4 @@
+import { useEffect, useRef } from "react";
 import type { FramedPlace, Slot, Source, Standing } from "../api/client";
 import { useDestinations } from "../destinations/useDestinations";
 import { some } from "../instruments/numbers";
@@ -94,10 +95,14 @@ function ShapeCell({
   onWanted: ((on: boolean) => void) | undefined;
   onCurrent: () => void;
 }) {
+  const cell = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (isCurrent) cell.current?.scrollIntoView({ block: "nearest" });
+  }, [isCurrent]);
   const worst = place.findings.find((finding) => finding.severity !== "note");
   const name = place.tier ? `${slot.name}, ${place.tier}` : slot.name;
   return (
-    <div className="grid min-w-24 gap-1" style={{ maxWidth: largest.width }}>
+    <div ref={cell} className="grid min-w-24 scroll-my-4 gap-1" style={{ maxWidth: largest.width }}>
       <button
         type="button"
         aria-label={`Frame for ${name}`}

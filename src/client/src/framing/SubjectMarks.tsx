@@ -27,7 +27,7 @@ export function SubjectMarks({
       {subject && (
         <div
           data-testid="subject"
-          className={`absolute ${onTake ? "cursor-move" : "pointer-events-none"}`}
+          className={`absolute ${onTake ? "pointer-events-auto cursor-move" : ""}`}
           style={{ left: subject.x, top: subject.y, width: subject.width, height: subject.height }}
           onPointerDown={onTake?.("inside")}
         >
@@ -67,7 +67,7 @@ export function SubjectMarks({
           data-testid="focus"
           width="30"
           height="30"
-          className={`absolute -m-[15px] ${onTake ? "cursor-move" : "pointer-events-none"}`}
+          className={`absolute -m-[15px] ${onTake ? "pointer-events-auto cursor-move" : ""}`}
           style={{ left: focus.x, top: focus.y }}
           onPointerDown={onTake?.("focus")}
         >

@@ -6,11 +6,11 @@ export type ReviewEntry = Schemas["ReviewEntry"];
 
 /** Why somebody should look, in a few words. */
 export const reasonWords: Record<Schemas["ReviewReason"], string> = {
-  subjectCut: "the subject is cut",
-  littleResolution: "too few pixels",
-  subjectCovered: "the subject is covered",
-  replaced: "framed by hand on an earlier file",
-  unconfirmed: "the subject is not confirmed",
+  subjectCut: "The subject is cut.",
+  littleResolution: "There are too few pixels.",
+  subjectCovered: "The subject is covered.",
+  replaced: "This was framed by hand on an earlier file of other proportions.",
+  unconfirmed: "Is this what must stay in every crop? Confirm it, or draw another.",
 };
 
 /** What of some sources and slots needs eyes, the worst first; of all, where none are named. */

@@ -36,10 +36,25 @@ const groups: { where: string; keys: [string[], string][] }[] = [
     keys: [
       [["←", "→", "↑", "↓"], "move the frame 1 px; with Shift, 10 px"],
       [["+", "−"], "scale the frame; with the wheel too"],
-      [["0"], "back to the automatic framing"],
-      [["N", "P"], "next and previous slot"],
+      [["S", "O", "E"], "work on the subject, the focus, the frame again"],
+      [["C"], "confirm the proposed subject"],
+      [["Q", "W", "M"], "quarter turn left, right; mirror"],
+      [["V", ",", "."], "draw a level line; level by 0.1°"],
+      [["0", "A"], "back to automatic; frame apart or together"],
+      [["1", "…", "9"], "take a remedy"],
+      [["G", "Z"], "guides; 100 %"],
+      [["N", "P"], "next and previous place"],
       [["]", "["], "next and previous picture"],
+      [["K", "Y"], "contact sheet; copy to the other chosen pictures"],
       [["R"], "render"],
+    ],
+  },
+  {
+    where: "Round of review",
+    keys: [
+      [["I", "Esc"], "begin; stop"],
+      [["Enter"], "accept, or confirm, and go on"],
+      [["L", "J"], "leave out and go on; later"],
     ],
   },
 ];
@@ -49,9 +64,9 @@ export function ShortcutList() {
     <Dialog.Portal>
       <Dialog.Content
         aria-describedby={undefined}
-        className="fixed top-1/2 left-1/2 z-40 grid w-[560px] -translate-x-1/2 -translate-y-1/2 gap-4 rounded border border-ink bg-sheet p-5 shadow-lg"
+        className="fixed top-1/2 left-1/2 z-40 grid max-h-[92vh] w-[900px] -translate-x-1/2 -translate-y-1/2 grid-cols-2 items-start gap-x-8 gap-y-4 overflow-y-auto rounded border border-ink bg-sheet p-5 shadow-lg"
       >
-        <div className="flex items-center">
+        <div className="col-span-2 flex items-center">
           <Dialog.Title className="text-[15px]">Keyboard</Dialog.Title>
           <Dialog.Close asChild>
             <Button className="ml-auto">Close</Button>
@@ -62,7 +77,7 @@ export function ShortcutList() {
             <h3 className="text-soft">{where}</h3>
             {keys.map(([names, what]) => (
               <p key={what} className="flex items-center border-b border-line-soft py-1">
-                <span className="flex w-44 gap-1">
+                <span className="flex w-32 shrink-0 gap-1">
                   {names.map((name) => (
                     <Key key={name}>{name}</Key>
                   ))}

@@ -1,11 +1,13 @@
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { PairingPlan, Source } from "../api/client";
 import { sentenceOf } from "../destinations/FeedingList";
 import { useDestinations } from "../destinations/useDestinations";
 import { Button } from "../instruments/Button";
+import { FileInput } from "../instruments/FileInput";
 import { Gauge } from "../instruments/Gauge";
 import { previewUrl } from "../instruments/preview";
 import { sayProblem } from "../shell/notices";
+import { useReplaceSource } from "./useReplaceSource";
 import { useChangeSource, usePlans } from "./useSources";
 
 const colourWords = { rgb: "RGB", grey: "greyscale", cmyk: "CMYK" };
@@ -77,6 +79,7 @@ export function SourceDetails({
         >
           Original
         </a>
+        <Replace source={source} />
         <Button onClick={onDelete} shortcut="Del">
           Take away
         </Button>
@@ -85,6 +88,28 @@ export function SourceDetails({
         </Button>
       </div>
     </aside>
+  );
+}
+
+/** A better file of the same picture takes its place, with its names and framings. */
+function Replace({ source }: { source: Source }) {
+  const input = useRef<HTMLInputElement>(null);
+  const replace = useReplaceSource();
+  return (
+    <>
+      <Button
+        title="Put a better file of the same picture in its place: names, subject and framings stay"
+        onClick={() => input.current?.click()}
+      >
+        Replace
+      </Button>
+      <FileInput
+        input={input}
+        label="A better file of this picture"
+        accept="image/*,.svg,.tif,.tiff"
+        onFile={(file) => replace.mutate({ source, file }, { onError: sayProblem })}
+      />
+    </>
   );
 }
 

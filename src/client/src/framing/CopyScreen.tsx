@@ -1,0 +1,159 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { useNavigate, useParams } from "react-router";
+import { answer, api, type Schemas } from "../api/client";
+import { refreshPlans } from "../api/refresh";
+import { usePlaces } from "../destinations/useDestinations";
+import { Button } from "../instruments/Button";
+import { some } from "../instruments/numbers";
+import { PlacePicture } from "../instruments/PlacePicture";
+import { useChoice } from "../shell/choice";
+import { useKeys } from "../shell/keys";
+import { say, sayProblem } from "../shell/notices";
+import { useSource } from "../sources/useSources";
+
+const ways: { way: Schemas["CopyAs"]; words: string; says: string }[] = [
+  {
+    way: "fraction",
+    words: "At the same fractions of the picture",
+    says: "For shots from the same tripod: subject, crops and turns lie where they lie in this one.",
+  },
+  {
+    way: "subjectPosition",
+    words: "Around the subject of each",
+    says: "For things that lie elsewhere, or larger: crops set by hand lie around each subject as they do here.",
+  },
+];
+const box = { width: 120, height: 84 };
+
+/** What the framing of one source would make of the other chosen ones, before it is taken. */
+export function CopyScreen() {
+  const { sourceId = "" } = useParams();
+  const source = useSource(sourceId);
+  const choice = useChoice();
+  const places = usePlaces();
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const [way, setWay] = useState<Schemas["CopyAs"]>("fraction");
+  const [left, setLeft] = useState<readonly string[]>([]);
+  const to = choice.sources.filter((id) => id !== sourceId);
+  const params = { path: { sourceId } };
+  const tried = useQuery({
+    queryKey: ["sheet", "copy", sourceId, way, to],
+    queryFn: () =>
+      answer(api.POST("/api/framings/{sourceId}/copies", { params, body: { to, as: way, isTried: true } })),
+    enabled: to.length > 0,
+  });
+  const taken = tried.data?.items.filter((item) => !left.includes(item.source.id)) ?? [];
+  const back = () => navigate(-1);
+  const take = async () => {
+    if (taken.length === 0) return;
+    const ids = taken.map((item) => item.source.id);
+    try {
+      await answer(
+        api.POST("/api/framings/{sourceId}/copies", {
+          params,
+          body: { to: ids, as: way, isTried: false },
+        }),
+      );
+      await refreshPlans(queries);
+      say(`The framing went to ${some(ids.length, "picture")}.`, {
+        label: "Undo",
+        run: () => void undo(ids).catch(sayProblem),
+      });
+      back();
+    } catch (problem) {
+      sayProblem(problem);
+    }
+  };
+  const undo = async (ids: readonly string[]) => {
+    for (const id of ids)
+      await answer(api.POST("/api/framings/{sourceId}/undo", { params: { path: { sourceId: id } } }));
+    await refreshPlans(queries);
+  };
+  // By name: a member that begins with a capital looks like a component to the linter.
+  const [enterKey, escapeKey] = ["Enter", "Escape"] as const;
+  useKeys({ [enterKey]: () => void take(), [escapeKey]: back });
+  return (
+    <div className="grid h-full grid-rows-[auto_minmax(0,1fr)]">
+      <header className="grid gap-2 border-b border-line px-4 py-2.5">
+        <div className="flex items-center gap-3">
+          <h1 className="truncate text-[15px]">Copy the framing of {source.data?.stem}</h1>
+          <span className="ml-auto" />
+          <Button shortcut="Esc" onClick={back}>
+            Back
+          </Button>
+          <Button go shortcut="Enter" disabled={taken.length === 0} onClick={() => void take()}>
+            Take it for {some(taken.length, "picture")}
+          </Button>
+        </div>
+        <fieldset aria-label="How it is copied" className="flex flex-wrap gap-x-8 gap-y-1">
+          {ways.map((one) => (
+            <label key={one.way} className="flex items-baseline gap-2">
+              <input
+                type="radio"
+                name="way"
+                className="translate-y-px accent-ink"
+                checked={way === one.way}
+                onChange={() => setWay(one.way)}
+              />
+              <span>
+                <b className="font-semibold">{one.words}</b>
+                <span className="block max-w-[56ch] text-soft">{one.says}</span>
+              </span>
+            </label>
+          ))}
+        </fieldset>
+      </header>
+      <div className="overflow-y-auto px-4 pb-6">
+        {tried.error && (
+          <p role="alert" className="py-3 text-stop">
+            {tried.error.message}
+          </p>
+        )}
+        {to.length === 0 && (
+          <p className="py-3 text-soft">
+            Choose the other pictures of the series under Sources, then come back.
+          </p>
+        )}
+        {tried.data?.refused.map((one) => (
+          <p key={one.source} role="alert" className="border-l-3 border-warn px-2.5 py-1.5">
+            {one.sentence}
+          </p>
+        ))}
+        {tried.data?.items.map(({ source: other, framing }) => (
+          <section key={other.id} aria-label={other.stem} className="border-b border-line-soft py-2.5">
+            <label className="mb-1.5 flex items-center gap-2">
+              <input
+                type="checkbox"
+                className="accent-ink"
+                checked={!left.includes(other.id)}
+                onChange={(event) =>
+                  setLeft(event.target.checked ? left.filter((id) => id !== other.id) : [...left, other.id])
+                }
+              />
+              <b className="font-semibold">{other.stem}</b>
+            </label>
+            <div className="flex flex-wrap items-end gap-2">
+              {framing.places.map((place) => {
+                const slot = places?.get(place.slot)?.slot;
+                const worst = place.findings.find((finding) => finding.severity !== "note");
+                return (
+                  slot && (
+                    <span
+                      key={`${place.slot}${place.tier ?? ""}`}
+                      title={`${slot.name}${worst ? `: ${worst.sentence}` : ""}`}
+                      className={`outline ${worst ? "outline-2 outline-warn" : "outline-ink/15"}`}
+                    >
+                      <PlacePicture source={other} slot={slot} place={place} box={box} />
+                    </span>
+                  )
+                );
+              })}
+            </div>
+          </section>
+        ))}
+      </div>
+    </div>
+  );
+}
