@@ -48,11 +48,12 @@ test("drop files, frame, render, download the ZIP, compare its files with the ma
     await page.getByRole("button", { name: "Next picture" }).click();
   await page.getByRole("button", { name: "Frame for square" }).click();
   const left = page.getByLabel("Left, px");
-  await expect(left).toHaveValue("400");
-  await dragBy(page, "frame", 90, 0);
-  await expect(page.getByRole("button", { name: "Automatic" })).toBeVisible();
+  // From the proposed subject: the kite is high in the right third.
+  await expect(left).toHaveValue("800");
+  await dragBy(page, "frame", -90, 0);
+  await expect(page.getByRole("button", { name: "Automatic 0" })).toBeVisible();
   const moved = Number(await left.inputValue());
-  expect(moved).toBeGreaterThan(450);
+  expect(moved).toBeLessThan(750);
   await expect(page.getByTestId("readout")).toContainText(`1,600 × 1,600 at ${moved}, 0`);
   await dragBy(page, "corner-bottom-left", 60, -60);
   await expect(page.getByLabel("Width, px")).not.toHaveValue("1600");
@@ -61,7 +62,7 @@ test("drop files, frame, render, download the ZIP, compare its files with the ma
   await page.keyboard.press("Control+z");
   await expect(page.getByLabel("Width, px")).toHaveValue("1600");
   await page.keyboard.press("Control+z");
-  await expect(left).toHaveValue("400");
+  await expect(left).toHaveValue("800");
   await page.keyboard.press("Control+Shift+z");
   await expect(left).toHaveValue(`${moved}`);
 
@@ -122,24 +123,25 @@ test("the same by keyboard alone, and everything survives a reload", async ({ pa
   await page.keyboard.press("Tab");
   await page.keyboard.press("f");
   await expect(page.getByTestId("frame")).toBeVisible();
-  await page.keyboard.press("n");
   const left = page.getByLabel("Left, px");
-  // The product card: the middle square of 3,000 × 2,400.
-  await expect(left).toHaveValue("300");
+  const card = page.getByRole("button", { name: "Frame for product card" });
+  while ((await card.getAttribute("aria-current")) !== "true") await page.keyboard.press("n");
+  await expect(page.getByLabel("Height, px")).toHaveValue("2400");
+  const first = Number(await left.inputValue());
   await page.keyboard.press("Shift+ArrowRight");
   await page.keyboard.press("ArrowRight");
-  await expect(left).toHaveValue("311");
-  await expect(page.getByRole("button", { name: "Automatic" })).toBeVisible();
+  await expect(left).toHaveValue(`${first + 11}`);
+  await expect(page.getByRole("button", { name: "Automatic 0" })).toBeVisible();
   await page.reload();
-  await expect(left).toHaveValue("311");
+  await expect(left).toHaveValue(`${first + 11}`);
   await page.getByLabel("Render for product card").focus();
   await page.keyboard.press("Space");
   await page.keyboard.press("r");
   await expect(page.getByRole("heading", { name: "done" })).toBeVisible({ timeout: 30_000 });
   await page.goBack();
-  await expect(left).toHaveValue("311");
+  await expect(left).toHaveValue(`${first + 11}`);
   await page.keyboard.press("0");
-  await expect(left).toHaveValue("300");
+  await expect(left).toHaveValue(`${first}`);
   await page.keyboard.press("?");
   await expect(page.getByRole("dialog", { name: "Keyboard" })).toBeVisible();
 });

@@ -59,6 +59,19 @@ export class Pantomet {
     return (await fetch(this.url + path, { method, headers, body: JSON.stringify(body) })).json();
   }
 
+  /** Takes a file in and gives its id. */
+  async takeIn(name: string, bytes: Uint8Array): Promise<string> {
+    const form = new FormData();
+    form.append("files", new Blob([new Uint8Array(bytes)]), name);
+    const [entry] = await (await fetch(`${this.url}/api/sources`, { method: "POST", body: form })).json();
+    return entry.source.id;
+  }
+
+  /** Changes how a source is framed. */
+  change(source: string, change: object): Promise<any> {
+    return this.send("POST", `/api/framings/${source}/changes`, change);
+  }
+
   private async addDestinations(): Promise<void> {
     const folder = join(root, "demo", "destinations");
     for (const name of (await readFile(join(folder, "order.txt"), "utf8")).split("\n").filter(Boolean)) {

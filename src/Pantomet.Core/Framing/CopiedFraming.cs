@@ -13,7 +13,7 @@ public static class CopiedFraming
     /// <param name="from">The first.</param>
     /// <param name="to">The other.</param>
     public static SourceFraming AsFraction(Source from, Source to) =>
-        Scaled(from.Framing with { Subject = from.Subject, Focus = from.Focus }, from.Facts.Size, to.Facts.Size);
+        Scaled(from.Framing with { Subject = from.Subject, Focus = from.Focus, IsWithoutSubject = from.Subject is null && from.Framing.IsDecided }, from.Facts.Size, to.Facts.Size);
 
     /// <summary>The crops set by hand, each lying as it did around the subject: for things that lie elsewhere in the picture, or larger.</summary>
     /// <param name="from">Has a subject.</param>
@@ -37,6 +37,7 @@ public static class CopiedFraming
         return copied with
         {
             Subject = second,
+            IsWithoutSubject = false,
             Focus = to.Framing.Focus,
             Places = Unaccepted(copied.Places),
         };

@@ -13,11 +13,18 @@ public abstract record FramingChange(string Label)
 
     /// <summary>Says what must stay, and where the focus lies.</summary>
     /// <param name="Subject">Null for nothing in particular.</param>
-    /// <param name="Focus">Null for the middle of the subject.</param>
+    /// <param name="Focus">Null for the middle of the subject, or none where there is no subject.</param>
     public sealed record Decide(PixelRect? Subject, PixelPoint? Focus) : FramingChange("subject")
     {
         /// <inheritdoc/>
-        public override SourceFraming ApplyTo(SourceFraming framing) => framing with { Subject = Subject, Focus = Focus };
+        public override SourceFraming ApplyTo(SourceFraming framing) => framing with { Subject = Subject, Focus = Focus, IsWithoutSubject = Subject is null };
+    }
+
+    /// <summary>Takes back what was said of subject and focus, so that the proposal counts again.</summary>
+    public sealed record Undecide() : FramingChange("subject")
+    {
+        /// <inheritdoc/>
+        public override SourceFraming ApplyTo(SourceFraming framing) => framing with { Subject = null, Focus = null, IsWithoutSubject = false };
     }
 
     /// <summary>Turns the picture for all places.</summary>

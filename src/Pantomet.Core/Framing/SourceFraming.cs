@@ -15,6 +15,9 @@ public sealed record SourceFraming
     /// <summary>The point that crops are centred on.</summary>
     public PixelPoint? Focus { get; init; }
 
+    /// <summary>A person said that nothing in particular must stay.</summary>
+    public bool IsWithoutSubject { get; init; }
+
     /// <summary>How the picture is turned for every place that has no turn of its own.</summary>
     public Turn Turn { get; init; }
 
@@ -24,8 +27,8 @@ public sealed record SourceFraming
     /// <summary>What was said of single places, by <see cref="KeyOf"/>.</summary>
     public IReadOnlyDictionary<string, PlaceFraming> Places { get; init; } = new Dictionary<string, PlaceFraming>();
 
-    /// <summary>Whether a person said what must stay, or where the focus is although nothing in particular must.</summary>
-    public bool IsDecided => Subject is not null || Focus is not null;
+    /// <summary>Whether a person said what must stay, where the focus is, or that nothing in particular must stay.</summary>
+    public bool IsDecided => IsWithoutSubject || Subject is not null || Focus is not null;
 
     /// <summary>The name of a place in <see cref="Places"/>.</summary>
     /// <param name="slotId">The slot.</param>

@@ -33,14 +33,14 @@ internal sealed record FramingAnswer(
         var framing = source.Framing;
         var plans = slots.Select(slot => (Slot: slot, Plan: SlotPlan.For(slot, source))).ToList();
         var review = Review.Of(source, plans.Select(one => one.Plan)).Items.Where(item => item.Slot is not null).ToDictionary(item => (item.Slot!, item.Tier), item => item.Reasons);
-        var together = plans.Where(one => one.Slot.Tiers.Count == 0 && SlotCrop.CanBeSet(one.Slot) && !framing.At(one.Slot.Id, null).IsParted)
-            .ToLookup(one => SourceFraming.ShapeOf(one.Slot.Shape), one => one.Slot.Id);
+        var together = plans.Where(one => SlotCrop.CanBeSet(one.Slot)).SelectMany(one => one.Plan.Places).Where(place => !framing.At(place.Part.Id, place.Tier).IsParted)
+            .ToLookup(place => SourceFraming.ShapeOf(place.Part.Shape), place => SourceFraming.KeyOf(place.Part.Id, place.Tier));
         return new FramingAnswer(
             row.Id, row.FramingRevision, framing.Subject, framing.Focus, framing.IsDecided, row.Proposal, framing.Turn, labels.Undo, labels.Redo,
             [
                 .. from one in plans
                    from place in one.Plan.Places
-                   let shares = place.Tier is null ? together[SourceFraming.ShapeOf(place.Part.Shape)].Where(id => id != place.Part.Id) : []
+                   let shares = place.Tier is null && SlotCrop.CanBeSet(one.Slot) && !framing.At(one.Slot.Id, null).IsParted ? together[SourceFraming.ShapeOf(place.Part.Shape)].Where(id => id != place.Part.Id) : []
                    select PlaceAnswer.Of(one.Slot, place, framing, [.. shares], review.GetValueOrDefault((place.Part.Id, place.Tier), [])),
             ]);
     }
@@ -56,7 +56,7 @@ internal sealed record FramingAnswer(
 /// <param name="ByHand">Whether a person set it.</param>
 /// <param name="IsApart">Whether it is framed apart from the others with its shape.</param>
 /// <param name="IsLeftOut">Whether a person wants no file here.</param>
-/// <param name="Shares">The other slots with which it shares its framing.</param>
+/// <param name="Shares">The other places that a crop set here serves too: a slot, or slot/tier.</param>
 /// <param name="File">Of the largest file that is wanted: what the place looks like.</param>
 /// <param name="Picture">Of the picture in that file.</param>
 /// <param name="Sizes">Every picture size that is wanted, the largest first, and what the crop is short of.</param>

@@ -2,6 +2,7 @@ using System.Text.Json;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
@@ -120,7 +121,11 @@ internal static class SourceEndpoints
             var wanted = hasSubject ? subject : source.Framing.Subject;
             // A focus that was set before stays only where the new subject holds it.
             var kept = source.Framing.Focus is { } old && (wanted is not { } area || FramingRequest.Holds(area, old)) ? old : (PixelPoint?)null;
-            var (decided, problem) = new FramingRequest(FramingAct.Decide, Subject: wanted, Focus: hasFocus ? focus : kept).Read(source, await catalogue.SlotsAsync(cancel));
+            var point = hasFocus ? focus : kept;
+            // Neither of them is what nobody has decided yet.
+            (FramingChange? decided, var problem) = wanted is null && point is null
+                ? (new FramingChange.Undecide(), null)
+                : new FramingRequest(FramingAct.Decide, Subject: wanted, Focus: point).Read(source, await catalogue.SlotsAsync(cancel));
             problem ??= await framings.DoAsync(source, decided!, over: null, cancel);
             if (problem is not null)
                 return problem;

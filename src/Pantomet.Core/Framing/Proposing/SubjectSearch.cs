@@ -26,10 +26,10 @@ public static class SubjectSearch
     public static SubjectProposal In(LabPlane plane, PixelSize picture)
     {
         if (plane.Width < 4 || plane.Height < 4)
-            return new SubjectProposal(null, picture.Centre);
+            return new SubjectProposal(null, null);
         var map = IsCutOut(plane) ? plane.Opacity : StandingOut(plane);
         if (map is null)
-            return new SubjectProposal(null, picture.Centre);
+            return new SubjectProposal(null, null);
         var (left, right) = Ends(Marginal(map, plane.Width, plane.Height, isAcross: true));
         var (top, bottom) = Ends(Marginal(map, plane.Width, plane.Height, isAcross: false));
         var (across, down) = ((double)picture.Width / plane.Width, (double)picture.Height / plane.Height);

@@ -1328,7 +1328,7 @@ export interface components {
             remedies: components["schemas"]["Remedy"][];
             /** @description Why somebody should look at it; empty when nobody need. */
             review: components["schemas"]["ReviewReason"][];
-            /** @description The other slots with which it shares its framing. */
+            /** @description The other places that a crop set here serves too: a slot, or slot/tier. */
             shares: string[];
             /** @description Every picture size that is wanted, the largest first, and what the crop is short of. */
             sizes: components["schemas"]["PlaceSize"][];
@@ -1754,8 +1754,7 @@ export interface components {
         Stream: string;
         /** @description What Pantomet takes for the subject of a picture until somebody says. */
         SubjectProposal: {
-            /** @description In upright source pixels. */
-            focus: components["schemas"]["PixelPoint"];
+            focus: null | components["schemas"]["PixelPoint"];
             subject: null | components["schemas"]["PixelRect"];
         };
         /** @description A range of viewport widths, up to the next tier. */

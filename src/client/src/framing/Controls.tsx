@@ -357,6 +357,7 @@ function PixelField({
       className="figures w-[52px] rounded border border-line bg-white px-1.5 py-[3px] text-right"
       value={text}
       onChange={(event) => setText(event.target.value)}
+      onFocus={(event) => event.target.select()}
       onBlur={keep}
       onKeyDown={(event) => {
         if (event.key === "Enter") keep();

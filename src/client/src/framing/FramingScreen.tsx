@@ -210,7 +210,10 @@ function Desk({
   }, [source.stem]);
 
   if (!home) return null;
-  const slotName = (id: string) => where.get(id)?.path ?? id;
+  const placeName = (key: string) => {
+    const [id = "", tier] = key.split("/");
+    return [where.get(id)?.path ?? id, tier].filter(Boolean).join(", ");
+  };
   const states = new Map(
     plans.data?.map((item) => [item.plan.slot, { state: item.state, files: item.plan.variants.length }]),
   );
@@ -318,7 +321,7 @@ function Desk({
           name={home.slot.name}
           place={place}
           reasons={review.entry?.reasons ?? []}
-          shares={place.shares.map(slotName)}
+          shares={place.shares.map(placeName)}
           onRemedy={take}
         />
         <FileInput

@@ -80,7 +80,7 @@ export function useSubject(framing: LiveFraming, source: Source, view: View) {
       void framing.change({
         act: "decide",
         subject: null,
-        focus: focus ?? { x: source.width / 2, y: source.height / 2 },
+        focus: focus ?? null,
       }),
     confirm: () => framing.change({ act: "confirm" }),
   };

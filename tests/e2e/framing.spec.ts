@@ -1,0 +1,312 @@
+import { readFile } from "node:fs/promises";
+import { expect, type Page, test } from "@playwright/test";
+import { demo, Pantomet } from "./pantomet.ts";
+
+let app: Pantomet;
+let kite = "";
+test.beforeAll(async () => {
+  app = await Pantomet.start("destinations");
+});
+test.afterAll(() => app.stop());
+test.beforeEach(async () => {
+  // Each journey begins with a source that nobody has touched: one more comment makes it another file (ITU-T T.81, B.2.4.5).
+  const bytes = await readFile(demo("hill-flight.jpg"));
+  const mark = Buffer.from([0xff, 0xfe, 0, 6, ...Buffer.from(`${Date.now() % 10_000}`.padStart(4, "0"))]);
+  kite = await app.takeIn("kite.jpg", Buffer.concat([bytes.subarray(0, 2), mark, bytes.subarray(2)]));
+});
+
+type Rect = { x: number; y: number; width: number; height: number };
+type Place = {
+  slot: string;
+  tier: string | null;
+  crop: Rect;
+  byHand: boolean;
+  findings: { id: string; sentence: string }[];
+};
+
+test("by pointer: one subject frames every shape; one adjusted, one parted, a tier apart, levelled; undone, redone, reloaded", async ({
+  page,
+}) => {
+  await page.goto(`${app.url}/framing/${kite}/quayside-market.listing-photo`);
+  await expect(page.getByText("proposed subject")).toBeVisible();
+  const before = await state();
+
+  // The kite lies at 0.68…0.88 across and 0.08…0.44 down (by eye, demo/sources/README.md).
+  await page.getByRole("button", { name: "Subject S" }).click();
+  await drawOn(page, { x: 0.66, y: 0.06 }, { x: 0.9, y: 0.46 });
+  await expect(page.getByText("Subject confirmed")).toBeVisible();
+  const { subject } = await framing();
+  expect(Math.abs(subject.x - 0.66 * 3600)).toBeLessThan(30);
+  expect(Math.abs(subject.width - 0.24 * 3600)).toBeLessThan(40);
+  for (const place of (await framing()).places as Place[]) {
+    const canHold = place.crop.width >= subject.width && place.crop.height >= subject.height;
+    expect([place.slot, canHold, holds(place.crop, subject)]).toEqual([place.slot, canHold, canHold]);
+  }
+  // The page header is too low for the kite, and says by how much.
+  expect(at("galewright-shop.page-header", await framing()).findings[0]?.id).toBe("subject-cut");
+
+  await page.getByRole("button", { name: "Frame E" }).click();
+  await dragBy(page, "frame", -40, 0);
+  await expect(page.getByRole("button", { name: "Automatic 0" })).toBeVisible();
+  await page.getByRole("button", { name: "Frame for square", exact: true }).click();
+  await page.getByRole("button", { name: /^Part from/ }).click();
+  await dragBy(page, "corner-bottom-left", 60, -60);
+  const parted = await framing();
+  expect(at("windowbox.square", parted).byHand).toBe(true);
+  expect(at("plaza-nine.round-portrait", parted).byHand).toBe(false);
+
+  await page.getByRole("button", { name: "Frame for season banner, narrow" }).click();
+  await dragBy(page, "corner-bottom-left", 50, -50);
+  const tiers = (await framing()).places.filter((place: Place) => place.slot.endsWith("season-banner"));
+  expect(tiers.map((place: Place) => [place.tier, place.byHand])).toEqual([
+    ["narrow", true],
+    ["medium", false],
+    ["wide", false],
+  ]);
+
+  await page.getByRole("button", { name: "Level line V" }).click();
+  await drawOn(page, { x: 0.2, y: 0.6 }, { x: 0.8, y: 0.65 });
+  await expect(page.getByLabel("Level, degrees")).not.toHaveValue("0.0");
+  expect((await framing()).turn.level).toBeCloseTo(-3.2, 0);
+
+  await thereAndBack(page, before);
+});
+
+test("by keyboard alone: the same, with figures typed, turned and mirrored", async ({ page }) => {
+  await page.goto(`${app.url}/framing/${kite}/quayside-market.listing-photo`);
+  await expect(page.getByText("proposed subject")).toBeVisible();
+  const before = await state();
+  const settled = async (press: () => Promise<void>) => {
+    const { revision } = await framing();
+    await press();
+    await expect.poll(async () => (await framing()).revision).toBeGreaterThan(revision);
+  };
+  const press = (...keys: string[]) =>
+    settled(async () => {
+      for (const key of keys) await page.keyboard.press(key);
+    });
+
+  await press("c");
+  const confirmed = (await framing()).subject;
+  await press("s", "Shift+ArrowRight", "Shift+ArrowRight", "ArrowUp");
+  expect((await framing()).subject).toEqual({ ...confirmed, x: confirmed.x + 20, y: confirmed.y - 1 });
+  await press("-");
+  expect((await framing()).subject.width).toBeGreaterThan(confirmed.width);
+  await press("o", "Shift+ArrowDown");
+  expect((await framing()).focus.y).toBeGreaterThan(confirmed.y);
+  await page.keyboard.press("e");
+  await press("Shift+ArrowLeft", "ArrowLeft");
+  await settled(async () => {
+    await page.getByLabel("Width, px").focus();
+    await page.keyboard.type("2600");
+    await page.keyboard.press("Enter");
+  });
+  expect(at("quayside-market.listing-photo", await framing()).crop).toMatchObject({ width: 2600, height: 2080 });
+  await page.getByLabel("Width, px").evaluate((field: HTMLElement) => field.blur());
+
+  // Scaled below what the file needs, the frame sticks at the limit, says so, and goes on when it is asked again.
+  await press("+", "+");
+  expect(at("quayside-market.listing-photo", await framing()).crop.width).toBe(2500);
+  await expect(page.getByText("The 2,500 × 2,000 file needs every one of these pixels")).toBeVisible();
+  await press(...Array(9).fill("+"));
+  expect(at("quayside-market.listing-photo", await framing()).crop.width).toBeLessThan(2200);
+  await expect(page.getByText("the crop set by hand has").first()).toBeVisible();
+
+  const square = page.getByRole("button", { name: "Frame for square", exact: true });
+  while ((await square.getAttribute("aria-current")) !== "true") await page.keyboard.press("n");
+  await press("a");
+  await press("Shift+ArrowLeft");
+  await press("q");
+  await press("m");
+  await press(".");
+  await press(".");
+  const turned = (await framing()).turn;
+  expect(turned).toEqual({ quarters: 1, isMirrored: true, level: 0.2 });
+  await press("l");
+  expect(at("windowbox.square", await framing())).toMatchObject({ isLeftOut: true });
+
+  await thereAndBack(page, before);
+});
+
+test("the round of review goes from the worst to the last without a mouse, and can be left and taken up", async ({
+  page,
+}) => {
+  for (const name of ["spool-small.jpg", "studio-delta.jpg"]) await app.takeIn(name, await readFile(demo(name)));
+  await page.goto(`${app.url}/framing/${kite}`);
+  await page.getByRole("button", { name: /^Review/ }).waitFor();
+  const queue = () => app.send("POST", "/api/review", {});
+  const first = (await queue()).items[0];
+  await page.keyboard.press("i");
+  await expect(page).toHaveURL(new RegExp(`/framing/${first.source}\\?review=subject`));
+  const total = (await queue()).items.length;
+  expect(total).toBeGreaterThan(20);
+  for (let step = 0; step < 12; step++) {
+    const left = (await queue()).items.length;
+    // Every third is left out, where it is a place.
+    const isPlace = !new URL(page.url()).searchParams.get("review");
+    const address = page.url();
+    await page.keyboard.press(isPlace && step % 3 === 2 ? "l" : "Enter");
+    await expect.poll(async () => (await queue()).items.length).not.toBe(left);
+    await expect(page).not.toHaveURL(address);
+  }
+  await page.keyboard.press("Escape");
+  await expect(page).not.toHaveURL(/review/);
+  const left = (await queue()).items.length;
+  await page.reload();
+  await expect(page.getByRole("button", { name: `Review ${left}` })).toBeVisible();
+  // Later puts off, and the round goes round.
+  await page.keyboard.press("i");
+  await expect(page).toHaveURL(/review/);
+  const one = page.url();
+  await page.keyboard.press("j");
+  await expect(page).not.toHaveURL(one);
+  expect((await queue()).items.length).toBe(left);
+});
+
+test("a remedy is taken with its key, and does what it says", async ({ page }) => {
+  await app.change(kite, { act: "decide", subject: { x: 828, y: 192, width: 2340, height: 1800 } });
+  await page.goto(`${app.url}/framing/${kite}/windowbox.story`);
+  const findings = page.getByRole("region", { name: "Findings for story" });
+  await expect(findings).toContainText(/cuts 2\d % off the left and 2\d % off the right of the subject/);
+  await expect(findings.getByRole("button", { name: /^1 Pad: all of the subject stays/ })).toBeVisible();
+  await page.keyboard.press("1");
+  await expect(findings).not.toContainText("cuts");
+  await expect(page.getByText("Padded: all of the subject goes in")).toBeVisible();
+
+  // Another shape is the destination's matter: it is changed there, said, and taken back from there.
+  await page.goto(`${app.url}/framing/${kite}/galewright-shop.product-detail`);
+  await page.getByRole("button", { name: /Allow 4:5\.\./ }).click();
+  await expect(page.getByText(/product detail now takes 4:5\.\..* for every picture/)).toBeVisible();
+  const shapeOf = async () =>
+    (await app.get("/api/destinations/galewright-shop")).slots.find(
+      (slot: { id: string }) => slot.id === "galewright-shop.product-detail",
+    ).shape;
+  expect(await shapeOf()).toMatch(/^4:5\.\./);
+  await page.getByRole("button", { name: "Undo", exact: true }).last().click();
+  await expect.poll(shapeOf).toBe("4:5");
+});
+
+test("two windows on one picture: the second is told and can insist", async ({ browser }) => {
+  const context = await browser.newContext();
+  const [one, other] = [await context.newPage(), await context.newPage()];
+  for (const page of [one, other]) {
+    await page.goto(`${app.url}/framing/${kite}/windowbox.square`);
+    await expect(page.getByTestId("frame")).toBeVisible();
+  }
+  await one.keyboard.press("w");
+  await expect.poll(async () => (await framing()).turn.quarters).toBe(1);
+  await other.keyboard.press("m");
+  await expect(other.getByText("was framed in another window")).toBeVisible();
+  expect((await framing()).turn).toEqual({ quarters: 1, isMirrored: false, level: 0 });
+  await other.getByRole("button", { name: "Do mine all the same" }).click();
+  await expect.poll(async () => (await framing()).turn.isMirrored).toBe(true);
+  await context.close();
+});
+
+test("a framing goes to a series after its sheet was seen; a better file takes the place of a source", async ({
+  page,
+}) => {
+  const other = await app.takeIn("winder-handle-cmyk.jpg", await readFile(demo("winder-handle-cmyk.jpg")));
+  await app.change(kite, {
+    act: "crop",
+    slot: "windowbox.square",
+    crop: { x: 0, y: 0, width: 1800, height: 1800 },
+  });
+  await page.goto(app.url);
+  await page.evaluate(
+    (ids) => localStorage.setItem("pantomet.choice", JSON.stringify({ sources: ids, slots: [] })),
+    [kite, other],
+  );
+  await page.goto(`${app.url}/framing/${kite}/windowbox.square`);
+  await expect(page.getByRole("button", { name: /^Copy to 1 picture/ })).toBeVisible();
+  await page.keyboard.press("y");
+  await expect(page.getByRole("region", { name: "winder-handle-cmyk" })).toBeVisible();
+  expect((await framing(other)).isDecided).toBe(false);
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("The framing went to 1 picture.")).toBeVisible();
+  expect(at("windowbox.square", await framing(other)).byHand).toBe(true);
+
+  await page.goto(`${app.url}/sheet/source/${kite}`);
+  await expect(page.getByRole("region", { name: "Windowbox" }).getByRole("link")).toHaveCount(3);
+  await page.goto(`${app.url}/sheet/destination/windowbox`);
+  await expect(page.getByRole("region", { name: "square" }).getByRole("link")).toHaveCount(2);
+
+  await page.goto(`${app.url}/sources?search=winder`);
+  await page.getByRole("option", { name: "winder-handle-cmyk" }).click();
+  await page.getByLabel("A better file of this picture").setInputFiles(demo("winder-handle.jpg"));
+  await expect(page.getByText("winder-handle-cmyk is now winder-handle.jpg")).toBeVisible();
+  const { items } = await app.get("/api/sources?search=winder-handle-cmyk");
+  expect(items[0]).toMatchObject({ fileName: "winder-handle.jpg", width: 2600 });
+  expect(at("windowbox.square", await framing(items[0].id)).byHand).toBe(true);
+  await page.keyboard.press("Control+z");
+  await expect
+    .poll(async () => (await app.get("/api/sources?search=winder-handle-cmyk")).items[0]?.width)
+    .toBe(1280);
+});
+
+const framing = (id = kite) => app.get(`/api/framings/${id}`);
+
+const at = (slot: string, { places }: { places: Place[] }): Place => {
+  const place = places.find((one) => one.slot === slot);
+  if (!place) throw new Error(`${slot} is not there`);
+  return place;
+};
+
+const holds = (crop: Rect, subject: Rect): boolean =>
+  crop.x <= subject.x &&
+  crop.y <= subject.y &&
+  crop.x + crop.width >= subject.x + subject.width &&
+  crop.y + crop.height >= subject.y + subject.height;
+
+// Everything that people said and what follows from it; not the counters.
+async function state(): Promise<string> {
+  const { revision: _, undo: __, redo: ___, ...rest } = await framing();
+  return JSON.stringify(rest);
+}
+
+/** Undoes all, redoes all, reloads: the same states each time. */
+async function thereAndBack(page: Page, before: string): Promise<void> {
+  const after = await state();
+  expect(after).not.toBe(before);
+  while ((await framing()).undo) await step(page, "Control+z");
+  expect(await state()).toBe(before);
+  while ((await framing()).redo) await step(page, "Control+Shift+z");
+  expect(await state()).toBe(after);
+  await page.reload();
+  await expect(page.getByTestId("well")).toBeVisible();
+  expect(await state()).toBe(after);
+}
+
+async function step(page: Page, key: string): Promise<void> {
+  const { revision } = await framing();
+  await page.keyboard.press(key);
+  await expect.poll(async () => (await framing()).revision).toBeGreaterThan(revision);
+}
+
+/** Draws on the picture, from and to fractions of it. */
+async function drawOn(
+  page: Page,
+  from: { x: number; y: number },
+  to: { x: number; y: number },
+): Promise<void> {
+  const box = await page.getByTestId("well").locator("img").boundingBox();
+  if (!box) throw new Error("There is no picture");
+  const { revision } = await framing();
+  await page.mouse.move(box.x + from.x * box.width, box.y + from.y * box.height);
+  await page.mouse.down();
+  await page.mouse.move(box.x + to.x * box.width, box.y + to.y * box.height, { steps: 8 });
+  await page.mouse.up();
+  await expect.poll(async () => (await framing()).revision).toBeGreaterThan(revision);
+}
+
+async function dragBy(page: Page, testId: string, x: number, y: number): Promise<void> {
+  const box = await page.getByTestId(testId).boundingBox();
+  if (!box) throw new Error(`${testId} is not there`);
+  const { revision } = await framing();
+  const [fromX, fromY] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(fromX, fromY);
+  await page.mouse.down();
+  await page.mouse.move(fromX + x, fromY + y, { steps: 8 });
+  await page.mouse.up();
+  await expect.poll(async () => (await framing()).revision).toBeGreaterThan(revision);
+}
