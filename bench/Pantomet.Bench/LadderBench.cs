@@ -18,7 +18,7 @@ internal static class LadderBench
     public static void Run(string demo)
     {
         using var folder = new Folder();
-        var source = Enlarged(Path.Combine(demo, "workbench-topdown.jpg"), folder.Path("source.jpg"));
+        var source = LargeSource.Enlarged(Path.Combine(demo, "workbench-topdown.jpg"), folder.Path("source.jpg"), 1.364);
         var facts = SourceProbe.Probe(source, 300_000_000).Facts;
         var slot = BenchSlots.Of(PictureFormat.Jpeg, Widths, new QualityRange(80, 80), null);
         var plan = SlotPlan.For(slot, BenchSlots.Source(facts));
@@ -59,18 +59,6 @@ internal static class LadderBench
         Console.WriteLine($"  vipsthumbnail, a process per width, {cores} at a time ÷ ours:                  {theirs / ours:0.00}");
     }
 
-    // The demo has no camera file of 18 megapixels; its largest photograph, enlarged with its grain, compresses like one.
-    private static string Enlarged(string demoPicture, string path)
-    {
-        Imaging.VipsRuntime.Start();
-        using var image = Image.Jpegload(demoPicture);
-        using var large = image.Resize(1.364);
-        using var grain = Image.Gaussnoise(large.Width, large.Height, sigma: 6, mean: 0);
-        using var grained = (large + grain).Cast(Enums.BandFormat.Uchar);
-        grained.Jpegsave(path, q: 95, subsampleMode: Enums.ForeignSubsample.Off);
-        return path;
-    }
-
     private static bool HasVipsthumbnail() => Environment.GetEnvironmentVariable("PATH")!.Split(':').Any(folder => File.Exists(Path.Combine(folder, "vipsthumbnail")));
 
     private static void Thumbnail(string source, int width, string into)
@@ -79,14 +67,5 @@ internal static class LadderBench
         process.WaitForExit();
         if (process.ExitCode != 0)
             throw new InvalidOperationException("vipsthumbnail failed.");
-    }
-
-    private sealed class Folder : IDisposable
-    {
-        private readonly DirectoryInfo folder = Directory.CreateTempSubdirectory("pantomet-bench-");
-
-        public string Path(string name) => System.IO.Path.Combine(folder.FullName, name);
-
-        public void Dispose() => folder.Delete(recursive: true);
     }
 }

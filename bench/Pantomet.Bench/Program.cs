@@ -7,6 +7,7 @@ var parts = new Dictionary<string, Action>
     ["limits"] = () => ByteLimitBench.Run(demo),
     ["widths"] = BestLadderBench.Run,
     ["weights"] = () => WeightBench.Run(demo),
+    ["framing"] = () => FramingBench.Run(demo),
 };
 if (args.FirstOrDefault(name => !parts.ContainsKey(name)) is { } unknown)
 {

@@ -8,6 +8,8 @@ namespace Pantomet.Core.Destinations;
 /// <summary>Reads one slot, adding to the list of problems.</summary>
 internal static class SlotReader
 {
+    private const int MostZones = 20;
+
     private const string ShapeSentence = "A shape is a ratio (16:9), a pixel size (851x315), a range of ratios (4:5..16:9) or free.";
 
     // Where the shape follows the picture, sizes are tried on the most common proportions of a camera.
@@ -28,6 +30,7 @@ internal static class SlotReader
         var isPattern = list.Check(
             NamePattern.IsValid(pattern), "fileName",
             $"A name pattern has {{stem}}, {{sequence}} or {{hash}}, and besides them only {string.Join(", ", NamePattern.Placeholders)}, lower-case letters, digits and hyphens.");
+        list.Check((slot.KeepClear?.Count ?? 0) <= MostZones, "keepClear", $"A slot has at most {MostZones} zones.");
         foreach (var (zone, index) in (slot.KeepClear ?? []).Select((zone, index) => (zone, index)))
             list.Check(IsInside(zone), $"keepClear[{index}]", $"The zone \"{zone.Name}\" must lie inside the picture: fractions from 0 to 1.");
         list.Check(FocusPlace.TryParse(slot.FocusAt ?? "center", out var focusPlace), "focusAt", "The focus lies at thirds, or at a CSS position: center, left, right top, 30% 60%.");

@@ -10,8 +10,8 @@ namespace Pantomet.Core.Framing;
 /// <item>as little of the subject's area as possible is cut off;</item>
 /// <item>it has the pixels that the slot asks for, if any crop has;</item>
 /// <item>as little of the subject as possible lies under a keep-clear zone or outside a round mask;</item>
-/// <item>as little as possible of the breathing room around the subject is lost;</item>
 /// <item>it is as large as possible;</item>
+/// <item>as little as possible of the breathing room around the subject is lost;</item>
 /// <item>the focus lies as near as possible to the place that the slot prefers; of two equally near, the upper and then the left.</item>
 /// </list>
 /// The order is explained in docs/decisions/framing-rule.md. Without a subject the first four are silent, and what is left is what CSS

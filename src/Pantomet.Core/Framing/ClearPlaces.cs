@@ -1,3 +1,4 @@
+using System.Numerics;
 using Pantomet.Core.Measures;
 
 namespace Pantomet.Core.Framing;
@@ -10,6 +11,48 @@ namespace Pantomet.Core.Framing;
 /// </remarks>
 internal static class ClearPlaces
 {
+    /// <summary>How few pixels are covered at the best place, without finding all such places.</summary>
+    /// <remarks>
+    /// Along either axis the covered area is least where its slope rises or at an end, and it rises only where an edge of the subject begins
+    /// or ceases to be covered by a part: half of the corners are enough.
+    /// </remarks>
+    /// <param name="across">Left edges that are allowed.</param>
+    /// <param name="down">Top edges that are allowed.</param>
+    /// <param name="subject">What should be clear.</param>
+    /// <param name="parts">What is covered, measured from the crop's corner.</param>
+    public static long Least(Span across, Span down, PixelRect subject, PixelRect[] parts)
+    {
+        // Asked for at hundreds of sizes while somebody drags: nothing is sorted, and the same place may be tried twice.
+        var (xs, ys) = (new int[(2 * parts.Length) + 2], new int[(2 * parts.Length) + 2]);
+        var (columns, rows) = (Ends(across, xs), Ends(down, ys));
+        foreach (var part in parts)
+        {
+            columns = Add(xs, columns, across, subject.X - part.Right, subject.Right - part.X);
+            rows = Add(ys, rows, down, subject.Y - part.Bottom, subject.Bottom - part.Y);
+        }
+
+        var beside = new double[columns * parts.Length];
+        for (var column = 0; column < columns; column++)
+        {
+            for (var part = 0; part < parts.Length; part++)
+                beside[(column * parts.Length) + part] = Shared(subject.X, subject.Right, xs[column] + parts[part].X, xs[column] + parts[part].Right);
+        }
+
+        var above = new double[parts.Length];
+        var least = double.MaxValue;
+        for (var row = 0; row < rows; row++)
+        {
+            for (var part = 0; part < parts.Length; part++)
+                above[part] = Shared(subject.Y, subject.Bottom, ys[row] + parts[part].Y, ys[row] + parts[part].Bottom);
+            for (var column = 0; column < columns; column++)
+                least = Math.Min(least, Product(beside.AsSpan(column * parts.Length, parts.Length), above));
+            if (least == 0)
+                return 0;
+        }
+
+        return (long)least;
+    }
+
     /// <summary>Finds them.</summary>
     /// <param name="across">Left edges that are allowed.</param>
     /// <param name="down">Top edges that are allowed.</param>
@@ -20,29 +63,34 @@ internal static class ClearPlaces
     {
         var xs = across.With(parts.SelectMany(part => Passing(subject.X, subject.Right, part.X, part.Right)));
         var ys = down.With(parts.SelectMany(part => Passing(subject.Y, subject.Bottom, part.Y, part.Bottom)));
-        var covered = new long[ys.Length, xs.Length];
-        var least = long.MaxValue;
-        var beside = Table(xs, parts, (x, part) => Shared(subject.X, subject.Right, x + part.X, x + part.Right));
-        var above = Table(ys, parts, (y, part) => Shared(subject.Y, subject.Bottom, y + part.Y, y + part.Bottom));
-        for (var row = 0; row < ys.Length; row++)
+        var covered = Sums(xs, ys, subject, parts);
+        var least = covered.Min(row => row.Min());
+        return ((long)least, [.. Boxes(xs, ys, covered, least)]);
+    }
+
+    // Whole numbers below 2⁵³, so doubles hold them exactly, and several are added at a time.
+    private static double[][] Sums(int[] xs, int[] ys, PixelRect subject, PixelRect[] parts)
+    {
+        var sums = Array.ConvertAll(ys, _ => new double[xs.Length]);
+        var beside = new double[xs.Length];
+        foreach (var part in parts)
         {
-            for (var column = 0; column < xs.Length; column++)
+            for (var at = 0; at < xs.Length; at++)
+                beside[at] = Shared(subject.X, subject.Right, xs[at] + part.X, xs[at] + part.Right);
+            for (var row = 0; row < ys.Length; row++)
             {
-                long sum = 0;
-                for (var part = 0; part < parts.Length; part++)
-                    sum += beside[column, part] * above[row, part];
-                covered[row, column] = sum;
-                least = Math.Min(least, sum);
+                if (Shared(subject.Y, subject.Bottom, ys[row] + part.Y, ys[row] + part.Bottom) is > 0 and var rows)
+                    AddScaled(sums[row], beside, rows);
             }
         }
 
-        return (least, [.. Boxes(xs, ys, covered, least)]);
+        return sums;
     }
 
     // Where neighbouring corners are both least, so is all between them.
-    private static IEnumerable<(Span Across, Span Down)> Boxes(int[] xs, int[] ys, long[,] covered, long least)
+    private static IEnumerable<(Span Across, Span Down)> Boxes(int[] xs, int[] ys, double[][] covered, double least)
     {
-        bool IsLeast(int row, int column) => row < ys.Length && column < xs.Length && covered[row, column] == least;
+        bool IsLeast(int row, int column) => row < ys.Length && column < xs.Length && covered[row][column] == least;
         for (var row = 0; row < ys.Length; row++)
         {
             for (var column = 0; column < xs.Length; column++)
@@ -62,16 +110,40 @@ internal static class ClearPlaces
         }
     }
 
-    private static long[,] Table(int[] places, PixelRect[] parts, Func<int, PixelRect, long> shared)
+    private static int Ends(Span span, int[] places)
     {
-        var table = new long[places.Length, parts.Length];
-        for (var place = 0; place < places.Length; place++)
-        {
-            for (var part = 0; part < parts.Length; part++)
-                table[place, part] = shared(places[place], parts[part]);
-        }
+        (places[0], places[1]) = (span.Least, span.Most);
+        return 2;
+    }
 
-        return table;
+    private static int Add(int[] places, int count, Span span, long one, long other)
+    {
+        if (one > span.Least && one < span.Most)
+            places[count++] = (int)one;
+        if (other > span.Least && other < span.Most)
+            places[count++] = (int)other;
+        return count;
+    }
+
+    private static double Product(ReadOnlySpan<double> one, ReadOnlySpan<double> other)
+    {
+        var sums = Vector<double>.Zero;
+        var at = 0;
+        for (; at + Vector<double>.Count <= one.Length; at += Vector<double>.Count)
+            sums += new Vector<double>(one[at..]) * new Vector<double>(other[at..]);
+        var sum = Vector.Sum(sums);
+        for (; at < one.Length; at++)
+            sum += one[at] * other[at];
+        return sum;
+    }
+
+    private static void AddScaled(double[] sums, double[] values, double scale)
+    {
+        var at = 0;
+        for (; at + Vector<double>.Count <= sums.Length; at += Vector<double>.Count)
+            (new Vector<double>(sums, at) + (new Vector<double>(values, at) * scale)).CopyTo(sums, at);
+        for (; at < sums.Length; at++)
+            sums[at] += values[at] * scale;
     }
 
     private static IEnumerable<long> Passing(long from, long to, long partFrom, long partTo) => [from - partFrom, from - partTo, to - partFrom, to - partTo];

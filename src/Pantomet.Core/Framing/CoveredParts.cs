@@ -10,28 +10,39 @@ namespace Pantomet.Core.Framing;
 /// </remarks>
 public static class CoveredParts
 {
-    private const int Bands = 12;
+    private const int BandCount = 12;
+
+    // Farther than any picture reaches.
+    private const int Beyond = 1 << 24;
+
+    private static readonly double[] WidthOfBand = AverageWidths();
 
     /// <summary>The parts that one zone covers.</summary>
     /// <param name="zone">Fractions of the picture.</param>
     /// <param name="picture">Size of the crop, or of the file for a padded picture.</param>
-    public static IEnumerable<PixelRect> Of(KeepClearZone zone, PixelSize picture)
+    /// <param name="inset">
+    /// Only what stays covered when every edge of the zone moves by so many pixels either way. Where the zone reaches the edge of the
+    /// picture it reaches beyond it then: nothing of the picture lies there.
+    /// </param>
+    public static IEnumerable<PixelRect> Of(KeepClearZone zone, PixelSize picture, int inset = 0)
     {
         var whole = Whole(zone, picture);
         if (whole.Width < 1 || whole.Height < 1)
             return [];
         return zone.Form switch
         {
-            ZoneForm.Rectangle => [whole],
-            ZoneForm.Ellipse => InBands(whole).Select(band => band.Inside),
-            _ => InBands(whole).SelectMany(band => Beside(whole, band.Inside)),
+            ZoneForm.Rectangle => [Reaching(zone, whole, inset)],
+            ZoneForm.Ellipse => Bands(whole).Select(band => band.Shrunk(inset)),
+            _ => Bands(whole).SelectMany(band => Beside(Reaching(zone, whole, inset), band.Grown(inset))),
         };
     }
 
     /// <summary>The parts that all zones cover.</summary>
     /// <param name="zones">Of a slot.</param>
     /// <param name="picture">Size of the crop.</param>
-    public static PixelRect[] Of(IReadOnlyList<KeepClearZone> zones, PixelSize picture) => [.. zones.SelectMany(zone => Of(zone, picture)).Where(part => part.Width > 0 && part.Height > 0)];
+    /// <param name="inset">As for one zone.</param>
+    public static PixelRect[] Of(IReadOnlyList<KeepClearZone> zones, PixelSize picture, int inset = 0) =>
+        [.. zones.SelectMany(zone => Of(zone, picture, inset)).Where(part => part.Width > 0 && part.Height > 0)];
 
     /// <summary>Pixels that two rectangles share.</summary>
     public static long Shared(PixelRect one, PixelRect other)
@@ -52,32 +63,63 @@ public static class CoveredParts
         return new PixelRect(left, top, right - left, bottom - top);
     }
 
-    private static IEnumerable<(PixelRect Inside, int Band)> InBands(PixelRect whole)
+    // The zone's own edges: moved inwards, or out of the way where they lie on the picture's.
+    private static PixelRect Reaching(KeepClearZone zone, PixelRect whole, int inset)
     {
-        var (top, lastArea) = (0, 0.0);
-        for (var band = 1; band <= Bands; band++)
+        if (inset == 0)
+            return whole;
+        var left = zone.X <= 0 ? -Beyond : whole.X + inset;
+        var top = zone.Y <= 0 ? -Beyond : whole.Y + inset;
+        var right = zone.X + zone.Width >= 1 ? Beyond : whole.X + whole.Width - inset;
+        var bottom = zone.Y + zone.Height >= 1 ? Beyond : whole.Y + whole.Height - inset;
+        return new PixelRect(left, top, right - left, bottom - top);
+    }
+
+    private static IEnumerable<Band> Bands(PixelRect whole)
+    {
+        var (top, middle) = (0, whole.Y + (int)Rounding.HalfUp(whole.Height / 2.0));
+        for (var band = 0; band < BandCount; band++)
         {
-            var bottom = (int)Rounding.HalfUp((double)whole.Height * band / Bands);
+            var bottom = (int)Rounding.HalfUp((double)whole.Height * (band + 1) / BandCount);
             if (bottom == top)
                 continue;
-            var area = AreaAbove(2.0 * bottom / whole.Height - 1);
-            // The ellipse is the unit circle stretched: its area in the band, over the band's height, is its average width.
-            var width = (int)Rounding.HalfUp(whole.Width * (area - lastArea) / (2 * 2.0 * (bottom - top) / whole.Height));
-            yield return (new PixelRect(whole.X + ((whole.Width - width) / 2), whole.Y + top, width, bottom - top), band);
-            (top, lastArea) = (bottom, area);
+            var width = (int)Rounding.HalfUp(whole.Width * WidthOfBand[band]);
+            yield return new Band(new PixelRect(whole.X + ((whole.Width - width) / 2), whole.Y + top, width, bottom - top), middle);
+            top = bottom;
         }
     }
 
-    // Area of the unit circle above a height from −1 (top) to 1: a circular segment.
-    private static double AreaAbove(double height)
+    // The ellipse is the unit circle stretched: its area in a band, over the band's height, is its average width there, as a share of the whole.
+    private static double[] AverageWidths()
     {
-        var at = Math.Clamp(height, -1, 1);
-        return (Math.PI / 2) + Math.Asin(at) + (at * Math.Sqrt(1 - (at * at)));
+        var areas = Enumerable.Range(0, BandCount + 1).Select(band => AreaAbove((2.0 * band / BandCount) - 1)).ToArray();
+        return [.. Enumerable.Range(0, BandCount).Select(band => (areas[band + 1] - areas[band]) * BandCount / 4)];
     }
+
+    // Area of the unit circle above a height from −1 (top) to 1: a circular segment.
+    private static double AreaAbove(double height) => (Math.PI / 2) + Math.Asin(height) + (height * Math.Sqrt(1 - (height * height)));
 
     private static IEnumerable<PixelRect> Beside(PixelRect whole, PixelRect inside)
     {
         yield return new PixelRect(whole.X, inside.Y, inside.X - whole.X, inside.Height);
         yield return new PixelRect(inside.X + inside.Width, inside.Y, (int)(whole.Right - inside.Right), inside.Height);
+    }
+
+    // A band of an ellipse: narrower ones lie above it in the upper half, below it in the lower.
+    private readonly record struct Band(PixelRect Inside, int Middle)
+    {
+        private bool IsUpper => Inside.Y < Middle;
+
+        // Where an edge that moves by so much still has the ellipse on its inner side.
+        public PixelRect Shrunk(int by) => by == 0 ? Inside : IsUpper
+            ? Of(by, Inside.Y + by, Math.Min((int)Inside.Bottom + by, Middle))
+            : Of(by, Math.Max(Inside.Y - by, Middle), (int)Inside.Bottom - by);
+
+        // And where it might have it: the wider band reaches over the narrower one next to it.
+        public PixelRect Grown(int by) => by == 0 ? Inside : IsUpper
+            ? Of(-by, Inside.Y - by, Inside.Bottom >= Middle ? Middle : (int)Inside.Bottom - by)
+            : Of(-by, Inside.Y <= Middle ? Middle : Inside.Y + by, (int)Inside.Bottom + by);
+
+        private PixelRect Of(int inset, int top, int bottom) => new(Inside.X + inset, top, Math.Max(0, Inside.Width - (2 * inset)), Math.Max(0, bottom - top));
     }
 }

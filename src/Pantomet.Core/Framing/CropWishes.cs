@@ -40,7 +40,8 @@ public sealed record CropWishes(PixelSize Picture, double Level, AspectRatio Rat
 
     /// <summary>Zones that leave anything clear. One that covers everything cannot be kept clear of, whatever the crop.</summary>
     /// <param name="size">Of the crop.</param>
-    public PixelRect[] Covered(PixelSize size) => CoveredParts.Of([.. Zones.Where(zone => !CoversAll(zone))], size);
+    /// <param name="inset">Only what stays covered when every edge moves by so many pixels.</param>
+    public PixelRect[] Covered(PixelSize size, int inset = 0) => CoveredParts.Of([.. Zones.Where(zone => !CoversAll(zone))], size, inset);
 
     private static bool CoversAll(KeepClearZone zone) => zone is { Form: ZoneForm.Rectangle, X: <= 0, Y: <= 0, Width: >= 1, Height: >= 1 };
 }

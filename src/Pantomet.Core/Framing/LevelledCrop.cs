@@ -11,7 +11,7 @@ namespace Pantomet.Core.Framing;
 internal static class LevelledCrop
 {
     private const int Lengths = 24;
-    private const int Places = 16;
+    private const int Places = 12;
 
     public static PixelRect For(CropWishes wishes)
     {
@@ -23,14 +23,16 @@ internal static class LevelledCrop
             return first;
         var judge = new LevelledWishes(wishes, room);
         var best = judge.Judge(first);
-        if (best.IsPerfect)
+        if (best is { IsClear: true, RoomLost: 0 })
             return first;
         var most = sizes.LengthOf(largest);
+        best = Min(best, OnGrid(judge, room, largest));
         var shortest = Math.Max(1, most / 4);
-        for (var step = 0; step < Lengths; step++)
+        // Once all is clear at a size, smaller ones are no better.
+        for (var step = 1; step < Lengths && !best.IsClear; step++)
         {
             var length = most - (int)((long)(most - shortest) * step / (Lengths - 1));
-            best = Min(best, OnGrid(judge, room, length == most ? largest : sizes.At(length)));
+            best = Min(best, OnGrid(judge, room, sizes.At(length)));
         }
 
         return Refined(judge, room, sizes, best, most).Crop;

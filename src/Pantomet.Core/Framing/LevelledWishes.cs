@@ -57,9 +57,9 @@ internal sealed class LevelledWishes
 /// <summary>What a crop costs, wish by wish; less is better.</summary>
 internal readonly record struct Judged(PixelRect Crop, long Cut, bool IsShort, long Covered, long RoomLost, double Distance) : IComparable<Judged>
 {
-    /// <summary>Whether no smaller or other crop could do better: all wishes before the size are met.</summary>
-    public bool IsPerfect => this is { Cut: 0, IsShort: false, Covered: 0, RoomLost: 0 };
+    /// <summary>Whether no smaller crop could do better: all wishes before the size are met.</summary>
+    public bool IsClear => this is { Cut: 0, IsShort: false, Covered: 0 };
 
-    public int CompareTo(Judged other) => (Cut, IsShort, Covered, RoomLost, -Crop.Size.Count, Distance, (Crop.Y, Crop.X))
-        .CompareTo((other.Cut, other.IsShort, other.Covered, other.RoomLost, -other.Crop.Size.Count, other.Distance, (other.Crop.Y, other.Crop.X)));
+    public int CompareTo(Judged other) => (Cut, IsShort, Covered, -Crop.Size.Count, RoomLost, Distance, (Crop.Y, Crop.X))
+        .CompareTo((other.Cut, other.IsShort, other.Covered, -other.Crop.Size.Count, other.RoomLost, other.Distance, (other.Crop.Y, other.Crop.X)));
 }

@@ -5,6 +5,12 @@ namespace Pantomet.Core.Framing;
 /// <summary>The rule of <see cref="AutomaticCrop"/> for a picture that is not tilted: the optimum over all crops of whole pixels.</summary>
 internal static class UprightCrop
 {
+    private const int Samples = 12;
+    private const int FirstStep = 8;
+
+    // Each of two lengths rounds an edge of a zone, and of a band in it, by less than two pixels.
+    private const int Rounded = 4;
+
     public static PixelRect For(CropWishes wishes)
     {
         var largest = wishes.Ratio.LargestIn(wishes.Picture);
@@ -15,8 +21,8 @@ internal static class UprightCrop
         return Clearest(wishes, subject, largest);
     }
 
-    // A larger crop shows all that a smaller one shows, and more. So without zones the largest is best; with zones, sizes are tried
-    // from the largest down to the smallest that cuts no more of the subject and still has the pixels.
+    // A larger crop shows all that a smaller one shows, and more. So without zones the largest is best; with zones it is the largest at
+    // which the least is covered, of those that cut no more of the subject and still have the pixels.
     private static PixelRect Clearest(CropWishes wishes, PixelRect subject, PixelSize largest)
     {
         var sizes = new CropSizes(wishes.Ratio);
@@ -24,49 +30,74 @@ internal static class UprightCrop
         var leastCut = Shown(wishes, largest, subject);
         var enough = wishes.Floor is { } floor && floor.Width <= largest.Width && floor.Height <= largest.Height ? sizes.LengthOf(floor) : wishes.Floor is null ? 1 : most;
         var least = Math.Max(Math.Min(enough, most), sizes.Shortest(most, size => Shown(wishes, size, subject) >= leastCut));
-        Found? best = null;
-        for (var length = most; length >= least;)
+        PixelSize SizeOf(int length) => length == most ? largest : sizes.At(length);
+        long CoveredAt(int length) => LeastCovered(wishes, SizeOf(length), subject, 0);
+
+        var (best, covered) = (most, CoveredAt(most));
+        // A few sizes first: the less is known to be coverable, the more of the others can be passed over.
+        var known = covered;
+        for (var sample = 1; sample <= Samples && known > 0; sample++)
+            known = Math.Min(known, CoveredAt(most - (int)((long)(most - least) * sample / Samples)));
+        // What is cut off is not covered, so the reasoning below holds only for a subject that is shown whole.
+        var isWhole = leastCut == subject.Size.Count;
+        var (length, step) = (most, FirstStep);
+        for (var found = covered; covered > 0 && length > least;)
         {
-            var size = length == most ? largest : sizes.At(length);
-            var found = At(wishes, size, subject);
-            if (best is null || (found.Covered, found.RoomLost).CompareTo((best.Value.Covered, best.Value.RoomLost)) < 0)
-                best = found;
-            // The room that is lost only grows as crops shrink.
-            if (best is { Covered: 0 } clear && clear.RoomLost <= RoomLost(wishes, size, subject))
-                break;
-            length -= Skipped(found, best.Value, subject);
+            step = isWhole && found > known ? Passed(wishes, SizeOf(length), subject, known, Math.Min(2 * step, length - least)) : 1;
+            length -= step;
+            found = CoveredAt(length);
+            if (found < covered)
+                (best, covered) = (length, found);
+            known = Math.Min(known, covered);
         }
 
-        return best!.Value.Crop;
+        return At(wishes, SizeOf(best), subject).Crop;
     }
 
-    // One pixel less moves the edges of the zones by at most two against the subject. A size at which much more is covered than at the
-    // best so far cannot have a better one within a few pixels.
-    private static int Skipped(Found found, Found best, PixelRect subject)
+    // How many lengths can be passed over. A pixel of length moves no edge of a zone by more than a pixel against the subject, wherever the
+    // crop lies, and rounding to whole pixels adds a few. So what stays covered when every edge moves by n pixels is covered at all of the next n.
+    private static int Passed(CropWishes wishes, PixelSize size, PixelRect subject, long known, int step)
     {
-        var mostPerPixel = 4L * found.Parts * (subject.Width + subject.Height);
-        return (int)Math.Clamp((found.Covered - best.Covered) / Math.Max(1, mostPerPixel), 1, int.MaxValue);
+        for (; step > 1; step /= 2)
+        {
+            if (LeastCovered(wishes, size, subject, step + Rounded) > known)
+                return step;
+        }
+
+        return 1;
     }
 
     private static Found At(CropWishes wishes, PixelSize size, PixelRect subject)
     {
-        var (across, down) = AllPlaces(wishes.Picture, size);
-        across = Span.Showing(across, size.Width, subject.X, subject.Width).Places;
-        down = Span.Showing(down, size.Height, subject.Y, subject.Height).Places;
+        var (across, down) = Showing(wishes, size, subject);
         var parts = wishes.Zones.Count == 0 ? [] : wishes.Covered(size);
         if (parts.Length == 0)
-            return Roomiest(wishes, size, (across, down), 0, 0);
+            return Roomiest(wishes, size, (across, down), 0);
         var (least, boxes) = ClearPlaces.In(across, down, subject, parts);
-        return boxes.Select(box => Roomiest(wishes, size, box, least, parts.Length)).Min();
+        return boxes.Select(box => Roomiest(wishes, size, box, least)).Min();
     }
 
-    private static Found Roomiest(CropWishes wishes, PixelSize size, (Span Across, Span Down) places, long covered, int parts)
+    private static long LeastCovered(CropWishes wishes, PixelSize size, PixelRect subject, int inset)
+    {
+        var parts = wishes.Covered(size, inset);
+        var (across, down) = Showing(wishes, size, subject);
+        return parts.Length == 0 ? 0 : ClearPlaces.Least(across, down, subject, parts);
+    }
+
+    // The places at which a crop of a size shows the most of the subject.
+    private static (Span Across, Span Down) Showing(CropWishes wishes, PixelSize size, PixelRect subject)
+    {
+        var (across, down) = AllPlaces(wishes.Picture, size);
+        return (Span.Showing(across, size.Width, subject.X, subject.Width).Places, Span.Showing(down, size.Height, subject.Y, subject.Height).Places);
+    }
+
+    private static Found Roomiest(CropWishes wishes, PixelSize size, (Span Across, Span Down) places, long covered)
     {
         var room = wishes.Room!.Value;
         var (across, shownAcross) = Span.Showing(places.Across, size.Width, room.X, room.Width);
         var (down, shownDown) = Span.Showing(places.Down, size.Height, room.Y, room.Height);
         var (crop, distance) = Nearest(wishes, (across, down), size);
-        return new Found(crop, covered, room.Size.Count - (shownAcross * shownDown), distance, parts);
+        return new Found(crop, covered, room.Size.Count - (shownAcross * shownDown), distance);
     }
 
     private static (PixelRect Crop, double Distance) Nearest(CropWishes wishes, (Span Across, Span Down) places, PixelSize size)
@@ -93,16 +124,7 @@ internal static class UprightCrop
         return Span.Showing(across, size.Width, thing.X, thing.Width).Shown * Span.Showing(down, size.Height, thing.Y, thing.Height).Shown;
     }
 
-    // What a crop of a size loses of the room at least, of all places that show the most of the subject.
-    private static long RoomLost(CropWishes wishes, PixelSize size, PixelRect subject)
-    {
-        var (across, down) = AllPlaces(wishes.Picture, size);
-        across = Span.Showing(across, size.Width, subject.X, subject.Width).Places;
-        down = Span.Showing(down, size.Height, subject.Y, subject.Height).Places;
-        return Roomiest(wishes, size, (across, down), 0, 0).RoomLost;
-    }
-
-    private readonly record struct Found(PixelRect Crop, long Covered, long RoomLost, double Distance, int Parts) : IComparable<Found>
+    private readonly record struct Found(PixelRect Crop, long Covered, long RoomLost, double Distance) : IComparable<Found>
     {
         public int CompareTo(Found other) => (Covered, RoomLost, Distance, Crop.Y, Crop.X).CompareTo((other.Covered, other.RoomLost, other.Distance, other.Crop.Y, other.Crop.X));
     }

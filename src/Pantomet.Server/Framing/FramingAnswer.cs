@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Framing;
@@ -27,11 +28,13 @@ internal sealed record FramingAnswer(
     /// <param name="slots">The slots that are asked for.</param>
     /// <param name="labels">What undo and redo would do.</param>
     /// <param name="tried">A framing that is tried out instead of the stored one.</param>
-    public static FramingAnswer Of(SourceRow row, IEnumerable<Slot> slots, (string? Undo, string? Redo) labels = default, SourceFraming? tried = null)
+    /// <param name="mends">Whether remedies are computed for a slot; null for all.</param>
+    public static FramingAnswer Of(
+        SourceRow row, IEnumerable<Slot> slots, (string? Undo, string? Redo) labels = default, SourceFraming? tried = null, Func<Slot, bool>? mends = null)
     {
         var source = row.ToSource() with { Framing = tried ?? row.Framing };
         var framing = source.Framing;
-        var plans = slots.Select(slot => (Slot: slot, Plan: SlotPlan.For(slot, source))).ToList();
+        var plans = Partitioner.Create(slots.ToList(), loadBalance: true).AsParallel().AsOrdered().Select(slot => (Slot: slot, Plan: SlotPlan.For(slot, source))).ToList();
         var review = Review.Of(source, plans.Select(one => one.Plan)).Items.Where(item => item.Slot is not null).ToDictionary(item => (item.Slot!, item.Tier), item => item.Reasons);
         var together = plans.Where(one => SlotCrop.CanBeSet(one.Slot)).SelectMany(one => one.Plan.Places).Where(place => !framing.At(place.Part.Id, place.Tier).IsParted)
             .ToLookup(place => SourceFraming.ShapeOf(place.Part.Shape), place => SourceFraming.KeyOf(place.Part.Id, place.Tier));
@@ -41,7 +44,7 @@ internal sealed record FramingAnswer(
                 .. from one in plans
                    from place in one.Plan.Places
                    let shares = place.Tier is null && SlotCrop.CanBeSet(one.Slot) && !framing.At(one.Slot.Id, null).IsParted ? together[SourceFraming.ShapeOf(place.Part.Shape)].Where(id => id != place.Part.Id) : []
-                   select PlaceAnswer.Of(one.Slot, place, framing, [.. shares], review.GetValueOrDefault((place.Part.Id, place.Tier), [])),
+                   select PlaceAnswer.Of(one.Slot, place, framing, [.. shares], mends?.Invoke(one.Slot) ?? true, review.GetValueOrDefault((place.Part.Id, place.Tier), [])),
             ]);
     }
 }
@@ -68,14 +71,14 @@ internal sealed record PlaceAnswer(
     string Slot, string? Tier, PixelRect Crop, Turn Turn, Fit Fit, bool CanBeSet, bool ByHand, bool IsApart, bool IsLeftOut, IReadOnlyList<string> Shares,
     PixelSize File, PixelSize Picture, IReadOnlyList<PlaceSize> Sizes, bool FollowsCrop, IReadOnlyList<Finding> Findings, IReadOnlyList<Remedy> Remedies, IReadOnlyList<ReviewReason> Review)
 {
-    public static PlaceAnswer Of(Slot slot, PlacePlan place, SourceFraming framing, IReadOnlyList<string> shares, IReadOnlyList<ReviewReason> review)
+    public static PlaceAnswer Of(Slot slot, PlacePlan place, SourceFraming framing, IReadOnlyList<string> shares, bool isMended, IReadOnlyList<ReviewReason> review)
     {
         var (file, picture) = place.Wanted is [var largest, ..] ? (largest.File, largest.Picture) : (place.Crop.Size, place.Crop.Size);
         return new PlaceAnswer(
             slot.Id, place.Tier, place.Crop.Area, place.Crop.Turn, place.Crop.Fit, SlotCrop.CanBeSet(slot), place.Crop.IsByHand, framing.At(slot.Id, place.Tier).IsParted,
             place.IsLeftOut, shares, file, picture,
             [.. place.Wanted.Select(size => new PlaceSize(size.File, size.Picture, place.ShortBy(size)))],
-            place.Part.Sizes.FollowsCrop, place.Findings, Core.Runs.Remedies.For(slot, place), review);
+            place.Part.Sizes.FollowsCrop, place.Findings, isMended ? Core.Runs.Remedies.For(slot, place) : [], review);
     }
 }
 

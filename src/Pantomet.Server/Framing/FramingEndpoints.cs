@@ -50,7 +50,7 @@ internal static class FramingEndpoints
         return problem is not null ? problem : TypedResults.Ok(await AnswerAsync(framings, catalogue, source!, cancel));
     }
 
-    // While somebody drags: says what would come out in every place, and keeps nothing.
+    // While somebody drags: says what would come out in every place, and keeps nothing. Remedies are for the place that is dragged: others are looked at when it is at rest.
     private static async Task<Results<Ok<FramingAnswer>, ProblemHttpResult>> TryAsync(
         Framings framings, DestinationCatalogue catalogue, string sourceId, FramingRequest request, CancellationToken cancel)
     {
@@ -59,7 +59,7 @@ internal static class FramingEndpoints
             return missing;
         var slots = await catalogue.SlotsAsync(cancel);
         var (change, problem) = request.Read(source!, slots);
-        return problem is not null ? problem : TypedResults.Ok(FramingAnswer.Of(source!, await InOrderAsync(catalogue, cancel), tried: change!.ApplyTo(source!.Framing)));
+        return problem is not null ? problem : TypedResults.Ok(FramingAnswer.Of(source!, await InOrderAsync(catalogue, cancel), tried: change!.ApplyTo(source!.Framing), mends: slot => slot.Id == request.Slot));
     }
 
     private static async Task<Results<Ok<FramingAnswer>, ProblemHttpResult>> MoveAsync(

@@ -112,6 +112,22 @@ public sealed class AutomaticCropTests
             },
             iter: 3000);
 
+    // The sizes that are passed over unseen matter on larger pictures only: every length and place is tried, for the wishes down to the size.
+    [Fact]
+    public void Passes_over_no_size_that_is_better() =>
+        Gen.Select(Gen.Int[60, 150], Gen.Int[60, 150], Gen.Select(Gen.Int[1, 5], Gen.Int[1, 5]), Gen.Double[0, 1].Array[4], Zones.Array[1, 2]).Sample(
+            (width, height, parts, at, zones) =>
+            {
+                var picture = new PixelSize(width, height);
+                var ratio = new AspectRatio(parts.Item1, parts.Item2);
+                var wishes = Wishes(picture, ratio, Within(picture, at)) with { Zones = zones };
+                var chosen = AutomaticCrop.For(wishes);
+                var best = EveryCrop(picture, ratio).GroupBy(crop => crop.Size)
+                    .SelectMany(size => { var covers = wishes.Covered(size.Key); return size.Select(crop => Down(wishes, crop, covers)); }).Min();
+                return Down(wishes, chosen, wishes.Covered(chosen.Size)) == best;
+            },
+            iter: 80);
+
     [Fact]
     public void On_large_pictures_it_lies_inside_has_the_ratio_and_holds_what_the_largest_crop_can_hold() =>
         Gen.Select(AspectRatioTests.Pictures, AspectRatioTests.Ratios, Gen.Double[0, 1].Array[4], Zones.Array[0, 2]).Sample(
@@ -172,7 +188,7 @@ public sealed class AutomaticCropTests
         }
     }
 
-    private static (long Cut, bool IsShort, int Covered, long RoomLost, long Smaller, double Distance, int Y, int X) Cost(CropWishes wishes, PixelRect crop)
+    private static (long Cut, bool IsShort, int Covered, long Smaller, long RoomLost, double Distance) Cost(CropWishes wishes, PixelRect crop)
     {
         var subject = wishes.Subject!.Value;
         var room = wishes.Room!.Value;
@@ -192,7 +208,16 @@ public sealed class AutomaticCropTests
         var length = sizes.LengthOf(crop.Size);
         // Too few pixels: any crop that could have more is better, so all but the largest count as short when none has enough.
         var isShort = wanted == int.MaxValue ? length < sizes.LengthOf(largest) : length < wanted;
-        return (Area(subject) - Shown(crop, subject), isShort, covered, Area(room) - Shown(crop, room), -length, Math.Round(distance, 9), 0, 0);
+        return (Area(subject) - Shown(crop, subject), isShort, covered, -length, Area(room) - Shown(crop, room), Math.Round(distance, 9));
+    }
+
+    private static (long Cut, long Covered, int Smaller) Down(CropWishes wishes, PixelRect crop, PixelRect[] covers)
+    {
+        var subject = wishes.Subject!.Value;
+        var (left, top) = (Math.Max(subject.X, crop.X), Math.Max(subject.Y, crop.Y));
+        var shown = new PixelRect(left, top, (int)(Math.Min(subject.Right, crop.Right) - left), (int)(Math.Min(subject.Bottom, crop.Bottom) - top));
+        var covered = shown is { Width: > 0, Height: > 0 } ? covers.Sum(part => CoveredParts.Shared(part with { X = part.X + crop.X, Y = part.Y + crop.Y }, shown)) : 0;
+        return (Area(subject) - Shown(crop, subject), covered, -new CropSizes(wishes.Ratio).LengthOf(crop.Size));
     }
 
     private static long Area(PixelRect rect) => rect.Size.Count;

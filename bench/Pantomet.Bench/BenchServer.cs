@@ -1,0 +1,51 @@
+using System.Diagnostics;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+
+namespace Pantomet.Bench;
+
+/// <summary>The built server in a process of its own, on an empty data folder that is gone afterwards.</summary>
+internal sealed class BenchServer : IDisposable
+{
+    private readonly DirectoryInfo data = Directory.CreateTempSubdirectory("pantomet-bench-");
+    private readonly Process process;
+
+    public BenchServer()
+    {
+        var server = Path.Combine(Repository.Root, ".build", "app", "Pantomet.Server.dll");
+        process = Process.Start(new ProcessStartInfo("dotnet", [server, "--data", data.FullName, "--urls", "http://127.0.0.1:0"]) { RedirectStandardOutput = true })!;
+        string? line;
+        while ((line = process.StandardOutput.ReadLine()) is not null && !line.StartsWith("Pantomet is ready: ", StringComparison.Ordinal))
+        {
+        }
+
+        Http = new HttpClient { BaseAddress = new Uri(line?["Pantomet is ready: ".Length..] ?? throw new InvalidOperationException("The server did not start.")) };
+        _ = process.StandardOutput.ReadToEndAsync();
+    }
+
+    public HttpClient Http { get; }
+
+    /// <summary>Takes a file in and gives its id.</summary>
+    public string TakeIn(string path)
+    {
+        using var form = new MultipartFormDataContent { { new ByteArrayContent(File.ReadAllBytes(path)), "files", Path.GetFileName(path) } };
+        using var answer = Http.PostAsync(new Uri("/api/sources", UriKind.Relative), form).Result.EnsureSuccessStatusCode();
+        return (string)answer.Content.ReadFromJsonAsync<JsonArray>().Result![0]!["source"]!["id"]!;
+    }
+
+    /// <summary>Sends JSON and reads the whole answer.</summary>
+    public string Post(string path, JsonNode body)
+    {
+        using var answer = Http.PostAsJsonAsync(path, body).Result.EnsureSuccessStatusCode();
+        return answer.Content.ReadAsStringAsync().Result;
+    }
+
+    public void Dispose()
+    {
+        Http.Dispose();
+        process.Kill();
+        process.WaitForExit();
+        process.Dispose();
+        data.Delete(recursive: true);
+    }
+}
