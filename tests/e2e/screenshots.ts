@@ -77,10 +77,23 @@ test("pictures of every main view", async ({ page }) => {
     if (frame) {
       await page.mouse.move(frame.x + frame.width / 2, frame.y + frame.height / 2);
       await page.mouse.down();
-      await page.mouse.move(frame.x + frame.width / 2 + 60, frame.y + frame.height / 2, { steps: 5 });
+      await page.mouse.move(frame.x + frame.width / 2 - 40, frame.y + frame.height / 2, { steps: 5 });
       await page.mouse.up();
     }
     await shot("framing");
+
+    await app.change(id("hill-flight"), {
+      act: "decide",
+      subject: { x: 828, y: 192, width: 2340, height: 1800 },
+    });
+    await page.goto(`${app.url}/framing/${id("hill-flight")}/windowbox.story?review`);
+    await page.getByTestId("frame").waitFor();
+    await shot("review");
+    await page.goto(`${app.url}/sheet/destination/windowbox`);
+    await shot("contact-sheet");
+    await page.goto(`${app.url}/copy/${id("hill-flight")}`);
+    await shot("copy");
+    await page.goto(`${app.url}/framing/${id("hill-flight")}/quayside-market.listing-photo`);
 
     await page.getByRole("button", { name: /^Render 4 pictures/ }).click();
     await page.getByRole("heading", { name: "done" }).waitFor({ timeout: 200_000 });

@@ -2,6 +2,7 @@ using NetVips;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Framing.Proposing;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Runs;
 using Pantomet.Imaging.Sources;
 using Xunit.Abstractions;
 
@@ -41,6 +42,30 @@ public sealed class SubjectFinderTests(ITestOutputHelper output)
         }
 
         Assert.True(kept >= 8, $"On {kept} of {ByEye.Length} pictures nine tenths of the subject stay in all three shapes.");
+    }
+
+    [Fact]
+    public void With_the_subject_given_every_demo_shape_that_can_hold_it_does_with_nothing_cut()
+    {
+        var (held, cannot) = (0, 0);
+        foreach (var (name, x, y, width, height) in ByEye)
+        {
+            var path = Demo.Source(name);
+            var facts = SourceProbe.Probe(path, 300_000_000).Facts;
+            var eye = new PixelRect((int)(x * facts.Size.Width), (int)(y * facts.Size.Height), (int)(width * facts.Size.Width), (int)(height * facts.Size.Height));
+            var source = Demo.Source(facts) with { Framing = new FramingChange.Decide(eye, null).ApplyTo(SourceFraming.None) };
+            foreach (var place in Demo.Destinations.SelectMany(destination => destination.Slots).SelectMany(slot => SlotPlan.For(slot, source).Places))
+            {
+                var largest = place.Part.Shape.RatioFor(AspectRatio.Of(facts.Size)).LargestIn(facts.Size);
+                var canHold = largest.Width >= eye.Width && largest.Height >= eye.Height;
+                Assert.Equal(canHold || !SlotCrop.CanBeSet(place.Part), CoveredParts.Shared(place.Crop.Area, eye) == eye.Size.Count);
+                Assert.Equal(!canHold && SlotCrop.CanBeSet(place.Part), place.Findings.Any(finding => finding.Id == FramingFindings.SubjectCut));
+                (held, cannot) = canHold ? (held + 1, cannot) : (held, cannot + 1);
+            }
+        }
+
+        output.WriteLine($"{held} places hold all of the subject, {cannot} cannot and say so.");
+        Assert.True(held > 100 && cannot > 10);
     }
 
     [Fact]

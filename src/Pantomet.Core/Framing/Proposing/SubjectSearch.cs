@@ -16,6 +16,9 @@ public static class SubjectSearch
     // Shares of all that stands out that may lie beyond each side of the rectangle.
     private const double LeftAside = 0.02;
 
+    // What can be seen of a cut-out is certain; only the faintest fringe is none of it.
+    private const double FringeAside = 0.001;
+
     // Where what stands out fills so much of the picture, or is so thinly spread, there is no subject to speak of.
     private const double MostOfPicture = 0.8;
     private const double FaintestContrast = 6;
@@ -27,14 +30,16 @@ public static class SubjectSearch
     {
         if (plane.Width < 4 || plane.Height < 4)
             return new SubjectProposal(null, null);
-        var map = IsCutOut(plane) ? plane.Opacity : StandingOut(plane);
+        var isCutOut = IsCutOut(plane);
+        var map = isCutOut ? plane.Opacity : StandingOut(plane);
         if (map is null)
             return new SubjectProposal(null, null);
-        var (left, right) = Ends(Marginal(map, plane.Width, plane.Height, isAcross: true));
-        var (top, bottom) = Ends(Marginal(map, plane.Width, plane.Height, isAcross: false));
+        var (columns, rows) = (Marginal(map, plane.Width, plane.Height, isAcross: true), Marginal(map, plane.Width, plane.Height, isAcross: false));
+        var (left, right) = Ends(columns, isCutOut ? FringeAside : LeftAside);
+        var (top, bottom) = Ends(rows, isCutOut ? FringeAside : LeftAside);
         var (across, down) = ((double)picture.Width / plane.Width, (double)picture.Height / plane.Height);
-        var focus = new PixelPoint(Math.Clamp(Mean(Marginal(map, plane.Width, plane.Height, true)) * across, left * across, right * across), Math.Clamp(Mean(Marginal(map, plane.Width, plane.Height, false)) * down, top * down, bottom * down));
-        if ((double)(right - left) * (bottom - top) / plane.Count > MostOfPicture)
+        var focus = new PixelPoint(Math.Clamp(Mean(columns) * across, left * across, right * across), Math.Clamp(Mean(rows) * down, top * down, bottom * down));
+        if (!isCutOut && (double)(right - left) * (bottom - top) / plane.Count > MostOfPicture)
             return new SubjectProposal(null, focus);
         var (x, y) = ((int)(left * across), (int)(top * down));
         var subject = new PixelRect(x, y, Math.Max(1, (int)Math.Ceiling(right * across) - x), Math.Max(1, (int)Math.Ceiling(bottom * down) - y));
@@ -87,9 +92,9 @@ public static class SubjectSearch
         return sums;
     }
 
-    private static (int From, int To) Ends(double[] sums)
+    private static (int From, int To) Ends(double[] sums, double shareAside)
     {
-        var aside = sums.Sum() * LeftAside;
+        var aside = sums.Sum() * shareAside;
         var (from, to, seen) = (0, sums.Length, 0.0);
         while (from < sums.Length - 1 && (seen += sums[from]) <= aside)
             from++;

@@ -356,7 +356,7 @@ function Dimension({ box, text }: { box: Rect; text: string }) {
   return (
     <span
       aria-hidden
-      className="figures pointer-events-none absolute flex items-center gap-3 text-white [text-shadow:0_0_3px_#000]"
+      className="figures pointer-events-none absolute flex min-w-max items-center gap-3 whitespace-nowrap text-white [text-shadow:0_0_3px_#000]"
       style={{ left: box.x, top: box.y + box.height + 8, width: box.width }}
     >
       <span className="h-px grow bg-brass-fill" />

@@ -10,6 +10,7 @@ import { PlacePicture } from "../instruments/PlacePicture";
 import { useChoice } from "../shell/choice";
 import { useKeys } from "../shell/keys";
 import { say, sayProblem } from "../shell/notices";
+import { useReadout } from "../shell/readout";
 import { useSource } from "../sources/useSources";
 
 const ways: { way: Schemas["CopyAs"]; words: string; says: string }[] = [
@@ -71,6 +72,17 @@ export function CopyScreen() {
       await answer(api.POST("/api/framings/{sourceId}/undo", { params: { path: { sourceId: id } } }));
     await refreshPlans(queries);
   };
+  useReadout([
+    ["from", source.data?.fileName ?? ""],
+    ["to", some(taken.length, "picture")],
+    [
+      "to look at",
+      some(
+        taken.flatMap((item) => item.framing.places).filter((place) => place.review.length > 0).length,
+        "place",
+      ),
+    ],
+  ]);
   // By name: a member that begins with a capital looks like a component to the linter.
   const [enterKey, escapeKey] = ["Enter", "Escape"] as const;
   useKeys({ [enterKey]: () => void take(), [escapeKey]: back });

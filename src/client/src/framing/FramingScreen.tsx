@@ -224,11 +224,11 @@ function Desk({
           <h1 className="min-w-12 truncate text-[15px]" title={source.fileName}>
             {source.stem}
           </h1>
-          <span className={isReview ? "max-[1100px]:hidden" : ""}>
+          {!isReview && (
             <RatioChip width={source.width} height={source.height}>
               {size(source.width, source.height)}
             </RatioChip>
-          </span>
+          )}
           {isReview ? null : shown.isDecided ? (
             <span className="text-soft">{shown.subject ? "Subject confirmed" : "No subject"}</span>
           ) : (

@@ -64,6 +64,7 @@ export function SourceDetails({
             </div>
           ))}
         </dl>
+        <Replace source={source} />
         {source.traits.map((trait) => (
           <p key={trait.id} className="border-l-3 border-warn px-2.5">
             <b className="font-semibold">{trait.label}.</b> {trait.sentence}
@@ -79,7 +80,6 @@ export function SourceDetails({
         >
           Original
         </a>
-        <Replace source={source} />
         <Button onClick={onDelete} shortcut="Del">
           Take away
         </Button>
@@ -97,12 +97,14 @@ function Replace({ source }: { source: Source }) {
   const replace = useReplaceSource();
   return (
     <>
-      <Button
-        title="Put a better file of the same picture in its place: names, subject and framings stay"
+      <button
+        type="button"
+        className="justify-self-start text-soft underline"
+        title="Names, subject and framings stay"
         onClick={() => input.current?.click()}
       >
-        Replace
-      </Button>
+        Replace it by a better file of the same picture
+      </button>
       <FileInput
         input={input}
         label="A better file of this picture"
