@@ -44,10 +44,7 @@ test("without a subject the automatic crop is what the browser shows for object-
     const source = await app.takeIn(`places-${width}.png`, png);
     const { places } = await app.change(source, { act: "decide" });
     for (const place of places) {
-      const [across = 0, down = 0] = place.slot
-        .slice("css.r".length)
-        .split("p")
-        .map(Number);
+      const [across = 0, down = 0] = place.slot.slice("css.r".length).split("p").map(Number);
       const seen = await shownPart(page, png, place.crop, positions[down] ?? "");
       expect(seen, `${width} × ${height} to ${ratios[across]} at ${positions[down]}`).toEqual(place.crop);
     }
@@ -84,7 +81,9 @@ async function shownPart(page: Page, png: Buffer, size: { width: number; height:
     async ([shown, width, height]) => {
       const bytes = Uint8Array.from(atob(shown), (letter) => letter.charCodeAt(0));
       const picture = await createImageBitmap(new Blob([bytes]));
-      const context = new OffscreenCanvas(width, height).getContext("2d") as OffscreenCanvasRenderingContext2D;
+      const context = new OffscreenCanvas(width, height).getContext(
+        "2d",
+      ) as OffscreenCanvasRenderingContext2D;
       context.drawImage(picture, 0, 0);
       const at = (x: number, y: number) => {
         const [red = 0, green = 0, blue = 0] = context.getImageData(x, y, 1, 1).data;

@@ -101,7 +101,10 @@ test("by keyboard alone: the same, with figures typed, turned and mirrored", asy
     await page.keyboard.type("2600");
     await page.keyboard.press("Enter");
   });
-  expect(at("quayside-market.listing-photo", await framing()).crop).toMatchObject({ width: 2600, height: 2080 });
+  expect(at("quayside-market.listing-photo", await framing()).crop).toMatchObject({
+    width: 2600,
+    height: 2080,
+  });
   await page.getByLabel("Width, px").evaluate((field: HTMLElement) => field.blur());
 
   // Scaled below what the file needs, the frame sticks at the limit, says so, and goes on when it is asked again.
@@ -131,7 +134,8 @@ test("by keyboard alone: the same, with figures typed, turned and mirrored", asy
 test("the round of review goes from the worst to the last without a mouse, and can be left and taken up", async ({
   page,
 }) => {
-  for (const name of ["spool-small.jpg", "studio-delta.jpg"]) await app.takeIn(name, await readFile(demo(name)));
+  for (const name of ["spool-small.jpg", "studio-delta.jpg"])
+    await app.takeIn(name, await readFile(demo(name)));
   await page.goto(`${app.url}/framing/${kite}`);
   await page.getByRole("button", { name: /^Review/ }).waitFor();
   const queue = () => app.send("POST", "/api/review", {});

@@ -1,0 +1,338 @@
+import { useEffect, useState } from "react";
+import { useNavigate, useParams, useSearchParams } from "react-router";
+import type { FramedPlace, Framing, Source } from "../api/client";
+import { type Place, usePlaces } from "../destinations/useDestinations";
+import { Button } from "../instruments/Button";
+import { FileInput } from "../instruments/FileInput";
+import { count, size, some } from "../instruments/numbers";
+import { RatioChip } from "../instruments/RatioChip";
+import { useChoice } from "../shell/choice";
+import { useKeys } from "../shell/keys";
+import { sayProblem } from "../shell/notices";
+import { type Fact, useReadout } from "../shell/readout";
+import { useReplaceSource } from "../sources/useReplaceSource";
+import { usePlans } from "../sources/useSources";
+import { Bench, type Mode } from "./Bench";
+import { Controls } from "./Controls";
+import { type GuideKind, guideKinds } from "./Guides";
+import { PlacePanel } from "./PlacePanel";
+import { ReviewBar } from "./ReviewBar";
+import { ShapeSheet } from "./ShapeSheet";
+import type { SubjectPart } from "./SubjectMarks";
+import { useFrame } from "./useFrame";
+import type { LiveFraming } from "./useFraming";
+import { useRemedies } from "./useRemedies";
+import { useRound } from "./useRound";
+import { useSubject } from "./useSubject";
+
+// By name: a member that begins with a capital looks like a component to the linter.
+const [enterKey, escapeKey] = ["Enter", "Escape"] as const;
+
+/** The bench with everything around it: the way through pictures and places, what is found, and all shapes beside. */
+export function FramingDesk({
+  source,
+  framing,
+  shown,
+  where,
+}: {
+  source: Source;
+  framing: LiveFraming;
+  shown: Framing;
+  where: ReadonlyMap<string, Place>;
+}) {
+  const { slotId, tier } = useParams();
+  const [parameters] = useSearchParams();
+  const navigate = useNavigate();
+  const choice = useChoice();
+  const plans = usePlans(source.id);
+  const isReview = parameters.has("review");
+  const isSubjectReview = parameters.get("review") === "subject";
+  const [mode, setMode] = useState<Mode>("frame");
+  const [part, setPart] = useState<SubjectPart>("inside");
+  const [guide, setGuide] = useState<GuideKind>("thirds");
+  const [isActual, setActual] = useState(false);
+
+  const { places } = shown;
+  const fits = (place: FramedPlace) => place.slot === slotId && (!tier || place.tier === tier);
+  const place =
+    places.find(fits) ?? places.find((one) => choice.slots.includes(one.slot)) ?? (places[0] as FramedPlace);
+  const at = { slot: place.slot, ...(place.tier && { tier: place.tier }) };
+  const home = where.get(place.slot);
+  const live = useFrame(framing, source, place);
+  const subject = useSubject(framing, source, live.view);
+  const { take, input } = useRemedies(framing, home, place);
+  const replace = useReplaceSource();
+  const canCrop = place.canBeSet && place.fit === "cover";
+
+  const line = choice.sources.includes(source.id) ? choice.sources : [source.id];
+  const toPlace = (to: FramedPlace | undefined) =>
+    to &&
+    navigate(
+      `/framing/${source.id}/${to.slot}${to.tier ? `/${encodeURIComponent(to.tier)}` : ""}${isReview ? "?review" : ""}`,
+      { replace: true },
+    );
+  const toSource = (by: number) => {
+    const next = line[(line.indexOf(source.id) + by + line.length) % line.length];
+    if (next) navigate(`/framing/${next}/${place.slot}`);
+  };
+  const others = choice.sources.filter((id) => id !== source.id).length;
+  const toSheet = () => navigate(`/sheet/source/${source.id}`);
+  const toCopy = () => others > 0 && navigate(`/copy/${source.id}`);
+  const step = (by: number) => () =>
+    toPlace(places[(places.indexOf(place) + by + places.length) % places.length]);
+  const review = useRound(isReview, source.id, isSubjectReview ? undefined : place);
+  const accept = async () => {
+    framing.settleNow();
+    const isDone = isSubjectReview
+      ? shown.isDecided || (await subject.confirm())
+      : await framing.change({ act: "accept", ...at });
+    if (isDone) review.next();
+  };
+  const leaveOut = async () => {
+    if (isSubjectReview) return;
+    const isOut = !place.isLeftOut;
+    if ((await framing.change({ act: "leaveOut", ...at, on: isOut })) && isReview && isOut) review.next();
+  };
+  const nudge = (x: number, y: number) => () => {
+    if (mode === "subject") subject.nudge(x, y, part);
+    else if (canCrop) live.nudge(x, y);
+  };
+  const zoom = (by: number) => () => {
+    if (mode === "subject") subject.scale(by);
+    else if (canCrop) live.scale(by);
+  };
+  const level = (by: number) => () =>
+    void framing.change({ act: "level", level: Math.round((shown.turn.level + by) * 10) / 10 });
+  const toMode = (next: Mode) => {
+    framing.settleNow();
+    setPart("inside");
+    setMode(next);
+  };
+  const isSubjectMode = isSubjectReview || mode === "subject";
+  useEffect(() => setMode(isSubjectReview ? "subject" : "frame"), [isSubjectReview]);
+  useKeys({
+    ArrowLeft: nudge(-1, 0),
+    ArrowRight: nudge(1, 0),
+    ArrowUp: nudge(0, -1),
+    ArrowDown: nudge(0, 1),
+    "shift+ArrowLeft": nudge(-10, 0),
+    "shift+ArrowRight": nudge(10, 0),
+    "shift+ArrowUp": nudge(0, -10),
+    "shift+ArrowDown": nudge(0, 10),
+    "+": zoom(1 / 1.02),
+    "=": zoom(1 / 1.02),
+    "-": zoom(1.02),
+    "0": () => place.byHand && void framing.change({ act: "automatic", ...at }),
+    a: () =>
+      (place.shares.length > 0 || (place.isApart && !place.tier)) &&
+      void framing.change({ act: "part", ...at, on: !place.isApart }),
+    c: () => !shown.isDecided && void subject.confirm(),
+    e: () => toMode("frame"),
+    s: () => toMode(mode === "subject" ? "frame" : "subject"),
+    o: () => {
+      toMode("subject");
+      setPart("focus");
+    },
+    v: () => toMode(mode === "level" ? "frame" : "level"),
+    q: () => void framing.change({ act: "quarter", quarters: -1 }),
+    w: () => void framing.change({ act: "quarter", quarters: 1 }),
+    m: () => void framing.change({ act: "mirror" }),
+    ",": level(-0.1),
+    ".": level(0.1),
+    g: () => setGuide(guideKinds[(guideKinds.indexOf(guide) + 1) % guideKinds.length] ?? "thirds"),
+    z: () => setActual(!isActual),
+    k: toSheet,
+    y: toCopy,
+    l: () => void leaveOut(),
+    n: step(1),
+    p: step(-1),
+    "]": () => toSource(1),
+    "[": () => toSource(-1),
+    [escapeKey]: () => {
+      framing.letGo();
+      if (mode !== "frame") toMode("frame");
+      else if (isReview) review.leave();
+    },
+    ...Object.fromEntries(place.remedies.map((remedy, index) => [`${index + 1}`, () => take(remedy)])),
+    j: () => isReview && review.next(),
+    i: () => !isReview && review.left > 0 && review.begin(),
+    r: () => !isReview && review.render(line),
+    [enterKey]: () => isReview && void accept(),
+  });
+  useReadout(factsOf(source, place, shown));
+  useEffect(() => {
+    document.title = `${source.stem} – Pantomet`;
+    return () => {
+      document.title = "Pantomet";
+    };
+  }, [source.stem]);
+
+  if (!home) return null;
+  const placeName = (key: string) => {
+    const [id = "", tier] = key.split("/");
+    return [where.get(id)?.path ?? id, tier].filter(Boolean).join(", ");
+  };
+  const states = new Map(
+    plans.data?.map((item) => [item.plan.slot, { state: item.state, files: item.plan.variants.length }]),
+  );
+  return (
+    <div className="grid h-full grid-cols-[minmax(0,1fr)_420px] max-[1100px]:grid-cols-[minmax(0,1fr)_312px]">
+      <section className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[46px_minmax(0,1fr)_auto]">
+        <div className="flex min-w-0 items-center gap-3 px-4 whitespace-nowrap">
+          <h1 className="min-w-12 truncate text-[15px]" title={source.fileName}>
+            {source.stem}
+          </h1>
+          {!isReview && (
+            <RatioChip width={source.width} height={source.height}>
+              {size(source.width, source.height)}
+            </RatioChip>
+          )}
+          {isReview ? null : shown.isDecided ? (
+            <span className="text-soft">{shown.subject ? "Subject confirmed" : "No subject"}</span>
+          ) : (
+            <Button shortcut="C" onClick={() => void subject.confirm()}>
+              {shown.proposal?.subject ? "Confirm the subject" : "Confirm: no subject"}
+            </Button>
+          )}
+          {line.length > 1 && !isReview && (
+            <span className="flex items-center gap-2 text-soft">
+              <Button aria-label="Previous picture" onClick={() => toSource(-1)}>
+                ‹
+              </Button>
+              <span className="figures">
+                {line.indexOf(source.id) + 1} / {line.length}
+              </span>
+              <Button aria-label="Next picture" onClick={() => toSource(1)}>
+                ›
+              </Button>
+            </span>
+          )}
+          <span className="ml-auto flex min-w-0 items-center gap-2">
+            {isReview ? (
+              <ReviewBar
+                settled={review.settled}
+                total={review.total}
+                entry={review.entry}
+                onAccept={() => void accept()}
+                onLeaveOut={isSubjectReview ? undefined : () => void leaveOut()}
+                onNext={review.next}
+                onLeave={review.leave}
+              />
+            ) : (
+              <>
+                {review.left > 0 && (
+                  <Button shortcut="I" onClick={review.begin}>
+                    Review {count(review.left)}
+                  </Button>
+                )}
+                <RenderButton line={line} onRender={() => review.render(line)} />
+              </>
+            )}
+          </span>
+        </div>
+        <Bench
+          key={`${source.id}${place.slot}${place.tier ?? ""}`}
+          source={source}
+          slot={home.slot}
+          place={place}
+          live={live}
+          subject={subject}
+          mode={isSubjectMode ? "subject" : mode}
+          guide={guide}
+          isActual={isActual}
+          onLevel={(from, to) => {
+            void framing.change({ act: "levelAlong", from, to }).then((isDone) => isDone && toMode("frame"));
+          }}
+        />
+        <Controls
+          destination={home.destination.name}
+          slot={home.slot}
+          place={place}
+          framing={framing}
+          shown={shown}
+          subject={subject}
+          mode={isSubjectMode ? "subject" : mode}
+          guide={guide}
+          isActual={isActual}
+          isVector={source.format === "svg"}
+          onMode={toMode}
+          onGuide={setGuide}
+          onActual={setActual}
+          onCrop={(crop) => void framing.change({ act: "crop", ...at, crop })}
+        />
+      </section>
+      <aside aria-label="All slots" className="flex min-h-0 flex-col border-l border-line bg-sheet">
+        <div className="flex min-h-0 grow flex-col">
+          <p className="flex items-center gap-2 border-b border-line-soft px-3.5 py-1.5">
+            <Button shortcut="K" onClick={toSheet}>
+              Contact sheet
+            </Button>
+            {others > 0 && (
+              <Button shortcut="Y" onClick={toCopy}>
+                Copy to {some(others, "picture")}
+              </Button>
+            )}
+          </p>
+          <ShapeSheet source={source} places={places} states={states} current={place} onCurrent={toPlace} />
+        </div>
+        <PlacePanel
+          name={home.slot.name}
+          place={place}
+          reasons={review.entry?.reasons ?? []}
+          shares={place.shares.map(placeName)}
+          onRemedy={take}
+        />
+        <FileInput
+          input={input}
+          label="A larger file of this picture"
+          accept="image/*,.svg,.tif,.tiff"
+          onFile={(file) =>
+            replace.mutate(
+              { source, file },
+              {
+                onSuccess: (better) => navigate(`/framing/${better.id}/${place.slot}`, { replace: true }),
+                onError: sayProblem,
+              },
+            )
+          }
+        />
+      </aside>
+    </div>
+  );
+}
+
+function RenderButton({ line, onRender }: { line: readonly string[]; onRender: () => void }) {
+  const choice = useChoice();
+  const places = usePlaces();
+  const wanted = choice.slots.filter((id) => places?.has(id)).length;
+  if (wanted === 0) return <span className="truncate text-soft">Tick the slots to render for.</span>;
+  return (
+    <Button go shortcut="R" onClick={onRender}>
+      Render {line.length === 1 ? "" : `${count(line.length)} pictures `}for {some(wanted, "slot")}
+    </Button>
+  );
+}
+
+function factsOf(source: Source, place: FramedPlace, shown: Framing): Fact[] {
+  const { crop } = place;
+  const made = place.sizes.filter((one) => one.shortByPx === 0);
+  const subject = shown.isDecided ? shown.subject : shown.proposal?.subject;
+  return [
+    ["source", source.fileName],
+    ["upright", `${size(source.width, source.height)} px`],
+    ["crop", `${size(crop.width, crop.height)} at ${count(crop.x)}, ${count(crop.y)}`],
+    [
+      "out",
+      made.length > 0
+        ? `${made.map((one) => size(one.file.width, one.file.height)).join(", ")} px`
+        : "nothing",
+    ],
+    [
+      "subject",
+      subject
+        ? `${size(subject.width, subject.height)} at ${count(subject.x)}, ${count(subject.y)}${shown.isDecided ? "" : ", proposed"}`
+        : "none",
+    ],
+    ["framed", place.byHand ? "by hand" : "automatically"],
+  ];
+}
