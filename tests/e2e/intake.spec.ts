@@ -92,5 +92,7 @@ test("progress of a run survives a reload, and the run can be cancelled", async 
   await page.getByRole("button", { name: "Cancel" }).click();
   await expect(page.getByRole("heading", { name: "cancelled" })).toBeVisible();
   await page.getByRole("button", { name: /^Findings/ }).click();
-  await expect(page.getByText(/needs as many pixels|The crop cuts|Every picture has enough/).first()).toBeVisible();
+  await expect(
+    page.getByText(/needs as many pixels|The crop cuts|Every picture has enough/).first(),
+  ).toBeVisible();
 });
