@@ -310,6 +310,7 @@ public sealed class FramingTests
         using var again = new Library(null, ("data", Path.GetDirectoryName(old)!));
         var framing = await again.GetAsync($"/api/framings/{source}");
         Assert.Equal(2448, (int)framing["subject"]!["x"]!);
+        Assert.NotNull(framing["proposal"]!["subject"]);
         Assert.Equal("""{"x":1,"y":2,"width":1800,"height":1800}""", Place(framing, "windowbox.square")["crop"]!.ToJsonString());
     }
 

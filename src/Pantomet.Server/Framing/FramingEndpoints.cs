@@ -6,6 +6,7 @@ using Pantomet.Server.Destinations;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
+using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Framing;
 
@@ -33,10 +34,19 @@ internal static class FramingEndpoints
     }
 
     private static async Task<Results<Ok<FramingAnswer>, ProblemHttpResult>> GetAsync(
-        Framings framings, DestinationCatalogue catalogue, string sourceId, CancellationToken cancel)
+        Framings framings, DestinationCatalogue catalogue, PreviewFiles previews, PantometDb database, string sourceId, CancellationToken cancel)
     {
         var (source, problem) = await framings.FindAsync(sourceId, cancel);
-        return problem is not null ? problem : TypedResults.Ok(await AnswerAsync(framings, catalogue, source!, cancel));
+        if (problem is not null)
+            return problem;
+        if (source!.Proposal is null)
+        {
+            // It came in before subjects were proposed.
+            source.Proposal = await previews.ProposeAsync(source, cancel);
+            await database.SaveChangesAsync(cancel);
+        }
+
+        return TypedResults.Ok(await AnswerAsync(framings, catalogue, source, cancel));
     }
 
     private static async Task<Results<Ok<FramingAnswer>, ProblemHttpResult>> ChangeAsync(

@@ -1,3 +1,4 @@
+using Pantomet.Core.Framing.Proposing;
 using Pantomet.Core.Sources;
 using Pantomet.Imaging.Sources;
 using Pantomet.Server.Storage;
@@ -47,6 +48,19 @@ internal sealed class PreviewFiles(DataFolder folder, ContentStore store)
             File.Move(aside.Path, place, overwrite: true);
         }
     }
+
+    /// <summary>What stands out in a source that came in before anybody looked.</summary>
+    /// <param name="source">The source.</param>
+    /// <param name="cancel">The asker is gone.</param>
+    public Task<SubjectProposal> ProposeAsync(SourceRow source, CancellationToken cancel) => Task.Run(
+        () =>
+        {
+            var file = SourceFile.Known(ContentStore.PathOf(folder.Originals, source.Id), source.Facts.Format);
+            using var image = file.Load();
+            using var largest = PreviewMaker.Reduce(file, image, PreviewMaker.Widths[0]);
+            return SubjectFinder.Propose(largest, source.Facts.Size);
+        },
+        cancel);
 
     private async Task<(string Path, PictureFormat Format)> WholeAsync(SourceRow source, CancellationToken cancel)
     {
