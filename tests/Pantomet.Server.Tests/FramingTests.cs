@@ -307,6 +307,7 @@ public sealed class FramingTests
             await ExecuteAsync(connection, $"VACUUM INTO '{old}'");
         }
 
+        Directory.Move(Path.Combine(library.DataFolder, "originals"), Path.Combine(Path.GetDirectoryName(old)!, "originals"));
         using var again = new Library(null, ("data", Path.GetDirectoryName(old)!));
         var framing = await again.GetAsync($"/api/framings/{source}");
         Assert.Equal(2448, (int)framing["subject"]!["x"]!);

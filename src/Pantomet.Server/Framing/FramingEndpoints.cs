@@ -39,10 +39,10 @@ internal static class FramingEndpoints
         var (source, problem) = await framings.FindAsync(sourceId, cancel);
         if (problem is not null)
             return problem;
-        if (source!.Proposal is null)
+        // It came in before subjects were proposed.
+        if (source!.Proposal is null && await previews.TryProposeAsync(source, cancel) is { } proposal)
         {
-            // It came in before subjects were proposed.
-            source.Proposal = await previews.ProposeAsync(source, cancel);
+            source.Proposal = proposal;
             await database.SaveChangesAsync(cancel);
         }
 

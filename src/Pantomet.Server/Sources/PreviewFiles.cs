@@ -1,3 +1,4 @@
+using NetVips;
 using Pantomet.Core.Framing.Proposing;
 using Pantomet.Core.Sources;
 using Pantomet.Imaging.Sources;
@@ -49,18 +50,28 @@ internal sealed class PreviewFiles(DataFolder folder, ContentStore store)
         }
     }
 
-    /// <summary>What stands out in a source that came in before anybody looked.</summary>
+    /// <summary>What stands out in a source that came in before anybody looked; null when its original cannot be read.</summary>
     /// <param name="source">The source.</param>
     /// <param name="cancel">The asker is gone.</param>
-    public Task<SubjectProposal> ProposeAsync(SourceRow source, CancellationToken cancel) => Task.Run(
-        () =>
+    public async Task<SubjectProposal?> TryProposeAsync(SourceRow source, CancellationToken cancel)
+    {
+        try
         {
-            var file = SourceFile.Known(ContentStore.PathOf(folder.Originals, source.Id), source.Facts.Format);
-            using var image = file.Load();
-            using var largest = PreviewMaker.Reduce(file, image, PreviewMaker.Widths[0]);
-            return SubjectFinder.Propose(largest, source.Facts.Size);
-        },
-        cancel);
+            return await Task.Run(
+                () =>
+                {
+                    var file = SourceFile.Known(ContentStore.PathOf(folder.Originals, source.Id), source.Facts.Format);
+                    using var image = file.Load();
+                    using var largest = PreviewMaker.Reduce(file, image, PreviewMaker.Widths[0]);
+                    return SubjectFinder.Propose(largest, source.Facts.Size);
+                },
+                cancel);
+        }
+        catch (Exception problem) when (problem is VipsException or UnreadableException or IOException)
+        {
+            return null;
+        }
+    }
 
     private async Task<(string Path, PictureFormat Format)> WholeAsync(SourceRow source, CancellationToken cancel)
     {
