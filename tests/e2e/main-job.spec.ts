@@ -120,6 +120,8 @@ test("the same by keyboard alone, and everything survives a reload", async ({ pa
   await page.keyboard.press("/");
   await page.keyboard.type("delta");
   await expect(sourcesOf(page).getByRole("option")).toHaveCount(1);
+  // What F frames is the picture whose details are shown.
+  await expect(page.getByLabel("Stem")).toHaveValue("delta-on-white");
   await page.keyboard.press("Tab");
   await page.keyboard.press("f");
   await expect(page.getByTestId("frame")).toBeVisible();
