@@ -56,10 +56,10 @@ export function Controls({
   const canCrop = place.canBeSet && place.fit === "cover";
   return (
     <div className="grid gap-y-2 border-t border-line bg-sheet px-4 py-2 whitespace-nowrap">
-      <div className="flex min-h-[42px] flex-wrap items-end gap-x-3 gap-y-1.5">
+      <div className="flex min-h-[42px] flex-wrap items-end gap-x-4 gap-y-1.5">
         <Labelled label={`${destination} · ${place.byHand ? "by hand" : "automatic"}`}>
           <span className="flex items-center gap-2">
-            <b className="max-w-32 truncate font-[650]">
+            <b className="max-w-40 truncate font-[650]">
               {slot.name}
               {place.tier && `, ${place.tier}`}
             </b>
@@ -116,7 +116,7 @@ export function Controls({
               marks={{ cap: 1 }}
               end={3}
               good={perPixel >= 0.999}
-              width={84}
+              width={110}
               label={`${perPixel.toFixed(2)} source pixels for each pixel of the largest file`}
             />
             <span className="figures">{perPixel.toFixed(2)}</span>
@@ -124,20 +124,18 @@ export function Controls({
         )}
         <span className="ml-auto flex gap-1.5">
           <Button
-            aria-label="Undo"
             disabled={!shown.undo}
             title={shown.undo ? `Undo ${shown.undo}` : undefined}
             onClick={() => void framing.undo().catch(sayProblem)}
           >
-            ↶
+            Undo
           </Button>
           <Button
-            aria-label="Redo"
             disabled={!shown.redo}
             title={shown.redo ? `Redo ${shown.redo}` : undefined}
             onClick={() => void framing.redo().catch(sayProblem)}
           >
-            ↷
+            Redo
           </Button>
         </span>
       </div>
@@ -324,7 +322,7 @@ function Segment({
 function Labelled({ label, children }: { label: string; children: ReactNode }) {
   return (
     <div className="grid gap-[3px]">
-      <span className="max-w-44 truncate text-[11px] text-soft">{label}</span>
+      <span className="max-w-56 truncate text-[11px] text-soft">{label}</span>
       <span className="flex items-center gap-1.5">{children}</span>
     </div>
   );
