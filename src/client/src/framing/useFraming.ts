@@ -11,6 +11,9 @@ export type Change = Pick<Schemas["FramingRequest"], "act"> & Partial<Schemas["F
 
 const asBody = (change: Change): Schemas["FramingRequest"] => ({ on: true, ...change });
 
+const newer = (known: Framing | undefined, fresh: Framing): Framing =>
+  known && known.source === fresh.source && known.revision > fresh.revision ? known : fresh;
+
 /** How a source is framed in every place: what is stored, what is being dragged, and what would come of it. */
 export type LiveFraming = ReturnType<typeof useFraming>;
 
@@ -25,6 +28,8 @@ export function useFraming(sourceId: string | undefined) {
     queryKey: ["framing", sourceId],
     queryFn: () => answer(api.GET("/api/framings/{sourceId}", { params: { path } })),
     enabled: sourceId !== undefined,
+    // An answer that was under way while something was changed is older than what is known since.
+    structuralSharing: (known, fresh) => newer(known as Framing | undefined, fresh as Framing),
   });
   const stored = query.data;
   const [dragged, setDragged] = useState<Change>();
