@@ -6,7 +6,7 @@ install_test_tools() {
     command -v "${pair%%:*}" >/dev/null || missing+=("${pair##*:}")
   done
   # Debian's own Python, whatever other one stands first on the path.
-  /usr/bin/python3 -c 'import skimage' 2>/dev/null || missing+=(python3-skimage)
+  /usr/bin/python3 -c 'from skimage import io, metrics' 2>/dev/null || missing+=(python3-skimage)
   [ ${#missing[@]} -eq 0 ] && return 0
   if [ "$(id -u)" -ne 0 ] || ! command -v apt-get >/dev/null; then
     echo "The tests need these programs: ${missing[*]}. Install them (on Debian: apt-get install ${missing[*]}), then run this again." >&2

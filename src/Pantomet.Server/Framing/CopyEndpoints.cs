@@ -50,6 +50,7 @@ internal static class CopyEndpoints
         var slots = (await catalogue.AllAsync(cancel)).SelectMany(destination => destination.Slots).ToList();
         var items = new List<SheetEntry>();
         var refused = new List<CopyRefusal>();
+        var changes = new List<(SourceRow, FramingChange)>();
         foreach (var row in rows)
         {
             if (Copied(from!, row, request.As) is not { } copied)
@@ -58,14 +59,12 @@ internal static class CopyEndpoints
                 continue;
             }
 
-            if (!request.IsTried)
-                framings.Record(row, new FramingChange.TakeOver(copied, $"framing from {from!.Stem}"));
+            changes.Add((row, new FramingChange.TakeOver(copied, $"framing from {from!.Stem}")));
             items.Add(new SheetEntry(SourceAnswer.Of(row), FramingAnswer.Of(row, slots, tried: copied)));
         }
 
-        // All in one go: a copy that breaks off half-way would leave a series half framed.
         if (!request.IsTried)
-            await database.SaveChangesAsync(cancel);
+            await framings.DoAllAsync(changes, cancel);
         return TypedResults.Ok(new CopyAnswer(items, refused));
     }
 

@@ -42,8 +42,17 @@ internal sealed class Framings(PantometDb database)
         return null;
     }
 
-    /// <summary>Adds a change to what will be stored; the caller saves.</summary>
-    public void Record(SourceRow source, FramingChange change)
+    /// <summary>Does a change to each of some sources, all in one go: a series is never left half changed.</summary>
+    public async Task DoAllAsync(IReadOnlyCollection<(SourceRow Source, FramingChange Change)> changes, CancellationToken cancel)
+    {
+        foreach (var (source, change) in changes)
+            Record(source, change);
+        await database.SaveChangesAsync(cancel);
+        var ids = changes.Select(one => one.Source.Id).ToList();
+        await database.FramingSteps.Where(step => ids.Contains(step.SourceId) && step.IsUndone).ExecuteDeleteAsync(cancel);
+    }
+
+    private void Record(SourceRow source, FramingChange change)
     {
         var after = change.ApplyTo(source.Framing);
         database.FramingSteps.Add(new FramingStepRow { SourceId = source.Id, Label = change.Label, Before = source.Framing, After = after });
