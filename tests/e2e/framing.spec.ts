@@ -144,10 +144,21 @@ test("the round of review goes from the worst to the last without a mouse, and c
   await expect(page).toHaveURL(new RegExp(`/framing/${first.source}\\?review=subject`));
   const total = (await queue()).items.length;
   expect(total).toBeGreaterThan(20);
+  // The address changes before the screen does; a key is for what is seen.
+  const slots = (await app.get("/api/destinations")).items.flatMap((one: any) => one.slots);
+  const isShown = async (address: string) => {
+    const [, , source, slot, tier] = new URL(address).pathname.split("/").map(decodeURIComponent);
+    await expect(page).toHaveTitle(`${(await app.get(`/api/sources/${source}`)).stem} – Pantomet`);
+    if (!slot) return await page.getByRole("button", { name: /^Confirm and next/ }).waitFor();
+    const name = [slots.find((one: any) => one.id === slot).name, tier].filter(Boolean).join(", ");
+    await expect(page.locator("[aria-current=true]")).toHaveAccessibleName(`Frame for ${name}`);
+    await page.getByRole("button", { name: /^Accept and next/ }).waitFor();
+  };
   for (let step = 0; step < 12; step++) {
     const left = (await queue()).items.length;
     // Every third is left out, where it is a place.
     const isPlace = !new URL(page.url()).searchParams.get("review");
+    await isShown(page.url());
     const address = page.url();
     await page.keyboard.press(isPlace && step % 3 === 2 ? "l" : "Enter");
     await expect.poll(async () => (await queue()).items.length).not.toBe(left);

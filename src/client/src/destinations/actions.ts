@@ -86,37 +86,32 @@ export function destinationActions(queries: QueryClient) {
     await refresh();
   };
   return {
-    async add(document: Destination, label = "new destination") {
-      const added = await post(document);
-      history.add({ label, undo: () => remove(document.id), redo: () => post(document) });
-      return added;
-    },
+    add: (document: Destination, label = "new destination") =>
+      history.do({ label, undo: () => remove(document.id), redo: () => post(document) }),
 
     /** Stores a document over the one that is there. */
     async change(before: Destination, after: Destination, label: string) {
-      await replace(after);
-      history.add({ label, undo: () => replace(before), redo: () => replace(after) });
+      await history.do({ label, undo: () => replace(before), redo: () => replace(after) });
       return () => replace(before);
     },
 
-    async delete(document: Destination) {
+    delete(document: Destination) {
       const draft = drafts.of(document.id);
-      await remove(document.id);
-      drafts.drop(document.id);
-      history.add({
+      return history.do({
         label: `deleting ${document.name}`,
         undo: async () => {
           await post(document);
           if (draft) drafts.put(document.id, draft);
         },
-        redo: () => remove(document.id),
+        redo: async () => {
+          await remove(document.id);
+          drafts.drop(document.id);
+        },
       });
     },
 
-    async order(before: readonly string[], after: readonly string[]) {
-      await order(after);
-      history.add({ label: "order of destinations", undo: () => order(before), redo: () => order(after) });
-    },
+    order: (before: readonly string[], after: readonly string[]) =>
+      history.do({ label: "order of destinations", undo: () => order(before), redo: () => order(after) }),
 
     /** Takes a document in as it was exported, from text that is not trusted. */
     async import(text: string, all: readonly Destination[]) {

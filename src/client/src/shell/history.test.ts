@@ -88,4 +88,27 @@ describe("history", () => {
     await history.redo();
     expect(history.next()).toEqual({ undo: undefined, redo: undefined });
   });
+
+  it("takes back what is still being done when it is asked to", async () => {
+    const history = new History();
+    const state: string[] = [];
+    let finish = () => {};
+    const slow = history.do({
+      label: "slow",
+      undo: async () => {
+        state.push("undone");
+      },
+      redo: async () => {
+        await new Promise<void>((resolve) => {
+          finish = resolve;
+        });
+        state.push("done");
+      },
+    });
+    await Promise.resolve();
+    const undone = history.undo();
+    finish();
+    await Promise.all([slow, undone]);
+    expect(state).toEqual(["done", "undone"]);
+  });
 });

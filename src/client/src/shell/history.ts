@@ -21,6 +21,17 @@ export class History {
     this.tell();
   }
 
+  /** Does a step for the first time and remembers it; an undo that is asked for meanwhile waits, and takes it back. */
+  do<T>(step: Omit<Step, "redo"> & { redo: () => Promise<T> }): Promise<T> {
+    const turn = this.busy.then(async () => {
+      const done = await step.redo();
+      this.add(step);
+      return done;
+    });
+    this.busy = turn.catch(() => undefined);
+    return turn;
+  }
+
   /** Whether a step is the last that was done, so that undo would take it back. */
   isLast(step: Step): boolean {
     return this.done.at(-1) === step;

@@ -72,9 +72,8 @@ export function useChangeSource() {
       source: Source;
       change: { stem?: string; altText?: string };
     }) => {
-      await send(source.id, change);
       const before = change.stem === undefined ? { altText: source.altText } : { stem: source.stem };
-      history.add({
+      await history.do({
         label: change.stem === undefined ? "alternative text" : "stem",
         undo: () => send(source.id, before),
         redo: () => send(source.id, change),
@@ -98,8 +97,7 @@ export function useDeleteSources() {
           await answer(api.POST("/api/sources/{id}/restore", { params: { path: { id } } }));
         await refresh();
       };
-      await remove();
-      history.add({ label: "taking away", undo: restore, redo: remove });
+      await history.do({ label: "taking away", undo: restore, redo: remove });
     },
   });
 }
