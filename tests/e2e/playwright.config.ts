@@ -5,6 +5,9 @@ export default defineConfig({
   fullyParallel: false,
   workers: 1,
   timeout: 120_000,
+  expect: { timeout: 10_000 },
+  // On a shared machine a journey may stumble; a second try tells a stumble from a fault, and the report names it as flaky.
+  retries: process.env.CI ? 1 : 0,
   reporter: [["list"]],
   use: {
     viewport: { width: 1280, height: 800 },
