@@ -21,6 +21,8 @@ public static class PictureScore
     /// <param name="image">Any picture.</param>
     public static ColourPlanes Planes(Image image)
     {
+        if (image is { Bands: 1 or 3, Format: Enums.BandFormat.Uchar, Interpretation: Enums.Interpretation.Srgb or Enums.Interpretation.Bw } && !image.Contains("icc-profile-data"))
+            return ColourPlanes.Of(image.Width, image.Height, image.WriteToMemory<byte>());
         using var srgb = ColourConversion.ToSrgb(image);
         using var opaque = srgb.HasAlpha() ? srgb.Flatten([128.0]) : srgb.Copy();
         using var bytes = opaque.Cast(Enums.BandFormat.Uchar);

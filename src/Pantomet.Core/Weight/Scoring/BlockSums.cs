@@ -1,3 +1,5 @@
+using System.Numerics;
+
 namespace Pantomet.Core.Weight.Scoring;
 
 /// <summary>Adds windows up, block by block: where in a picture something is spoilt is seen from the blocks.</summary>
@@ -7,8 +9,8 @@ internal sealed class BlockSums
     private readonly int perRow;
     private readonly double[] sums;
     private readonly int[] counts;
-    private readonly float[] whole;
-    private readonly float[] contrast;
+    private float[] whole = [];
+    private float[] contrast = [];
     private double contrastSum;
 
     public BlockSums(int across, int down)
@@ -17,11 +19,12 @@ internal sealed class BlockSums
         perRow = (across + StructuralSimilarity.BlockSide - 1) / StructuralSimilarity.BlockSide;
         sums = new double[perRow * ((down + StructuralSimilarity.BlockSide - 1) / StructuralSimilarity.BlockSide)];
         counts = new int[sums.Length];
-        (whole, contrast) = (new float[across], new float[across]);
     }
 
     public void Add(int row, WindowRows rows, int last)
     {
+        if (whole.Length == 0)
+            (whole, contrast) = (rows.RoomFor(), rows.RoomFor());
         rows.Judge(last % StructuralSimilarity.Window, whole, contrast);
         var first = row / StructuralSimilarity.BlockSide * perRow;
         for (var from = 0; from < across; from += StructuralSimilarity.BlockSide)
@@ -41,9 +44,13 @@ internal sealed class BlockSums
 
     private static double Sum(ReadOnlySpan<float> values)
     {
-        double sum = 0;
-        foreach (var value in values)
-            sum += value;
+        var (sums, step) = (Vector<float>.Zero, Vector<float>.Count);
+        var at = 0;
+        for (; at + step <= values.Length; at += step)
+            sums += new Vector<float>(values[at..]);
+        var sum = Vector.Sum(sums);
+        for (; at < values.Length; at++)
+            sum += values[at];
         return sum;
     }
 }
