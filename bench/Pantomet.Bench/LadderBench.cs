@@ -3,6 +3,7 @@ using NetVips;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
+using Pantomet.Core.Weight;
 using Pantomet.Imaging.Encoders;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Imaging.Sources;
@@ -41,7 +42,7 @@ internal static class LadderBench
             return Stopwatches.Least(1, () =>
             {
                 using var pixels = fresh.Cut(variant.Crop, variant.Turn, variant.Size.Picture);
-                Encoder.Lossy(pixels, PictureFormat.Jpeg, 80, wholeChroma: false, Enums.ForeignKeep.None);
+                Encoder.Lossy(pixels, PictureFormat.Jpeg, 80, new EncoderSettings(false, Effort.Quick, Enums.ForeignKeep.None));
             });
         }));
         var floor = (decode + work) / cores;

@@ -2,6 +2,7 @@ using System.Diagnostics;
 using System.Globalization;
 using NetVips;
 using Pantomet.Core.Sources;
+using Pantomet.Core.Weight;
 using Pantomet.Core.Weight.Scoring;
 using Pantomet.Imaging.Encoders;
 using Pantomet.Imaging.Scoring;
@@ -33,8 +34,8 @@ internal static class ScoreBench
             picture.Pngsave(folder.Path("before.png"));
             foreach (var (format, quality) in Encodings.SelectMany(encoding => encoding.Qualities.Select(quality => (encoding.Format, quality))))
             {
-                var file = Encoder.Lossy(picture, format, quality, wholeChroma: false, Enums.ForeignKeep.None);
-                scores.Add(PictureScore.Of(picture, file).Points);
+                var file = Encoder.Lossy(picture, format, quality, new EncoderSettings(false, Effort.Quick, Enums.ForeignKeep.None));
+                scores.Add(PictureScore.Of(picture, file, Fineness.FromHalf).Points);
                 if (!hasJudge)
                     continue;
                 using var after = Image.NewFromBuffer(file);
@@ -53,12 +54,12 @@ internal static class ScoreBench
     private static void Cost(string demo)
     {
         using var picture = Image.Thumbnail(Path.Combine(demo, "workbench-topdown.jpg"), 2000).CopyMemory();
-        var file = Encoder.Lossy(picture, PictureFormat.Jpeg, 80, false, Enums.ForeignKeep.None);
-        var encode = Stopwatches.Least(5, () => Encoder.Lossy(picture, PictureFormat.Jpeg, 80, false, Enums.ForeignKeep.None));
-        var before = PictureScore.Planes(picture);
+        var file = Encoder.Lossy(picture, PictureFormat.Jpeg, 80, new EncoderSettings(false, Effort.Quick, Enums.ForeignKeep.None));
+        var encode = Stopwatches.Least(5, () => Encoder.Lossy(picture, PictureFormat.Jpeg, 80, new EncoderSettings(false, Effort.Quick, Enums.ForeignKeep.None)));
+        var before = PictureScore.Planes(picture, Fineness.FromHalf);
         var lighter = before with { Luma = before.Luma with { Values = [.. before.Luma.Values.Select(value => value + 1)] } };
         var score = Stopwatches.Least(15, () => VisualScore.Of(before, lighter));
-        var all = Stopwatches.Least(15, () => PictureScore.Of(picture, file));
+        var all = Stopwatches.Least(15, () => PictureScore.Of(picture, file, Fineness.FromHalf));
         Console.WriteLine(FormattableString.Invariant($"  cost at {picture.Width} × {picture.Height}, in final JPEG encodes: {score / encode:0.00} to compare, {all / encode:0.00} with decoding and colour"));
     }
 

@@ -8,6 +8,7 @@ using Pantomet.Server.Packages;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
 using Pantomet.Server.Storage;
+using Pantomet.Server.Weight;
 using Serilog;
 
 var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = args, ContentRootPath = AppContext.BaseDirectory });
@@ -34,6 +35,7 @@ services.AddSingleton<Screenshots>();
 services.AddScoped<DemoLibrary>();
 services.AddScoped<Planning>();
 services.AddScoped<Framings>();
+services.AddSingleton<OpenPictures>();
 services.AddSingleton<RunQueue>();
 services.AddSingleton<VariantRendering>();
 services.AddHostedService<RunWorker>();
@@ -72,6 +74,7 @@ app.MapPlans();
 app.MapFeedings();
 app.MapRuns();
 app.MapVariants();
+app.MapWeighing();
 app.MapPackages();
 app.MapFallback("/api/{**path}", (string path) => Problems.NotFound("address", $"/api/{path}")).ExcludeFromDescription();
 // Slot ids have dots, so the usual rule that a dot means a file does not hold.

@@ -38,7 +38,8 @@ public sealed class CrashTests : IDisposable
         var variants = (await JsonAsync($"/api/variants?run={id}"))["items"]!.AsArray();
         Assert.Equal((int)run["total"]!, variants.Count);
         Assert.Equal(variants.Count, variants.Select(variant => ((string)variant!["source"]!, (string)variant["fileName"]!)).Distinct().Count());
-        foreach (var variant in variants)
+        // What another format of its place makes needless has no file.
+        foreach (var variant in variants.Where(variant => (string)variant!["state"]! != "leftOut"))
         {
             var file = await http.GetByteArrayAsync(new Uri($"/api/variants/{variant!["id"]}/file", UriKind.Relative));
             Assert.Equal((string)variant["sha256"]!, Convert.ToHexStringLower(SHA256.HashData(file)));

@@ -33,6 +33,9 @@ public sealed record AimBand(ByteCount Least, ByteCount Most)
 /// <param name="Ceiling">More is not spent on looks, even when bytes are left.</param>
 public sealed record QualityRange(int Floor, int Ceiling)
 {
-    /// <summary>Common practice, no source: artefacts begin to show around 50, and 85 serves where photographs are the business.</summary>
-    public static QualityRange Usual { get; } = new(50, 85);
+    /// <summary>Of a slot that says nothing; how low it may go is a matter of looks. Common practice, no source: 85 serves where photographs are the business.</summary>
+    public static QualityRange Usual { get; } = new(1, 85);
+
+    /// <summary>Of a slot that prefers fewer bytes: the looks wanted say when to stop.</summary>
+    public static QualityRange ForWantedLooks { get; } = new(1, 95);
 }

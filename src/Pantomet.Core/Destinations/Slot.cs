@@ -1,5 +1,6 @@
 using Pantomet.Core.Framing;
 using Pantomet.Core.Sources;
+using Pantomet.Core.Weight;
 
 namespace Pantomet.Core.Destinations;
 
@@ -24,6 +25,19 @@ public enum Delivery
 
     /// <summary>One file only.</summary>
     One,
+}
+
+/// <summary>How much edges are sharpened after the picture was reduced.</summary>
+public enum Sharpening
+{
+    /// <summary>Not at all.</summary>
+    Off,
+
+    /// <summary>Half as much as <see cref="Normal"/>.</summary>
+    Light,
+
+    /// <summary>About as much as the reduction has softened.</summary>
+    Normal,
 }
 
 /// <summary>What becomes of colour.</summary>
@@ -92,6 +106,18 @@ public sealed record Slot(
 
     /// <summary>Room wanted around the subject, as a fraction of its longer side, 0 to 1.</summary>
     public double Breathing { get; init; } = UsualBreathing;
+
+    /// <summary>How its files should look.</summary>
+    public LooksPolicy Looks { get; init; } = LooksPolicy.Usual;
+
+    /// <summary>How much work its files are worth.</summary>
+    public Effort Effort { get; init; } = Effort.Quick;
+
+    /// <summary>Whether edges that the reduction has softened are sharpened.</summary>
+    public Sharpening Sharpening { get; init; } = Sharpening.Off;
+
+    /// <summary>Pixels per inch that a file states; null states none. Screens ignore it, page layout programs place by it.</summary>
+    public int? Ppi { get; init; }
 
     /// <summary>Whether transparency is kept where the format can.</summary>
     public bool KeepsTransparency => Transparency != TransparencyPolicy.Flattened;

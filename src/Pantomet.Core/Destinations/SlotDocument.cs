@@ -1,3 +1,5 @@
+using Pantomet.Core.Weight;
+
 namespace Pantomet.Core.Destinations;
 
 /// <summary>A slot as it is written in JSON. Members that are absent have the value that <see cref="DestinationReader"/> gives them.</summary>
@@ -17,6 +19,10 @@ namespace Pantomet.Core.Destinations;
 /// <param name="Transparency">What becomes of transparency (absent: kept where the format can).</param>
 /// <param name="KeepClear">What the destination covers or cuts off.</param>
 /// <param name="FileName">The name pattern.</param>
+/// <param name="Looks">What is asked of the looks of a file.</param>
+/// <param name="Effort">How much work a file is worth (absent: quick).</param>
+/// <param name="Sharpening">Sharpening after reduction (absent: off).</param>
+/// <param name="Ppi">Pixels per inch that a file states.</param>
 /// <param name="FocusAt">Where in the picture the focus should lie: a CSS position or <c>thirds</c> (absent: center).</param>
 /// <param name="Breathing">Room wanted around the subject, as a fraction of its longer side (absent: 0.05).</param>
 public sealed record SlotDocument(
@@ -37,7 +43,11 @@ public sealed record SlotDocument(
     IReadOnlyList<KeepClearZone>? KeepClear = null,
     string? FileName = null,
     string? FocusAt = null,
-    double? Breathing = null)
+    double? Breathing = null,
+    LooksDocument? Looks = null,
+    Effort? Effort = null,
+    Sharpening? Sharpening = null,
+    int? Ppi = null)
     : OpenDocument;
 
 /// <summary>A range of viewport widths, up to the next tier.</summary>
@@ -60,3 +70,9 @@ public sealed record LimitsDocument(
 /// <param name="Floor">The lowest.</param>
 /// <param name="Ceiling">The highest.</param>
 public sealed record QualityDocument(int? Floor = null, int? Ceiling = null) : OpenDocument;
+
+/// <summary>Looks of a file, in points of the visual score.</summary>
+/// <param name="Wanted">Enough looks.</param>
+/// <param name="Floor">No file is made below it.</param>
+/// <param name="Prefer">What decides within the limits (absent: better).</param>
+public sealed record LooksDocument(double? Wanted = null, double? Floor = null, Preference? Prefer = null) : OpenDocument;

@@ -2,6 +2,7 @@ using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Sizing;
 using Pantomet.Core.Sources;
+using Pantomet.Core.Weight;
 
 namespace Pantomet.Core.Destinations;
 
@@ -24,7 +25,9 @@ internal static class SlotReader
         list.Check(BackgroundColour.TryParse(slot.Background ?? "#ffffff", out var background), "background", "A background is a colour such as #ffffff.");
         var formats = ReadFormats(slot, list);
         var limits = LimitsReader.Read(slot.Limits, list.In("limits"));
-        var quality = new QualityRange(slot.Quality?.Floor ?? QualityRange.Usual.Floor, slot.Quality?.Ceiling ?? QualityRange.Usual.Ceiling);
+        var looks = LooksReader.Read(slot.Looks, list.In("looks"));
+        var usual = looks.Prefer == Preference.Smaller ? QualityRange.ForWantedLooks : QualityRange.Usual;
+        var quality = new QualityRange(slot.Quality?.Floor ?? usual.Floor, slot.Quality?.Ceiling ?? usual.Ceiling);
         list.Check(quality is { Floor: >= 1, Ceiling: <= 100 } && quality.Floor <= quality.Ceiling, "quality", "Quality goes from 1 to 100, and the floor is not above the ceiling.");
         var pattern = slot.FileName ?? NamePattern.Usual.Text;
         var isPattern = list.Check(
@@ -36,6 +39,7 @@ internal static class SlotReader
         list.Check(FocusPlace.TryParse(slot.FocusAt ?? "center", out var focusPlace), "focusAt", "The focus lies at thirds, or at a CSS position: center, left, right top, 30% 60%.");
         var breathing = slot.Breathing ?? Slot.UsualBreathing;
         list.Check(breathing is >= 0 and <= 1, "breathing", "The room around the subject is a fraction of its longer side, from 0 to 1.");
+        list.Check(slot.Ppi is null or (>= 1 and <= 10_000), "ppi", "Pixels per inch go from 1 to 10,000.");
         var fit = slot.Fit ?? Fit.Cover;
         list.Check(fit == Fit.Cover || shape is not Shape.Free, "fit", "A free shape is the picture's own: there is nothing to contain or to pad. Use cover.");
         if (list.Count > before)
@@ -58,6 +62,10 @@ internal static class SlotReader
         {
             FocusPlace = focusPlace,
             Breathing = breathing,
+            Looks = looks,
+            Effort = slot.Effort ?? Effort.Quick,
+            Sharpening = slot.Sharpening ?? Sharpening.Off,
+            Ppi = slot.Ppi,
         };
         CheckSides(made, list);
         if (isPattern)

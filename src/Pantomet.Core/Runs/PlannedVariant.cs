@@ -2,6 +2,7 @@ using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Sizing;
 using Pantomet.Core.Sources;
+using Pantomet.Core.Weight;
 
 namespace Pantomet.Core.Runs;
 
@@ -14,6 +15,12 @@ namespace Pantomet.Core.Runs;
 /// <param name="Name">The file's name without its ending.</param>
 public sealed record PlannedVariant(string? Tier, PixelRect Crop, Turn Turn, OutputSize Size, IReadOnlyList<PictureFormat> Formats, string Name)
 {
+    /// <summary>Where the slot gets one file for each format: the one that every browser reads. A file that is no lighter at the same looks is not wanted.</summary>
+    public PictureFormat? Rival { get; init; }
+
+    /// <summary>What a person has set; null where the weigher decides.</summary>
+    public WeightByHand? ByHand { get; init; }
+
     /// <summary>The format that suits best.</summary>
     public PictureFormat Format => Formats[0];
 

@@ -12,7 +12,7 @@ namespace Pantomet.Core.Runs;
 public sealed record Recipe(Source Source, PlannedVariant Variant, Slot Slot)
 {
     // Raised whenever an encoder or a setting changes what comes out.
-    private const int EncoderVersion = 1;
+    private const int EncoderVersion = 2;
 
     /// <summary>SHA-256 over the recipe in a fixed notation, as 64 lower-case hexadecimal digits.</summary>
     public string Hash()
@@ -30,6 +30,12 @@ public sealed record Recipe(Source Source, PlannedVariant Variant, Slot Slot)
             AimMost = Slot.Limits.Aim?.Most.Bytes,
             Fewest = Slot.Limits.Fewest?.Bytes,
             Slot.Quality,
+            Slot.Looks,
+            Effort = Slot.Effort.ToString(),
+            Sharpening = Slot.Sharpening.ToString(),
+            Slot.Ppi,
+            Rival = Variant.Rival?.Extension(),
+            ByHand = Variant.ByHand?.Quality,
             Colour = Slot.Colour.ToString(),
             Background = Slot.Background.ToString(),
             Slot.KeepsTransparency,

@@ -70,6 +70,10 @@ public static class PictureFormats
     /// <param name="format">Any format.</param>
     public static bool HoldsTransparency(this PictureFormat format) => format is not PictureFormat.Jpeg;
 
+    /// <summary>Whether every browser shows it, the oldest too (common practice, no source).</summary>
+    /// <param name="format">Any format.</param>
+    public static bool IsReadEverywhere(this PictureFormat format) => format is PictureFormat.Jpeg or PictureFormat.Png or PictureFormat.Gif;
+
     /// <summary>Whether one number from 1 to 100 trades bytes against looks.</summary>
     /// <param name="format">Any format.</param>
     public static bool HasQuality(this PictureFormat format) =>

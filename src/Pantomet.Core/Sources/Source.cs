@@ -1,6 +1,7 @@
 using Pantomet.Core.Framing;
 using Pantomet.Core.Framing.Proposing;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Weight;
 
 namespace Pantomet.Core.Sources;
 
@@ -19,4 +20,7 @@ public sealed record Source(SourceId Id, SourceFacts Facts, string Stem, long Se
 
     /// <summary>The point that crops are centred on, in upright source pixels; null takes the middle of the subject, or of the picture.</summary>
     public PixelPoint? Focus => Framing.IsDecided ? Framing.Focus : Proposal?.Focus;
+
+    /// <summary>Files whose format and quality people have set.</summary>
+    public IReadOnlyList<WeightByHand> Weights { get; init; } = [];
 }

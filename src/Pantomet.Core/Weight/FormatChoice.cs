@@ -11,8 +11,22 @@ public static class FormatChoice
     /// <param name="facts">What the picture is.</param>
     public static IReadOnlyList<IReadOnlyList<PictureFormat>> For(Slot slot, SourceFacts facts) =>
         slot.Delivery == Delivery.Each
-            ? [.. slot.Formats.Select(format => new[] { format })]
+            ? [.. Each(slot, facts).Select(format => new[] { format })]
             : [[.. slot.Formats.OrderBy(format => Unsuitability(format, slot, facts))]];
+
+    /// <summary>Where a slot gets one file for each format: the one for browsers that read no other. Null for one file in all.</summary>
+    /// <param name="slot">Lists what it takes.</param>
+    /// <param name="facts">What the picture is.</param>
+    public static PictureFormat? Fallback(Slot slot, SourceFacts facts)
+    {
+        if (slot.Delivery != Delivery.Each)
+            return null;
+        var suits = (facts.HasAlpha && slot.KeepsTransparency) || facts.Kind == ContentKind.Graphic ? PictureFormat.Png : PictureFormat.Jpeg;
+        return slot.Formats.Contains(suits) ? suits : slot.Formats.Where(format => format.IsReadEverywhere()).Select(format => (PictureFormat?)format).FirstOrDefault() ?? suits;
+    }
+
+    // A picture element without a file that every browser reads shows nothing in some: one is made, asked for or not.
+    private static IEnumerable<PictureFormat> Each(Slot slot, SourceFacts facts) => slot.Formats.Union([Fallback(slot, facts)!.Value]);
 
     private static int Unsuitability(PictureFormat format, Slot slot, SourceFacts facts)
     {

@@ -19,8 +19,11 @@ public sealed class QualitySearch
     // After these the interval is halved, so that a curve that lies cannot lead in small steps.
     private const int ModelledEncodes = 4;
 
+    // An estimate is not better than this, as a share of the bytes.
+    private const double NearEnough = 0.03;
+
     private readonly WeightGoal goal;
-    private readonly WeightCurve curve;
+    private readonly Knots curve;
     private readonly Func<int, byte[]> encode;
     private readonly Func<int, long>? estimate;
     private readonly Dictionary<int, long> estimated = [];
@@ -28,7 +31,7 @@ public sealed class QualitySearch
     private int heaviestGood;
     private int lightestBad;
 
-    private QualitySearch(WeightGoal goal, WeightCurve curve, Func<int, byte[]> encode, Func<int, long>? estimate)
+    private QualitySearch(WeightGoal goal, Knots curve, Func<int, byte[]> encode, Func<int, long>? estimate)
     {
         this.goal = goal;
         this.curve = curve;
@@ -43,7 +46,7 @@ public sealed class QualitySearch
     /// <param name="curve">How weight usually grows with quality.</param>
     /// <param name="encode">Makes the file at a quality with the encoder whose file is handed out.</param>
     /// <param name="estimate">Bytes at a quality by a much cheaper encoder; null when there is none.</param>
-    public static QualityFound Find(WeightGoal goal, WeightCurve curve, Func<int, byte[]> encode, Func<int, long>? estimate = null) =>
+    public static QualityFound Find(WeightGoal goal, Knots curve, Func<int, byte[]> encode, Func<int, long>? estimate = null) =>
         new QualitySearch(goal, curve, encode, estimate).Run();
 
     private QualityFound Run()
@@ -85,7 +88,6 @@ public sealed class QualitySearch
     {
         if (estimate is null)
             return goal.Quality.Ceiling;
-        // Plain encodes are heavier than final ones of the same quality, so one that fits promises a final one that fits.
         return Estimated(goal.Quality.Ceiling) <= most ? goal.Quality.Ceiling : HighestEstimatedWithin(goal.Wanted!.Value, 1.0);
     }
 
@@ -104,46 +106,40 @@ public sealed class QualitySearch
 
     private int Inside(int quality) => Math.Clamp(quality, heaviestGood + 1, lightestBad - 1);
 
-    private int HighestModelledWithin(double logarithm)
-    {
-        var last = measured[^1];
-        var slope = 1.0;
-        if (measured.Count > 1)
-        {
-            var other = measured[..^1].MinBy(point => Math.Abs(Math.Log(point.Bytes) - logarithm));
-            var run = curve.At(last.Quality) - curve.At(other.Quality);
-            slope = Math.Clamp((Math.Log(last.Bytes) - Math.Log(other.Bytes)) / run, 0.4, 2.5);
-        }
+    private int HighestModelledWithin(double logarithm) => HighestWithin(measured, measured[^1], logarithm);
 
-        double Modelled(int quality) => Math.Log(last.Bytes) + (slope * (curve.At(quality) - curve.At(last.Quality)));
-        return Highest(quality => Modelled(quality) <= logarithm);
-    }
-
+    // Two looks at the sample, each where the curve through the looks so far crosses the limit.
     private int HighestEstimatedWithin(long bytes, double finalPerEstimate)
     {
-        // Interpolates between the estimates around the answer before halving: three or four cheap encodes instead of seven.
-        var (low, high) = (Math.Max(heaviestGood, goal.Quality.Floor), Math.Min(lightestBad, goal.Quality.Ceiling));
-        for (var step = 0; step < 3 && high - low > 1; step++)
+        var logarithm = Math.Log(bytes / finalPerEstimate);
+        for (var look = 0; look < 2; look++)
         {
-            var middle = Between(low, high, bytes / finalPerEstimate);
-            if (Estimated(middle) * finalPerEstimate <= bytes)
-                low = middle;
-            else
-                high = middle;
+            var guess = FromEstimates(logarithm);
+            if (estimated.ContainsKey(guess) || Math.Abs(Math.Log(Estimated(guess)) - logarithm) < NearEnough)
+                return guess;
         }
 
-        if (high - low <= 1)
-            return low;
-        var guess = Between(low, high, bytes / finalPerEstimate);
-        return guess;
+        return FromEstimates(logarithm);
     }
 
-    private int Between(int low, int high, double bytes)
+    private int FromEstimates(double logarithm)
     {
-        var (light, heavy) = (Math.Log(Estimated(low)), Math.Log(Estimated(high)));
-        var share = heavy > light ? (Math.Log(bytes) - light) / (heavy - light) : 0.5;
-        var wanted = curve.At(low) + (share * (curve.At(high) - curve.At(low)));
-        return Math.Clamp(Highest(quality => curve.At(quality) <= wanted), low + 1, high - 1);
+        List<(int Quality, long Bytes)> points = [.. estimated.Select(point => (point.Key, point.Value))];
+        return HighestWithin(points, points.MinBy(point => Math.Abs(Math.Log(point.Bytes) - logarithm)), logarithm);
+    }
+
+    // The usual curve through one known point, bent so that it also goes through another where there is one.
+    private int HighestWithin(List<(int Quality, long Bytes)> points, (int Quality, long Bytes) nearest, double logarithm)
+    {
+        var slope = 1.0;
+        if (points.Count > 1)
+        {
+            var other = points.Where(point => point.Quality != nearest.Quality).MinBy(point => Math.Abs(Math.Log(point.Bytes) - logarithm));
+            var run = curve.At(nearest.Quality) - curve.At(other.Quality);
+            slope = Math.Clamp((Math.Log(nearest.Bytes) - Math.Log(other.Bytes)) / run, 0.4, 2.5);
+        }
+
+        return Highest(quality => Math.Log(nearest.Bytes) + (slope * (curve.At(quality) - curve.At(nearest.Quality))) <= logarithm);
     }
 
     private int Highest(Func<int, bool> holds)

@@ -12,7 +12,7 @@ public sealed record WeightGoal(QualityRange Quality, long? Least, long? Most, l
 {
     // Under a bare cap, a file that uses nine tenths of it is near enough: the last tenth cannot be seen.
     private const double WellUsed = 0.90;
-    private const double AimedUnderCap = 0.965;
+    private const double AimedUnderCap = 0.955;
 
     // Within a band, more bytes look better, but the top must not be overshot at the first try.
     private const double AimedInBand = 0.7;
@@ -36,4 +36,12 @@ public sealed record WeightGoal(QualityRange Quality, long? Least, long? Most, l
             ? new WeightGoal(range, (long)(WellUsed * cap.Bytes), cap.Bytes, (long)(AimedUnderCap * cap.Bytes))
             : new WeightGoal(range, null, null, null);
     }
+
+    /// <summary>The lower end of a band rather than its upper part, for who prefers fewer bytes.</summary>
+    /// <param name="least">The lower end, in bytes.</param>
+    public WeightGoal AtLeast(long least) => this with { Least = least, Wanted = least + (long)((Most!.Value - least) * 0.15) };
+
+    /// <summary>As much as a cap allows, whatever the band says.</summary>
+    /// <param name="cap">In bytes.</param>
+    public WeightGoal UpTo(long cap) => this with { Least = (long)(WellUsed * cap), Most = cap, Wanted = (long)(AimedUnderCap * cap) };
 }

@@ -9,6 +9,8 @@ namespace Pantomet.Imaging.Encoders;
 /// <summary>Gives a picture exactly the metadata that its slot allows. It is written anew from known fields, so nothing else can slip through.</summary>
 public static class CarriedMetadata
 {
+    private const double MillimetresPerInch = 25.4;
+
     /// <summary>What a saver is told to keep after <see cref="Attach"/>: only blocks with something in them, since an empty one would still weigh.</summary>
     /// <param name="image">As <see cref="Attach"/> left it.</param>
     /// <param name="colour">Whether the profile stays.</param>
@@ -27,7 +29,8 @@ public static class CarriedMetadata
     {
         var rights = slot.Metadata == MetadataPolicy.None ? RightsFields.None : facts.Rights;
         var description = slot.Metadata == MetadataPolicy.All ? facts.Description : "";
-        return image.Mutate(changed =>
+        using var dense = slot.Ppi is { } ppi ? image.Copy(xres: ppi / MillimetresPerInch, yres: ppi / MillimetresPerInch) : image.Copy();
+        return dense.Mutate(changed =>
         {
             foreach (var field in changed.GetFields().Where(IsBlock))
                 changed.Remove(field);

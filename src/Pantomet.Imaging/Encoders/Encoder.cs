@@ -1,39 +1,45 @@
 using NetVips;
-using Pantomet.Core.Destinations;
 using Pantomet.Core.Sources;
+using Pantomet.Core.Weight;
 
 namespace Pantomet.Imaging.Encoders;
+
+/// <summary>How a picture is encoded, whatever the quality.</summary>
+/// <param name="WholeChroma">Whether colour keeps its full resolution, where the encoder has it.</param>
+/// <param name="Effort">How much work is put in.</param>
+/// <param name="Keep">Which blocks of metadata are written.</param>
+public readonly record struct EncoderSettings(bool WholeChroma, Effort Effort, Enums.ForeignKeep Keep);
 
 /// <summary>Writes finished pixels. Efforts are those that were worth their time when measured; see <c>docs/decisions/encoders.md</c>.</summary>
 public static class Encoder
 {
-    // At this quality somebody asked for the best: halved chroma would be the first thing to show.
-    private const int WholeChromaFrom = 90;
-    private const int WebpEffort = 2;
-    private const int AvifEffort = 1;
     private const int PngCompression = 9;
 
     /// <summary>Encodes as it is handed out.</summary>
     /// <param name="image">Finished pixels with the metadata that stays.</param>
     /// <param name="format">A format with a quality.</param>
     /// <param name="quality">On the encoder's own scale.</param>
-    /// <param name="wholeChroma">Whether colour keeps its full resolution.</param>
-    /// <param name="keep">Which blocks are written.</param>
-    public static byte[] Lossy(Image image, PictureFormat format, int quality, bool wholeChroma, Enums.ForeignKeep keep) => format switch
+    /// <param name="settings">What does not depend on the quality.</param>
+    public static byte[] Lossy(Image image, PictureFormat format, int quality, EncoderSettings settings)
     {
-        PictureFormat.Jpeg => image.JpegsaveBuffer(q: quality, optimizeCoding: true, interlace: true, subsampleMode: Chroma(wholeChroma), keep: keep),
-        PictureFormat.WebP => image.WebpsaveBuffer(q: quality, effort: WebpEffort, keep: keep),
-        PictureFormat.Avif => image.HeifsaveBuffer(q: quality, effort: AvifEffort, compression: Enums.ForeignHeifCompression.Av1, subsampleMode: Chroma(wholeChroma), keep: keep),
-        _ => throw new ArgumentOutOfRangeException(nameof(format), format, "A format without a quality."),
-    };
+        var isThorough = settings.Effort == Effort.Thorough;
+        return format switch
+        {
+            PictureFormat.Jpeg => image.JpegsaveBuffer(
+                q: quality, optimizeCoding: true, interlace: true, subsampleMode: Chroma(settings.WholeChroma), trellisQuant: isThorough, overshootDeringing: isThorough, keep: settings.Keep),
+            PictureFormat.WebP => image.WebpsaveBuffer(q: quality, effort: isThorough ? 4 : 2, keep: settings.Keep),
+            PictureFormat.Avif => image.HeifsaveBuffer(
+                q: quality, effort: isThorough ? 3 : 1, compression: Enums.ForeignHeifCompression.Av1, subsampleMode: Chroma(settings.WholeChroma), keep: settings.Keep),
+            _ => throw new ArgumentOutOfRangeException(nameof(format), format, "A format without a quality."),
+        };
+    }
 
-    /// <summary>Weight of a plain JPEG, in bytes: a quarter of the time of the final one, and always heavier.</summary>
+    /// <summary>A plain JPEG: a quarter of the time of the final one of quick effort, always heavier, and the same pixels.</summary>
     /// <param name="image">Finished pixels with the metadata that stays.</param>
     /// <param name="quality">1 to 100.</param>
-    /// <param name="wholeChroma">As for the final encode.</param>
-    /// <param name="keep">As for the final encode.</param>
-    public static long PlainJpegBytes(Image image, int quality, bool wholeChroma, Enums.ForeignKeep keep) =>
-        image.JpegsaveBuffer(q: quality, subsampleMode: Chroma(wholeChroma), keep: keep).LongLength;
+    /// <param name="settings">As for the final encode.</param>
+    public static byte[] PlainJpeg(Image image, int quality, EncoderSettings settings) =>
+        image.JpegsaveBuffer(q: quality, subsampleMode: Chroma(settings.WholeChroma), keep: settings.Keep);
 
     /// <summary>Encodes as PNG.</summary>
     /// <param name="image">Finished pixels with the metadata that stays.</param>
@@ -47,17 +53,18 @@ public static class Encoder
         return image.PngsaveBuffer(compression: PngCompression, palette: true, bitdepth: bits, q: 100, dither: 1, effort: 7, keep: keep);
     }
 
+    /// <summary>Encodes as WebP without loss.</summary>
+    /// <param name="image">Finished pixels with the metadata that stays.</param>
+    /// <param name="settings">What does not depend on the quality.</param>
+    public static byte[] LosslessWebP(Image image, EncoderSettings settings) =>
+        // Colour under full transparency is kept as well: without loss means every number.
+        image.WebpsaveBuffer(lossless: true, exact: true, q: 75, effort: settings.Effort == Effort.Thorough ? 6 : 4, keep: settings.Keep);
+
     /// <summary>Encodes as TIFF without loss: deflate, with the difference to the left neighbour.</summary>
     /// <param name="image">Finished pixels with the metadata that stays.</param>
     /// <param name="keep">Which blocks are written.</param>
     public static byte[] Tiff(Image image, Enums.ForeignKeep keep) =>
         image.TiffsaveBuffer(compression: Enums.ForeignTiffCompression.Deflate, predictor: Enums.ForeignTiffPredictor.Horizontal, keep: keep);
-
-    /// <summary>Whether colour keeps its full resolution: for graphics, whose edges are colour edges, and at the highest qualities.</summary>
-    /// <param name="kind">What the picture is.</param>
-    /// <param name="quality">The slot's range on JPEG's scale.</param>
-    public static bool WantsWholeChroma(ContentKind kind, QualityRange quality) =>
-        kind == ContentKind.Graphic || quality.Floor >= WholeChromaFrom;
 
     private static Enums.ForeignSubsample Chroma(bool whole) => whole ? Enums.ForeignSubsample.Off : Enums.ForeignSubsample.On;
 }

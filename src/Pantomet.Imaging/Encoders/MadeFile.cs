@@ -1,5 +1,7 @@
 using Pantomet.Core.Findings;
 using Pantomet.Core.Sources;
+using Pantomet.Core.Weight;
+using Pantomet.Core.Weight.Scoring;
 
 namespace Pantomet.Imaging.Encoders;
 
@@ -9,5 +11,16 @@ namespace Pantomet.Imaging.Encoders;
 /// <param name="Quality">On the encoder's own scale; null for a format without.</param>
 /// <param name="Encoding">In words: <c>JPEG quality 82</c>, <c>PNG, 256 colours</c>.</param>
 /// <param name="Encodes">Final encodes that it took.</param>
+/// <param name="Points">Of its <see cref="VisualScore"/>.</param>
 /// <param name="Findings">A <see cref="Severity.Stop"/> when no format could meet the limits; then the file is the lightest that was tried.</param>
-public sealed record MadeFile(byte[] File, PictureFormat Format, int? Quality, string Encoding, int Encodes, IReadOnlyList<Finding> Findings);
+public sealed record MadeFile(byte[] File, PictureFormat Format, int? Quality, string Encoding, int Encodes, double Points, IReadOnlyList<Finding> Findings)
+{
+    /// <summary>Whether another format of the slot serves as well with fewer bytes, so that this file is not wanted; a finding says so.</summary>
+    public bool IsUnneeded { get; init; }
+
+    /// <summary>What would mend it, computed; empty where nothing needs mending.</summary>
+    public IReadOnlyList<WeightRemedy> Remedies { get; init; } = [];
+
+    /// <summary>Whether it meets the limits.</summary>
+    public bool IsGood => Findings.All(finding => finding.Severity != Severity.Stop);
+}

@@ -19,9 +19,15 @@ public static class VariantPixels
         using var coloured = slot.Colour == ColourPolicy.Srgb ? ColourConversion.ToSrgb(cut) : cut.Copy();
         var keepsAlpha = coloured.HasAlpha() && slot.KeepsTransparency && format.HoldsTransparency();
         using var flat = keepsAlpha || !coloured.HasAlpha() ? coloured.Copy() : coloured.Flatten(background: Background(slot.Background, coloured, coloured.Bands - 1));
-        using var padded = Padded(flat, variant, slot, keepsAlpha);
-        return padded.CopyMemory();
+        using var sharp = Sharpener.Sharpened(flat, source.Facts.IsVector ? 1 : Reduction(variant), slot.Sharpening);
+        using var padded = Padded(sharp, variant, slot, keepsAlpha);
+        using var inMemory = padded.CopyMemory();
+        // A profile that is kept fits its own number of channels.
+        using var finished = slot.Colour == ColourPolicy.Srgb ? Grey.OneChannel(inMemory) : inMemory.Copy();
+        return finished.CopyMemory();
     }
+
+    private static double Reduction(PlannedVariant variant) => Math.Sqrt((double)variant.Crop.Size.Count / variant.Size.Picture.Count);
 
     private static Image Padded(Image image, PlannedVariant variant, Slot slot, bool keepsAlpha)
     {

@@ -8,24 +8,27 @@ namespace Pantomet.Imaging.Scoring;
 public static class PictureScore
 {
     /// <summary>Decodes the file and compares.</summary>
-    /// <param name="before">The pixels before encoding; any colours and depth.</param>
+    /// <param name="before">The pixels before encoding, in memory; any colours and depth.</param>
     /// <param name="file">The encoded file, of the same size.</param>
+    /// <param name="fineness">Photographs are looked at from half size on.</param>
     /// <exception cref="VipsException">The file cannot be decoded.</exception>
-    public static VisualScore Of(Image before, byte[] file)
+    public static VisualScore Of(Image before, byte[] file, Fineness fineness) => new ScoredPicture(before, fineness).Of(file);
+
+    /// <summary>The planes that are compared, in sRGB.</summary>
+    /// <param name="image">Any picture.</param>
+    /// <param name="fineness">Photographs are looked at from half size on.</param>
+    /// <param name="ground">What lies under transparent parts; null is grey.</param>
+    /// <param name="pixels">Those of the picture where somebody has them already.</param>
+    public static ColourPlanes Planes(Image image, Fineness fineness, double[]? ground = null, Lazy<byte[]>? pixels = null)
     {
-        using var after = Image.NewFromBuffer(file);
-        return VisualScore.Of(Planes(before), Planes(after));
+        if (IsPlain(image))
+            return ColourPlanes.Of(image.Width, image.Height, pixels?.Value ?? image.WriteToMemory<byte>(), fineness);
+        using var srgb = ColourConversion.ToSrgb(image);
+        using var opaque = srgb.HasAlpha() ? srgb.Flatten(ground ?? [128]) : srgb.Copy();
+        using var bytes = opaque.Cast(Enums.BandFormat.Uchar);
+        return ColourPlanes.Of(bytes.Width, bytes.Height, bytes.WriteToMemory<byte>(), fineness);
     }
 
-    /// <summary>The planes that are compared: in sRGB, transparent parts on grey, so that neither light nor dark edges vanish.</summary>
-    /// <param name="image">Any picture.</param>
-    public static ColourPlanes Planes(Image image)
-    {
-        if (image is { Bands: 1 or 3, Format: Enums.BandFormat.Uchar, Interpretation: Enums.Interpretation.Srgb or Enums.Interpretation.Bw } && !image.Contains("icc-profile-data"))
-            return ColourPlanes.Of(image.Width, image.Height, image.WriteToMemory<byte>());
-        using var srgb = ColourConversion.ToSrgb(image);
-        using var opaque = srgb.HasAlpha() ? srgb.Flatten([128.0]) : srgb.Copy();
-        using var bytes = opaque.Cast(Enums.BandFormat.Uchar);
-        return ColourPlanes.Of(bytes.Width, bytes.Height, bytes.WriteToMemory<byte>());
-    }
+    private static bool IsPlain(Image image) =>
+        image is { Bands: 1 or 3, Format: Enums.BandFormat.Uchar, Interpretation: Enums.Interpretation.Srgb or Enums.Interpretation.Bw } && !image.Contains("icc-profile-data");
 }

@@ -49,7 +49,7 @@ internal static class PlanEndpoints
         var plan = pairing.Plan();
         var states = made.ToLookup(variant => variant.Recipe, variant => variant.State);
         var now = plan.Variants.Select(variant => states[pairing.RecipeFor(variant).Hash()]).ToList();
-        var done = now.Count(variant => variant.Contains(VariantState.Done));
+        var done = now.Count(variant => variant.Contains(VariantState.Done) || variant.Contains(VariantState.Unneeded));
         var state = plan.IsLeftOut ? PairingStanding.LeftOut
             : isRunning ? PairingStanding.Running
             : !plan.CanBeFed || now.Any(variant => variant.Contains(VariantState.Blocked)) ? PairingStanding.Blocked

@@ -1,5 +1,6 @@
 using Pantomet.Core.Findings;
 using Pantomet.Core.Sources;
+using Pantomet.Core.Weight;
 
 namespace Pantomet.Server.Runs;
 
@@ -40,6 +41,9 @@ internal enum VariantState
 
     /// <summary>There is no file, and the findings say why.</summary>
     Blocked,
+
+    /// <summary>There is no file, since another format of the slot serves as well with fewer bytes.</summary>
+    Unneeded,
 }
 
 /// <summary>A run in the database.</summary>
@@ -122,6 +126,15 @@ internal sealed class VariantRow
 
     /// <summary>In words: "JPEG quality 82".</summary>
     public required string Encoding { get; init; }
+
+    /// <summary>The visual score, 100 to 0; null without a file.</summary>
+    public double? Points { get; init; }
+
+    /// <summary>Whether a person had set its format and quality.</summary>
+    public bool IsByHand { get; init; }
+
+    /// <summary>What would mend it, as tried when it could not be made.</summary>
+    public IReadOnlyList<WeightRemedy> Remedies { get; init; } = [];
 
     /// <summary>Names the file in the store; null when there is none.</summary>
     public string? Sha256 { get; init; }

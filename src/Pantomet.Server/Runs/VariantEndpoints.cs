@@ -4,6 +4,8 @@ using Microsoft.Net.Http.Headers;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
+using Pantomet.Core.Weight;
+using Pantomet.Core.Weight.Scoring;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Storage;
 
@@ -23,20 +25,33 @@ namespace Pantomet.Server.Runs;
 /// <param name="Bytes">Length of the file; 0 without one.</param>
 /// <param name="Quality">On the encoder's own scale; null for a format without.</param>
 /// <param name="Encoding">In words.</param>
-/// <param name="Score">Null: not scored.</param>
+/// <param name="Score">Of its looks, 100 to 0, to a tenth; null without a file.</param>
+/// <param name="Looks">The score in words.</param>
+/// <param name="ByHand">Whether a person had set its format and quality.</param>
 /// <param name="Sha256">Of the file; null without one.</param>
 /// <param name="Recipe">Hash of everything that determines its bytes.</param>
 /// <param name="State">Done, stale or blocked.</param>
 /// <param name="Findings">What its check had to say.</param>
+/// <param name="Remedies">What would mend a file that could not be made, as tried.</param>
 internal sealed record VariantAnswer(
     string Id, string Run, string Source, string Slot, string? Tier, string FileName, int Width, int Height, double? Density, PictureFormat Format,
-    long Bytes, int? Quality, string Encoding, double? Score, string? Sha256, string Recipe, PairingStanding State, IReadOnlyList<Finding> Findings)
+    long Bytes, int? Quality, string Encoding, double? Score, Looks? Looks, bool ByHand, string? Sha256, string Recipe, PairingStanding State, IReadOnlyList<Finding> Findings,
+    IReadOnlyList<WeightRemedy> Remedies)
 {
     /// <param name="row">As it was made.</param>
     /// <param name="current">What today's plan asks for; null when it asks for it no more.</param>
     public static VariantAnswer Of(VariantRow row, PlannedVariant? current) => new(
         row.Id, row.RunId, row.SourceId, row.SlotId, row.Tier, current?.FileNameAs(row.Format) ?? row.FileName, row.Width, row.Height, row.Density, row.Format, row.Bytes, row.Quality, row.Encoding,
-        null, row.Sha256, row.Recipe, row.State == VariantState.Blocked ? PairingStanding.Blocked : current is not null ? PairingStanding.Done : PairingStanding.Stale, row.Findings);
+        row.Points is { } points ? Math.Round(points, 1) : null, row.Points is { } exact ? VisualScore.LooksFor(exact) : null, row.IsByHand,
+        row.Sha256, row.Recipe, StandingOf(row, current), row.Findings, row.Remedies);
+
+    private static PairingStanding StandingOf(VariantRow row, PlannedVariant? current) => row.State switch
+    {
+        VariantState.Blocked => PairingStanding.Blocked,
+        _ when current is null => PairingStanding.Stale,
+        VariantState.Unneeded => PairingStanding.LeftOut,
+        _ => PairingStanding.Done,
+    };
 }
 
 /// <summary>A page of variants, in the order in which they were made.</summary>

@@ -23,7 +23,8 @@ internal sealed class VariantRendering(IDbContextFactory<PantometDb> databases, 
         await using var transaction = await database.Database.BeginTransactionAsync(cancel);
         database.Variants.Add(row);
         await database.SaveChangesAsync(cancel);
-        var done = row.State == VariantState.Done ? 1 : 0;
+        // A file that nobody needs is settled as well as one that was made.
+        var done = row.State == VariantState.Blocked ? 0 : 1;
         await database.Runs.Where(run => run.Id == row.RunId).ExecuteUpdateAsync(
             run => run.SetProperty(one => one.Done, one => one.Done + done)
                 .SetProperty(one => one.Failed, one => one.Failed + 1 - done)
@@ -37,8 +38,8 @@ internal sealed class VariantRendering(IDbContextFactory<PantometDb> databases, 
     {
         await using var database = await databases.CreateDbContextAsync(cancel);
         var known = await database.Variants.AsNoTracking().FirstOrDefaultAsync(row => row.Recipe == recipe && row.State == VariantState.Done, cancel);
-        return known?.Sha256 is { } sha256 && File.Exists(ContentStore.PathOf(folder.Variants, sha256))
-            ? Row(job, recipe, new MadeFile([], known.Format, known.Quality, known.Encoding, 0, known.Findings), known.Bytes, sha256)
+        return known?.Sha256 is { } sha256 && known.Points is { } points && File.Exists(ContentStore.PathOf(folder.Variants, sha256))
+            ? Row(job, recipe, new MadeFile([], known.Format, known.Quality, known.Encoding, 0, points, known.Findings), known.Bytes, sha256)
             : null;
     }
 
@@ -47,11 +48,11 @@ internal sealed class VariantRendering(IDbContextFactory<PantometDb> databases, 
         try
         {
             var made = VariantMaker.Make(job.Source.Decoded, job.Variant, job.Pairing.Slot);
-            if (made.Findings.Any(finding => finding.Severity == Severity.Stop))
+            if (!made.IsGood || made.IsUnneeded)
                 return Row(job, recipe, made, 0, null);
             using var aside = await store.WriteAsideAsync(made.File, cancel);
             var findings = WrittenFileCheck.Compare(WrittenFileReader.Read(aside.Path), job.Variant, job.Pairing.Slot, job.Pairing.Source.Facts);
-            made = made with { Findings = findings };
+            made = made with { Findings = [.. made.Findings, .. findings] };
             if (findings.Any(finding => finding.Severity == Severity.Stop))
                 return Row(job, recipe, made, 0, null);
             ContentStore.Keep(aside, folder.Variants);
@@ -71,7 +72,7 @@ internal sealed class VariantRendering(IDbContextFactory<PantometDb> databases, 
     {
         log.LogError(problem, "Could not make {FileName} of {Source}", job.Variant.FileName, job.Source.SourceId);
         var finding = new Finding(id, Severity.Stop, sentence, "Render it again when the cause is gone.");
-        return Row(job, recipe, new MadeFile([], job.Variant.Format, null, "", 0, [finding]), 0, null);
+        return Row(job, recipe, new MadeFile([], job.Variant.Format, null, "", 0, 0, [finding]), 0, null);
     }
 
     private static VariantRow Row(VariantJob job, string recipe, MadeFile made, long bytes, string? sha256)
@@ -92,9 +93,12 @@ internal sealed class VariantRendering(IDbContextFactory<PantometDb> databases, 
             Bytes = bytes,
             Quality = made.Quality,
             Encoding = made.Encoding,
+            Points = sha256 is null ? null : made.Points,
+            IsByHand = job.Variant.ByHand is not null,
+            Remedies = made.Remedies,
             Sha256 = sha256,
             Recipe = recipe,
-            State = sha256 is null ? VariantState.Blocked : VariantState.Done,
+            State = made.IsUnneeded ? VariantState.Unneeded : sha256 is null ? VariantState.Blocked : VariantState.Done,
             Findings = made.Findings,
         };
     }

@@ -1,6 +1,7 @@
 using Pantomet.Core.Framing;
 using Pantomet.Core.Framing.Proposing;
 using Pantomet.Core.Sources;
+using Pantomet.Core.Weight;
 
 namespace Pantomet.Server.Sources;
 
@@ -29,6 +30,9 @@ internal sealed class SourceRow
     /// <summary>Counts the changes of <see cref="Framing"/>, so that two windows do not overwrite each other.</summary>
     public long FramingRevision { get; set; }
 
+    /// <summary>Files whose format and quality people have set.</summary>
+    public IReadOnlyList<WeightByHand> Weights { get; set; } = [];
+
     /// <summary>What is taken for its subject until somebody says; null when nobody has looked.</summary>
     public SubjectProposal? Proposal { get; set; }
 
@@ -43,6 +47,6 @@ internal sealed class SourceRow
     public Source ToSource()
     {
         _ = SourceId.TryParse(Id, out var id);
-        return new Source(id, Facts, Stem, NumberedAs ?? Sequence, DateOnly.FromDateTime(AddedAt), Framing, Proposal);
+        return new Source(id, Facts, Stem, NumberedAs ?? Sequence, DateOnly.FromDateTime(AddedAt), Framing, Proposal) { Weights = Weights };
     }
 }

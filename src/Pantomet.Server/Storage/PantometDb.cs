@@ -42,6 +42,7 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
             AsJson(source.Property(row => row.Facts));
             AsJson(source.Property(row => row.Framing));
             AsJson(source.Property(row => row.Proposal));
+            AsJson(source.Property(row => row.Weights));
             source.Property(row => row.FramingRevision).IsConcurrencyToken();
         });
         modelBuilder.Entity<DestinationRow>().HasKey(row => row.Id);
@@ -71,6 +72,7 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
             variant.HasIndex(row => row.RunId);
             variant.HasIndex(row => new { row.SourceId, row.SlotId });
             AsJson(variant.Property(row => row.Findings));
+            AsJson(variant.Property(row => row.Remedies));
         });
         modelBuilder.Entity<PackageRow>(package =>
         {

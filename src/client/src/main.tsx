@@ -14,6 +14,7 @@ import { RunsScreen } from "./runs/RunsScreen";
 import { Broken } from "./shell/Broken";
 import { Shell } from "./shell/Shell";
 import { SourcesScreen } from "./sources/SourcesScreen";
+import { WeightScreen } from "./weight/WeightScreen";
 
 const router = createBrowserRouter([
   {
@@ -27,6 +28,7 @@ const router = createBrowserRouter([
       { path: "framing/:sourceId?/:slotId?/:tier?", element: <FramingScreen /> },
       { path: "sheet/:of/:id", element: <SheetScreen /> },
       { path: "copy/:sourceId", element: <CopyScreen /> },
+      { path: "weight/:sourceId?/:slotId?", element: <WeightScreen /> },
       { path: "runs/:runId?", element: <RunsScreen /> },
       { path: "packages", element: <PackagesScreen /> },
       { path: "samples", element: <Samples /> },

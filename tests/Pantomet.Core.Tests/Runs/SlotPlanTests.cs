@@ -74,7 +74,7 @@ public sealed class SlotPlanTests
     public void Each_tier_has_its_own_crop_sizes_and_names_and_follows_the_slot_until_it_is_framed_apart()
     {
         var tiers = new[] { new Tier("narrow", 0, Square, new SizeRule.Widths([500])), new Tier("wide", 1000, Hero.Shape, Hero.Sizes) };
-        var slot = Hero with { Tiers = tiers, Formats = [PictureFormat.WebP] };
+        var slot = Hero with { Tiers = tiers, Formats = [PictureFormat.WebP], Delivery = Delivery.One };
         var source = Slots.Source(Slots.Photograph(3600, 2400));
         var plan = SlotPlan.For(slot, source);
         Assert.Equal(["kite-hero-narrow-500w.webp", "kite-hero-wide-1500w.webp", "kite-hero-wide-1000w.webp", "kite-hero-wide-500w.webp"], plan.Variants.Select(variant => variant.FileName));

@@ -14,7 +14,7 @@ public sealed class WeightGoalTests
     public void A_slot_without_limits_asks_for_its_best_quality()
     {
         var goal = WeightGoal.For(Slots.Of("1:1", new SizeRule.Widths([400])), PictureFormat.Jpeg);
-        Assert.Equal(new WeightGoal(new QualityRange(50, 85), null, null, null), goal);
+        Assert.Equal(new WeightGoal(new QualityRange(1, 85), null, null, null), goal);
     }
 
     // Common practice, no source: a listing photo under 1 MB, aimed at 500 to 700 kB.

@@ -3,6 +3,7 @@ using Pantomet.Core.Findings;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
+using Pantomet.Core.Weight;
 using Pantomet.Imaging.Encoders;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Imaging.Sources;
@@ -53,12 +54,28 @@ public sealed class VariantMakerTests
     }
 
     [Fact]
-    public void A_cap_below_the_floor_stops_with_the_weight_that_the_floor_has()
+    public void A_cap_below_the_floor_stops_with_remedies_that_do_what_they_say()
     {
         var slot = Demo.Plain("1:1", PictureFormat.Jpeg, 700) with { Quality = Usual, Limits = new FileLimits(new ByteCount(20_000), null, null) };
-        var finding = Assert.Single(Making.One(Demo.Source("ribbon-tails-detail.jpg"), slot).Findings);
-        Assert.Equal(("cap-not-met", Severity.Stop), (finding.Id, finding.Severity));
-        Assert.Contains("quality 50", finding.Sentence, StringComparison.Ordinal);
+        var made = Making.One(Demo.Source("ribbon-tails-detail.jpg"), slot);
+        var finding = Assert.Single(made.Findings);
+        Assert.Equal(("cap-and-floor", Severity.Stop), (finding.Id, finding.Severity));
+        Assert.True(made.Points < 40, finding.Sentence);
+        foreach (var remedy in made.Remedies)
+        {
+            var mended = remedy.Kind switch
+            {
+                WeightRemedyKind.OtherFormat => slot with { Formats = [.. slot.Formats, remedy.Format!.Value] },
+                WeightRemedyKind.SmallerSize => slot with { Sizes = new SizeRule.Widths([remedy.Width!.Value]) },
+                WeightRemedyKind.LowerFloor => slot with { Looks = slot.Looks with { Floor = remedy.Floor!.Value } },
+                _ => slot with { Limits = new FileLimits(new ByteCount(remedy.Bytes), null, null) },
+            };
+            var after = Making.One(Demo.Source("ribbon-tails-detail.jpg"), mended);
+            Assert.True(after.IsGood, remedy.Sentence);
+            Assert.InRange(after.File.LongLength, 0.9 * remedy.Bytes, remedy.Bytes);
+        }
+
+        Assert.Equal([WeightRemedyKind.OtherFormat, WeightRemedyKind.SmallerSize, WeightRemedyKind.LowerFloor, WeightRemedyKind.MoreBytes], made.Remedies.Select(remedy => remedy.Kind).Distinct());
     }
 
     [Fact]
@@ -75,7 +92,7 @@ public sealed class VariantMakerTests
     public void A_jpeg_is_progressive_and_keeps_whole_chroma_for_graphics_only()
     {
         using var folder = new TemporaryFolder();
-        var photo = folder.Write("photo.jpg", Making.One(Demo.Source("hill-flight.jpg"), Demo.Plain("1:1", PictureFormat.Jpeg, 200) with { Quality = Usual }).File);
+        var photo = folder.Write("photo.jpg", Making.One(Demo.Source("line-spools.jpg"), Demo.Plain("1:1", PictureFormat.Jpeg, 800) with { Quality = Usual }).File);
         var graphic = folder.Write("graphic.jpg", Making.One(Demo.Source("size-guide.png"), Demo.Plain("4:3", PictureFormat.Jpeg, 200) with { Quality = Usual }).File);
         Assert.Equal("JPEG 2x2,1x1,1x1", Tool.Run("identify", "-format", "%[interlace] %[jpeg:sampling-factor]", photo));
         Assert.Equal("JPEG 1x1,1x1,1x1", Tool.Run("identify", "-format", "%[interlace] %[jpeg:sampling-factor]", graphic));

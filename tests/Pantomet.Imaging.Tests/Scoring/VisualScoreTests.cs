@@ -16,11 +16,11 @@ public sealed class VisualScoreTests
     public void Falls_with_every_step_of_quality_from_the_top(string name)
     {
         using var picture = Small(name);
-        Assert.Equal(100, PictureScore.Of(picture, picture.PngsaveBuffer()).Points);
-        var scores = Qualities.Select(quality => PictureScore.Of(picture, picture.JpegsaveBuffer(q: quality)).Points).ToList();
+        Assert.Equal(100, PictureScore.Of(picture, picture.PngsaveBuffer(), Fineness.FromHalf).Points);
+        var scores = Qualities.Select(quality => PictureScore.Of(picture, picture.JpegsaveBuffer(q: quality), Fineness.FromHalf).Points).ToList();
         Assert.Equal(scores.OrderDescending(), scores);
         Assert.InRange(scores[0], 78, 99.9);
-        Assert.InRange(scores[^1], 0, 45);
+        Assert.InRange(scores[^1], 0, 50);
     }
 
     [Fact]
@@ -33,8 +33,8 @@ public sealed class VisualScoreTests
         using var spoilt = Image.NewFromBuffer(corner.JpegsaveBuffer(q: 3));
         using var inserted = picture.Insert(spoilt, 0, 0);
         using var whole = Image.NewFromBuffer(picture.JpegsaveBuffer(q: 3));
-        var place = PictureScore.Of(picture, inserted.PngsaveBuffer());
-        var all = PictureScore.Of(picture, whole.PngsaveBuffer());
+        var place = PictureScore.Of(picture, inserted.PngsaveBuffer(), Fineness.FromHalf);
+        var all = PictureScore.Of(picture, whole.PngsaveBuffer(), Fineness.FromHalf);
         Assert.True(100 - place.Points > 3 * (100 - all.Points) / 50, $"{place} with a spoilt place, {all} with all spoilt");
         Assert.True(place.WorstPlaces < place.Similarity - 0.01, $"{place}");
     }
@@ -45,7 +45,7 @@ public sealed class VisualScoreTests
         using var picture = Small("hill-flight.jpg");
         using var grey = picture.Colourspace(Enums.Interpretation.Bw);
         using var asColour = grey.Colourspace(Enums.Interpretation.Srgb).Cast(Enums.BandFormat.Uchar);
-        var score = PictureScore.Of(picture, asColour.PngsaveBuffer());
+        var score = PictureScore.Of(picture, asColour.PngsaveBuffer(), Fineness.FromHalf);
         Assert.True(score.Colour < 0.9, $"{score}");
         Assert.True(score.Looks >= Looks.Visible, $"{score}");
     }
@@ -55,8 +55,8 @@ public sealed class VisualScoreTests
     {
         using var text = Small("size-guide.png");
         using var smeared = text.Gaussblur(1.2);
-        Assert.True(PictureScore.Of(text, smeared.PngsaveBuffer()).Looks >= Looks.Visible);
-        Assert.Equal(Looks.Indistinguishable, PictureScore.Of(text, text.WebpsaveBuffer(lossless: true)).Looks);
+        Assert.True(PictureScore.Of(text, smeared.PngsaveBuffer(), Fineness.EveryPixel).Looks >= Looks.Visible);
+        Assert.Equal(Looks.Indistinguishable, PictureScore.Of(text, text.WebpsaveBuffer(lossless: true), Fineness.EveryPixel).Looks);
     }
 
     private static Image Small(string name)

@@ -12,11 +12,13 @@ public static class MultiScaleSimilarity
     /// <summary>Compares two planes of one size.</summary>
     /// <param name="one">The picture before.</param>
     /// <param name="other">The picture after, of the same size.</param>
+    /// <param name="fineness">What the planes are: at half size the exponents are those of the published sizes from the second on.</param>
     /// <returns>1 for the same; 0 at the least. With it the similarity at each size, the full one first. Planes smaller than a window are compared by their mean error.</returns>
-    public static (double Score, IReadOnlyList<StructuralSimilarity> Scales) Of(TonePlane one, TonePlane other)
+    public static (double Score, IReadOnlyList<StructuralSimilarity> Scales) Of(TonePlane one, TonePlane other, Fineness fineness = Fineness.EveryPixel)
     {
+        var exponents = Exponents.AsSpan(fineness == Fineness.FromHalf ? 1 : 0);
         var scales = new List<StructuralSimilarity>();
-        while (scales.Count < Exponents.Length && Math.Min(one.Width, one.Height) >= StructuralSimilarity.Window)
+        while (scales.Count < exponents.Length && Math.Min(one.Width, one.Height) >= StructuralSimilarity.Window)
         {
             scales.Add(StructuralSimilarity.Of(one, other));
             (one, other) = (one.Halved(), other.Halved());
@@ -24,13 +26,15 @@ public static class MultiScaleSimilarity
 
         if (scales.Count == 0)
             return (Tiny(one, other), scales);
-        var sum = Exponents.Take(scales.Count).Sum();
+        var sum = 0.0;
+        foreach (var exponent in exponents[..scales.Count])
+            sum += exponent;
         var score = 1.0;
         for (var scale = 0; scale < scales.Count; scale++)
         {
             // Means count at the smallest size only. Where structures are opposed a power would have no value: that is as bad as none alike.
             var alike = scale == scales.Count - 1 ? scales[scale].Whole : scales[scale].Contrast;
-            score *= Math.Pow(Math.Max(0, alike), Exponents[scale] / sum);
+            score *= Math.Pow(Math.Max(0, alike), exponents[scale] / sum);
         }
 
         return (score, scales);

@@ -31,14 +31,21 @@ public enum Looks
 /// </remarks>
 public sealed record VisualScore(double Points, double Similarity, double WorstPlaces, double Colour)
 {
-    private const double WholeWeight = 12;
-    private const double PlacesWeight = 1.2;
-    private const double ColourWeight = 3.6;
+    private const double WholeWeight = 7;
+    private const double PlacesWeight = 0.6;
+    private const double ColourWeight = 10;
+
+    // Where there is no colour to lose, what lightness has lost stands for it: the fit on lightness alone.
+    private const double GreyWeight = 20;
     private const double PointsPerStep = 20;
     private const double WorstShare = 0.05;
 
     /// <summary>The score in words.</summary>
-    public Looks Looks => Points switch
+    public Looks Looks => LooksFor(Points);
+
+    /// <summary>Points in words.</summary>
+    /// <param name="points">100 to 0.</param>
+    public static Looks LooksFor(double points) => points switch
     {
         >= 90 => Looks.Indistinguishable,
         >= 80 => Looks.VeryGood,
@@ -47,17 +54,28 @@ public sealed record VisualScore(double Points, double Similarity, double WorstP
         _ => Looks.Poor,
     };
 
+    /// <summary>Points in words, for a sentence.</summary>
+    /// <param name="points">100 to 0.</param>
+    public static string WordsFor(double points) => LooksFor(points) switch
+    {
+        Looks.VeryGood => "very good",
+        var looks => looks.ToString().ToLowerInvariant(),
+    };
+
     /// <summary>Scores a picture.</summary>
     /// <param name="before">Before encoding, at the size of the file.</param>
-    /// <param name="after">Decoded again, of the same size. Grey against colour is compared by lightness.</param>
+    /// <param name="after">Decoded again, of the same size and split as finely. Grey against colour is compared by lightness.</param>
     public static VisualScore Of(ColourPlanes before, ColourPlanes after)
     {
         if (IsSame(before.Luma, after.Luma) && IsSame(before.Blue, after.Blue) && IsSame(before.Red, after.Red))
             return new VisualScore(100, 1, 1, 1);
-        var (whole, scales) = MultiScaleSimilarity.Of(before.Luma, after.Luma);
+        var (whole, scales) = MultiScaleSimilarity.Of(before.Luma, after.Luma, before.Fineness);
         var worst = scales.Count > 0 ? Worst(scales[0].Blocks) : whole;
         var colour = Math.Min(Similar(before.Blue, after.Blue), Similar(before.Red, after.Red));
-        var lost = (WholeWeight * Lost(whole)) + (PlacesWeight * Lost(worst)) + (ColourWeight * Lost(colour));
+        var isGrey = before.Blue is null || after.Blue is null;
+        var lost = isGrey
+            ? (GreyWeight * Lost(whole)) + (PlacesWeight * Lost(worst))
+            : (WholeWeight * Lost(whole)) + (PlacesWeight * Lost(worst)) + (ColourWeight * Lost(colour));
         return new VisualScore(Math.Max(0, 100 - (PointsPerStep * lost)), whole, worst, colour);
     }
 

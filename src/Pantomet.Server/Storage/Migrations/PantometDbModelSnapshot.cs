@@ -225,10 +225,20 @@ namespace Pantomet.Server.Storage.Migrations
                     b.Property<string>("Id")
                         .HasColumnType("TEXT");
 
+                    b.Property<bool>("IsByHand")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double?>("Points")
+                        .HasColumnType("REAL");
+
                     b.Property<int?>("Quality")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Recipe")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Remedies")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -316,6 +326,10 @@ namespace Pantomet.Server.Storage.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Stem")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Weights")
                         .IsRequired()
                         .HasColumnType("TEXT");
 

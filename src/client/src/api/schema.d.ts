@@ -612,6 +612,134 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/weighing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getWeighing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/weighing/automatic": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["weighAutomatically"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/weighing/before": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPictureBefore"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/weighing/by-hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setWeightByHand"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/weighing/curve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getCurve"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/weighing/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["tryQuality"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/weighing/trial/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getTriedFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/weighing/worst": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listWorstFiles"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -628,6 +756,18 @@ export interface components {
              * @description As many as keep the waste within this share.
              */
             waste?: null | number;
+        };
+        /** @description What to set for a file by hand. */
+        ByHandRequest: {
+            /** @description One of those that its slot takes. */
+            format: components["schemas"]["PictureFormat"];
+            /** @description Which file. */
+            place: components["schemas"]["WeighedPlace"];
+            /**
+             * Format: int32
+             * @description 1 to 100, on the encoder's own scale.
+             */
+            quality: number;
         };
         /**
          * @description How the stored numbers of a picture are to be understood as colour.
@@ -716,8 +856,19 @@ export interface components {
             /** @description Ids of the others. */
             to: string[];
         };
+        /** @description How bytes and looks of a format go together, by rising quality; estimated on a sample of the picture. */
+        CurveAnswer: {
+            format: components["schemas"]["PictureFormat"];
+            points: components["schemas"]["TrialAnswer"][];
+        };
         /** @enum {unknown} */
         Delivery: "each" | "one" | null;
+        /** @description A line to deliver over. */
+        DeliveryLine: {
+            /** Format: int64 */
+            bitsPerSecond: number;
+            name: string;
+        };
         /** @description A destination as it is written in JSON, before anything of it is believed. */
         DestinationDocument: {
             /**
@@ -876,6 +1027,8 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        /** @enum {unknown} */
+        Effort: "quick" | "thorough" | null;
         /** @description How far the pixels of a source reach in a slot, before anything is rendered. */
         Feeding: {
             firstShort: null | components["schemas"]["PixelSize"];
@@ -1144,6 +1297,37 @@ export interface components {
              */
             mostSide?: null | number;
         };
+        /** @enum {unknown} */
+        Looks: "indistinguishable" | "veryGood" | "good" | "visible" | "poor" | null;
+        /** @description Looks of a file, in points of the visual score. */
+        LooksDocument: {
+            /**
+             * Format: double
+             * @description No file is made below it.
+             */
+            floor?: null | number;
+            prefer?: null | components["schemas"]["Preference"];
+            /**
+             * Format: double
+             * @description Enough looks.
+             */
+            wanted?: null | number;
+        };
+        /** @description What a slot asks of the looks of its files, in points of VisualScore. */
+        LooksPolicy: {
+            /**
+             * Format: double
+             * @description No file is made below it, whatever the byte limit says.
+             */
+            floor: number;
+            /** @description Better or smaller. */
+            prefer: components["schemas"]["Preference"];
+            /**
+             * Format: double
+             * @description Enough: where fewer bytes are preferred, more is not paid for.
+             */
+            wanted: number;
+        };
         /** @description Names what was made. */
         Made: {
             id: string;
@@ -1379,6 +1563,8 @@ export interface components {
             /** Format: int32 */
             width: number;
         };
+        /** @enum {unknown} */
+        Preference: "better" | "smaller" | null;
         /** @description Encoder qualities from 1 to 100. */
         QualityDocument: {
             /**
@@ -1574,11 +1760,19 @@ export interface components {
             /** @description Ids of sources; null for all. */
             sources?: null | string[];
         };
+        /** @description A format and a quality that a person has set. */
+        SetByHand: {
+            format: components["schemas"]["PictureFormat"];
+            /** Format: int32 */
+            quality: number;
+        };
         /**
          * @description How much a finding matters.
          * @enum {unknown}
          */
         Severity: "note" | "warn" | "stop";
+        /** @enum {unknown} */
+        Sharpening: "off" | "light" | "normal" | null;
         /** @description A source on a sheet. */
         SheetEntry: {
             framing: components["schemas"]["FramingAnswer"];
@@ -1625,6 +1819,7 @@ export interface components {
             breathing?: null | number;
             colour?: null | components["schemas"]["ColourPolicy"];
             deliver?: null | components["schemas"]["Delivery"];
+            effort?: null | components["schemas"]["Effort"];
             /** @description The name pattern. */
             fileName?: null | string;
             fit?: null | components["schemas"]["Fit"];
@@ -1637,12 +1832,19 @@ export interface components {
             /** @description What the destination covers or cuts off. */
             keepClear?: null | components["schemas"]["KeepClearZone"][];
             limits?: null | components["schemas"]["LimitsDocument"];
+            looks?: null | components["schemas"]["LooksDocument"];
             metadata?: null | components["schemas"]["MetadataPolicy"];
             /** @description As people call it. */
             name: string;
+            /**
+             * Format: int32
+             * @description Pixels per inch that a file states.
+             */
+            ppi?: null | number;
             quality?: null | components["schemas"]["QualityDocument"];
             /** @description `16:9`, `851x315`, `4:5..16:9` or `free`. */
             shape: string;
+            sharpening?: null | components["schemas"]["Sharpening"];
             sizes?: null | components["schemas"]["SizesDocument"];
             /** @description Ranges of viewport widths with a framing of their own. */
             tiers?: null | components["schemas"]["TierDocument"][];
@@ -1772,6 +1974,28 @@ export interface components {
         };
         /** @enum {unknown} */
         TransparencyPolicy: true | false | "must";
+        /** @description A file that was tried. */
+        TrialAnswer: {
+            /**
+             * Format: int64
+             * @description Its length.
+             */
+            bytes: number;
+            /** @description Its format. */
+            format: components["schemas"]["PictureFormat"];
+            /** @description The score in words. */
+            looks: components["schemas"]["Looks"];
+            /**
+             * Format: int32
+             * @description On the encoder's own scale.
+             */
+            quality: number;
+            /**
+             * Format: double
+             * @description Of its looks, 100 to 0, to a tenth.
+             */
+            score: number;
+        };
         /** @description How a picture is turned before it goes into a slot: mirrored first, then by quarters, then levelled. */
         Turn: {
             /** @description Left and right exchanged. */
@@ -1789,6 +2013,8 @@ export interface components {
         };
         /** @description A variant as the interface gives it. */
         VariantAnswer: {
+            /** @description Whether a person had set its format and quality. */
+            byHand: boolean;
             /**
              * Format: int64
              * @description Length of the file; 0 without one.
@@ -1814,6 +2040,7 @@ export interface components {
             height: number;
             /** @description Its id. */
             id: string;
+            looks: null | components["schemas"]["Looks"];
             /**
              * Format: int32
              * @description On the encoder's own scale; null for a format without.
@@ -1821,11 +2048,13 @@ export interface components {
             quality: null | number;
             /** @description Hash of everything that determines its bytes. */
             recipe: string;
+            /** @description What would mend a file that could not be made, as tried. */
+            remedies: components["schemas"]["WeightRemedy"][];
             /** @description The run that it was made in. */
             run: string;
             /**
              * Format: double
-             * @description Null: not scored.
+             * @description Of its looks, 100 to 0, to a tenth; null without a file.
              */
             score: null | number;
             /** @description Of the file; null without one. */
@@ -1848,6 +2077,113 @@ export interface components {
         VariantPage: {
             items: components["schemas"]["VariantAnswer"][];
             next: null | string;
+        };
+        /** @description Names one file of a plan, whether it has been made or not. */
+        WeighedPlace: {
+            format?: null | components["schemas"]["PictureFormat"];
+            /**
+             * Format: int32
+             * @description Of the file, in pixels.
+             */
+            height: number;
+            /** @description The slot's id. */
+            slot: string;
+            /** @description The source's id. */
+            source: string;
+            /** @description A tier of the slot; null for a slot without tiers. */
+            tier: null | string;
+            /**
+             * Format: int32
+             * @description Of the file, in pixels.
+             */
+            width: number;
+        };
+        /** @description One file on the scales: what is asked of it, and what was made. */
+        WeighingAnswer: {
+            /** @description Both ends of the band aimed at. */
+            aimBytes: null | number[];
+            byHand: null | components["schemas"]["SetByHand"];
+            /** @description As planned. */
+            fileName: string;
+            /** @description The format that is planned. */
+            format: components["schemas"]["PictureFormat"];
+            /** @description Formats that can be set for it by hand: those with a quality that the slot takes. */
+            formats: components["schemas"]["PictureFormat"][];
+            /**
+             * Format: int32
+             * @description Of the file, in pixels.
+             */
+            height: number;
+            /** @description Made-up lines for which the time of delivery is stated. */
+            lines: components["schemas"]["DeliveryLine"][];
+            /** @description What is asked of its looks. */
+            looks: components["schemas"]["LooksPolicy"];
+            made: null | components["schemas"]["VariantAnswer"];
+            /**
+             * Format: int64
+             * @description The cap in bytes.
+             */
+            most: null | number;
+            /** @description Formats with a quality that the slot does not take, to compare with. */
+            others: components["schemas"]["PictureFormat"][];
+            /** @description The slot's id. */
+            slot: string;
+            /** @description The source's id. */
+            source: string;
+            /**
+             * Format: int64
+             * @description What the source weighs.
+             */
+            sourceBytes: number;
+            /** @description A tier of the slot. */
+            tier: null | string;
+            /**
+             * Format: int32
+             * @description Of the file, in pixels.
+             */
+            width: number;
+        };
+        /** @description One way to mend a file, tried: this is what it weighs and how it looks. */
+        WeightRemedy: {
+            /**
+             * Format: int64
+             * @description Of the file that was tried.
+             */
+            bytes: number;
+            /**
+             * Format: double
+             * @description The new floor, for WeightRemedyKind.LowerFloor.
+             */
+            floor?: null | number;
+            format?: null | components["schemas"]["PictureFormat"];
+            /**
+             * Format: int32
+             * @description Of the smaller file, in px.
+             */
+            height?: null | number;
+            /** @description What is done. */
+            kind: components["schemas"]["WeightRemedyKind"];
+            /**
+             * Format: double
+             * @description Its visual score.
+             */
+            points: number;
+            /** @description What comes of it, with the figures. */
+            sentence: string;
+            /**
+             * Format: int32
+             * @description Of the smaller file, in px, for WeightRemedyKind.SmallerSize.
+             */
+            width?: null | number;
+        };
+        /**
+         * @description What would mend a file that cannot meet its limits.
+         * @enum {unknown}
+         */
+        WeightRemedyKind: "otherFormat" | "smallerSize" | "lowerFloor" | "moreBytes";
+        /** @description Files worst first. */
+        WorstFiles: {
+            items: components["schemas"]["VariantAnswer"][];
         };
         /**
          * @description The form of a keep-clear zone.
@@ -2942,6 +3278,216 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    getWeighing: {
+        parameters: {
+            query: {
+                format?: string;
+                height: number;
+                slot: string;
+                source: string;
+                tier?: string;
+                width: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighingAnswer"];
+                };
+            };
+        };
+    };
+    weighAutomatically: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeighedPlace"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighingAnswer"];
+                };
+            };
+        };
+    };
+    getPictureBefore: {
+        parameters: {
+            query: {
+                as: string;
+                format?: string;
+                height: number;
+                slot: string;
+                source: string;
+                tier?: string;
+                width: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    setWeightByHand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ByHandRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WeighingAnswer"];
+                };
+            };
+        };
+    };
+    getCurve: {
+        parameters: {
+            query: {
+                as: string;
+                format?: string;
+                height: number;
+                slot: string;
+                source: string;
+                tier?: string;
+                width: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CurveAnswer"];
+                };
+            };
+        };
+    };
+    tryQuality: {
+        parameters: {
+            query: {
+                as: string;
+                format?: string;
+                height: number;
+                quality: number;
+                slot: string;
+                source: string;
+                tier?: string;
+                width: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrialAnswer"];
+                };
+            };
+        };
+    };
+    getTriedFile: {
+        parameters: {
+            query: {
+                as: string;
+                format?: string;
+                height: number;
+                quality: number;
+                slot: string;
+                source: string;
+                tier?: string;
+                width: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    listWorstFiles: {
+        parameters: {
+            query?: {
+                by?: string;
+                run?: string;
+                slot?: string;
+                source?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorstFiles"];
+                };
             };
         };
     };

@@ -15,6 +15,7 @@ export function FileEditor({ at }: { at: string }) {
   const limits = slot?.limits;
   const aim = useProblem(`${at}.limits.aimBytes`);
   const sides = useProblem(`${at}.limits`);
+  const prefersSmaller = slot?.looks?.prefer === "smaller";
   const fillsUp = slot?.fit === "pad" || slot?.formats.includes("jpeg");
   return (
     <>
@@ -70,8 +71,8 @@ export function FileEditor({ at }: { at: string }) {
           </p>
         )}
         <div className="grid grid-cols-4 items-start gap-2">
-          <NumberField path={`${at}.quality.floor`} label="quality from" placeholder="50" />
-          <NumberField path={`${at}.quality.ceiling`} label="to" placeholder="85" />
+          <NumberField path={`${at}.quality.floor`} label="quality from" placeholder="1" />
+          <NumberField path={`${at}.quality.ceiling`} label="to" placeholder={prefersSmaller ? "95" : "85"} />
           <NumberField path={`${at}.limits.leastSide`} label="no side below" unit="px" placeholder="—" />
           <NumberField path={`${at}.limits.mostSide`} label="nor above" unit="px" placeholder="—" />
         </div>
@@ -87,6 +88,49 @@ export function FileEditor({ at }: { at: string }) {
             heavier file is never handed out.
           </p>
         ) : null}
+      </Group>
+      <Group title="Looks">
+        <div className="grid grid-cols-2 items-start gap-2">
+          <ChoiceField
+            path={`${at}.looks.prefer`}
+            label="Within the limits"
+            usual="better"
+            choices={[
+              ["better", "the best looks there is room for"],
+              ["smaller", "the fewest bytes for the score wanted"],
+            ]}
+          />
+          <ChoiceField
+            path={`${at}.effort`}
+            label="Effort"
+            usual="quick"
+            choices={[
+              ["quick", "quick"],
+              ["thorough", "thorough: lighter, several times as long"],
+            ]}
+          />
+        </div>
+        <div className="grid grid-cols-4 items-start gap-2">
+          <NumberField path={`${at}.looks.wanted`} label="score wanted" placeholder="78" />
+          <NumberField path={`${at}.looks.floor`} label="never below" placeholder="40" />
+          <ChoiceField
+            path={`${at}.sharpening`}
+            label="Sharpening"
+            usual="off"
+            choices={[
+              ["off", "off"],
+              ["light", "light"],
+              ["normal", "normal"],
+            ]}
+          />
+          <NumberField path={`${at}.ppi`} label="states ppi" placeholder="none" />
+        </div>
+        <Said path={`${at}.looks`} />
+        <p className="text-soft">
+          The score says how near a file is to the picture before encoding: 100 is the same, 90
+          indistinguishable, 80 very good, 66 good, below 40 poor.
+          {slot?.ppi ? " Screens ignore pixels per inch; page layout programs place by them." : ""}
+        </p>
       </Group>
       <Group title="Fit and colour">
         <div className="grid grid-cols-2 items-start gap-2">

@@ -1,3 +1,5 @@
+import type { Schemas } from "../api/client";
+
 const whole = new Intl.NumberFormat("en", { maximumFractionDigits: 0 });
 
 /** Pixels, files, exact bytes: `2,500`. */
@@ -49,3 +51,12 @@ export function ratio(width: number, height: number): string {
   if (across <= 21 && down <= 21) return `${across}:${down}`;
   return width >= height ? `${(width / height).toFixed(2)}:1` : `1:${(height / width).toFixed(2)}`;
 }
+
+/** A visual score in words. */
+export const looksWords: Record<NonNullable<Schemas["Looks"]>, string> = {
+  indistinguishable: "indistinguishable",
+  veryGood: "very good",
+  good: "good",
+  visible: "visible",
+  poor: "poor",
+};

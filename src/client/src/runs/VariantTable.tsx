@@ -4,7 +4,7 @@ import type { Source, Variant } from "../api/client";
 import { formatName } from "../destinations/FileEditor";
 import type { Place } from "../destinations/useDestinations";
 import { Gauge } from "../instruments/Gauge";
-import { bytes, count, saving, size } from "../instruments/numbers";
+import { bytes, count, looksWords, saving, size } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
 import { StateMark } from "../instruments/StateMark";
 
@@ -12,7 +12,7 @@ const rowHeight = 44;
 // Size and format stand at the end of a name; a name too long for its column is cut before them.
 const tailLength = 14;
 const columns =
-  "grid-cols-[56px_minmax(190px,1fr)_112px_52px_150px_74px_62px_58px_84px] max-[1150px]:grid-cols-[56px_minmax(110px,1fr)_112px_46px_104px_68px_50px_50px_68px]";
+  "grid-cols-[56px_minmax(190px,1fr)_112px_52px_150px_74px_62px_52px_58px_84px] max-[1150px]:grid-cols-[56px_minmax(110px,1fr)_112px_46px_104px_68px_50px_44px_50px_68px]";
 
 /** The files of a run: each with its bytes against the slot's limits. */
 export function VariantTable({
@@ -43,14 +43,23 @@ export function VariantTable({
       className="grid min-h-0 grid-rows-[28px_minmax(0,1fr)]"
     >
       <div role="row" className={`grid items-center gap-2.5 border-b border-ink px-4 text-soft ${columns}`}>
-        {["", "File", "Pixels", "Format", "Bytes against the limits", "", "Quality", "Saving", ""].map(
-          (name, index) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: a fixed heading
-            <span role="columnheader" key={index} className={`truncate ${index >= 5 ? "text-right" : ""}`}>
-              {name}
-            </span>
-          ),
-        )}
+        {[
+          "",
+          "File",
+          "Pixels",
+          "Format",
+          "Bytes against the limits",
+          "",
+          "Quality",
+          "Score",
+          "Saving",
+          "",
+        ].map((name, index) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a fixed heading
+          <span role="columnheader" key={index} className={`truncate ${index >= 5 ? "text-right" : ""}`}>
+            {name}
+          </span>
+        ))}
       </div>
       <div ref={frame} className="overflow-y-auto bg-sheet">
         <div className="relative" style={{ height: virtual.getTotalSize() }}>
@@ -149,6 +158,9 @@ function VariantRow({
       </span>
       <span role="cell" className="figures text-right" title={variant.encoding}>
         {variant.quality ?? "–"}
+      </span>
+      <span role="cell" className="figures text-right" title={variant.looks ? looksWords[variant.looks] : ""}>
+        {variant.score ?? "–"}
       </span>
       <span role="cell" className="figures text-right">
         {isThere && source ? saving(source.bytes, variant.bytes) : ""}

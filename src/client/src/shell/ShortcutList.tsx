@@ -50,6 +50,21 @@ const groups: { where: string; keys: [string[], string][] }[] = [
     ],
   },
   {
+    where: "Weight",
+    keys: [
+      [["D", "B", "X", "F"], "divider, both, in turn, difference"],
+      [["Space"], "in turn: before or after"],
+      [["+", "−", "0"], "zoom in, out, 100 %"],
+      [["←", "→", "↑", "↓"], "move the picture; with Shift, far"],
+      [[",", "."], "quality down, up"],
+      [["G"], "next format"],
+      [["H", "A"], "set by hand; back to automatic"],
+      [["1", "…", "9"], "take a remedy"],
+      [["R"], "render this place again"],
+      [["Enter", "Esc"], "next worst; back to the list"],
+    ],
+  },
+  {
     where: "Round of review",
     keys: [
       [["I", "Esc"], "begin; stop"],

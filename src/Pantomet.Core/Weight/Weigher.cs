@@ -1,0 +1,107 @@
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Sources;
+
+namespace Pantomet.Core.Weight;
+
+/// <summary>What the weigher settled on for one picture in one format.</summary>
+/// <param name="Trial">The file; where <paramref name="Conflict"/> says so it is not good enough to hand out.</param>
+/// <param name="Points">Of the file.</param>
+/// <param name="Conflict">What stands in the way; none where the file is good.</param>
+public sealed record Weighed(Trial Trial, double Points, Conflict Conflict);
+
+/// <summary>Limits of a slot that cannot be met together.</summary>
+public enum Conflict
+{
+    /// <summary>All limits are met.</summary>
+    None,
+
+    /// <summary>What fits the cap looks worse than the floor.</summary>
+    CapAndFloor,
+
+    /// <summary>The lowest quality that the slot allows is over the cap.</summary>
+    CapAndQuality,
+
+    /// <summary>No quality of the format reaches the floor.</summary>
+    FloorOutOfReach,
+}
+
+/// <summary>Finds, for one picture in one format, the file that meets what its slot asks for.</summary>
+/// <remarks>
+/// In this order: at or under the cap; at or above the floor; inside the aim band; then the best looks, or the fewest bytes for
+/// the looks that are wanted. Cheap encodes of a sample steer; what is handed back was encoded, weighed and scored as a whole.
+/// </remarks>
+public sealed class Weigher
+{
+    private const int Highest = 100;
+    private const double UnusedTenth = 6;
+
+    private readonly Slot slot;
+    private readonly PictureFormat format;
+    private readonly Trials trials;
+    private readonly WeightGoal goal;
+    private readonly Knots looks;
+
+    private Weigher(Slot slot, PictureFormat format, Trials trials)
+    {
+        (this.slot, this.format, this.trials) = (slot, format, trials);
+        goal = WeightGoal.For(slot, format);
+        looks = LooksCurve.Of(format);
+    }
+
+    /// <summary>Weighs.</summary>
+    /// <param name="slot">Sets limits and preference.</param>
+    /// <param name="format">A format for which <see cref="PictureFormats.HasQuality"/> holds.</param>
+    /// <param name="trials">The picture's files.</param>
+    public static Weighed Weigh(Slot slot, PictureFormat format, Trials trials) => new Weigher(slot, format, trials).Run();
+
+    private Weighed Run()
+    {
+        var chosen = slot.Looks.Prefer == Preference.Smaller ? Smaller() : Within(goal);
+        if (slot.Limits.Most is { } cap && chosen.Bytes > cap.Bytes)
+            return new Weighed(chosen, trials.PointsOf(chosen), Conflict.CapAndQuality);
+        var points = trials.PointsOf(chosen);
+        return points >= slot.Looks.Floor ? new Weighed(chosen, points, Conflict.None) : Raised(chosen);
+    }
+
+    private Trial Smaller()
+    {
+        bool TooHeavy(long bytes) => bytes > 1.1 * goal.Most;
+        var lightest = LooksSearch.Lowest(slot.Looks.Wanted, goal.Quality, looks, trials, TooHeavy);
+        if (lightest is null || lightest.Bytes > goal.Most)
+            return Within(goal);
+        // Under the band the wanted looks are met already; the fewest bytes are then the band's own.
+        return slot.Limits.Aim is { } aim && lightest.Bytes < aim.Least.Bytes ? Within(goal.AtLeast(aim.Least.Bytes)) : lightest;
+    }
+
+    private Trial Within(WeightGoal bytes)
+    {
+        Func<int, long>? estimate = trials.Sample is { } sample ? sample.Bytes : null;
+        return trials.At(QualitySearch.Find(bytes, WeightCurve.Of(format), quality => trials.At(quality).File, estimate).Quality);
+    }
+
+    // The floor comes before the band and before the quality that is enough.
+    private Weighed Raised(Trial chosen)
+    {
+        if (slot.Limits.Most is not { } cap)
+            return ToFloor(chosen);
+        // What fits the cap best; a band may have kept the file lighter than it need be.
+        var best = IsFarBelow(chosen) ? chosen : Within(goal.UpTo(cap.Bytes) with { Least = cap.Bytes, Wanted = cap.Bytes });
+        if (slot.Limits.Aim is not null && IsFarBelow(chosen))
+            best = Within(goal.UpTo(cap.Bytes));
+        var points = trials.PointsOf(best);
+        if (points < slot.Looks.Floor)
+            return best.Quality == Highest ? new Weighed(best, points, Conflict.FloorOutOfReach) : new Weighed(best, points, Conflict.CapAndFloor);
+        return slot.Limits.Aim is null && slot.Looks.Prefer == Preference.Better ? new Weighed(best, points, Conflict.None) : ToFloor(chosen);
+    }
+
+    private Weighed ToFloor(Trial chosen)
+    {
+        var range = new QualityRange(Math.Min(chosen.Quality + 1, Highest), Highest);
+        var raised = LooksSearch.Lowest(slot.Looks.Floor, range, looks, trials, _ => false)!;
+        var points = trials.PointsOf(raised);
+        return new Weighed(raised, points, points >= slot.Looks.Floor ? Conflict.None : Conflict.FloorOutOfReach);
+    }
+
+    // The tenth of a cap that a search may leave unused is worth a few points; this many it is not.
+    private bool IsFarBelow(Trial chosen) => trials.PointsOf(chosen) < slot.Looks.Floor - UnusedTenth;
+}

@@ -1,0 +1,120 @@
+using NetVips;
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Runs;
+using Pantomet.Core.Sources;
+using Pantomet.Core.Weight;
+using Pantomet.Core.Weight.Scoring;
+using Pantomet.Imaging.Rendering;
+using Pantomet.Imaging.Scoring;
+
+namespace Pantomet.Imaging.Encoders;
+
+/// <summary>The pixels of one variant as one format takes them, with its metadata, ready to be encoded and scored.</summary>
+public sealed class FinishedPicture : IDisposable
+{
+    private readonly TileSet? tiles;
+    private readonly Lazy<Image> sample;
+    private readonly Lazy<ScoredPicture> sampleBefore;
+    private readonly ScoredPicture before;
+    private readonly Slot slot;
+    private readonly ContentKind kind;
+    private bool? isWhole;
+
+    private FinishedPicture(Image pixels, Slot slot, SourceFacts facts, PictureFormat format)
+    {
+        (Pixels, this.slot, Format, kind) = (pixels, slot, format, facts.Kind);
+        Image = CarriedMetadata.Attach(pixels, slot, facts, format);
+        Keep = CarriedMetadata.Kept(Image, slot.Colour);
+        tiles = TileSet.For(pixels.Width, pixels.Height, format == PictureFormat.Jpeg ? 32 : 64);
+        var fineness = IsGraphic ? Fineness.EveryPixel : Fineness.FromHalf;
+        var bytes = new Lazy<byte[]>(pixels.WriteToMemory<byte>);
+        sample = new Lazy<Image>(() => tiles?.Cut(bytes.Value, pixels) ?? pixels.Copy());
+        sampleBefore = new Lazy<ScoredPicture>(() => tiles is null ? before! : new ScoredPicture(sample.Value, fineness));
+        before = new ScoredPicture(pixels, fineness, bytes);
+    }
+
+    /// <summary>The format.</summary>
+    public PictureFormat Format { get; }
+
+    /// <summary>Whether the picture is a graphic.</summary>
+    public bool IsGraphic => kind == ContentKind.Graphic;
+
+    /// <summary>Which blocks of metadata are written.</summary>
+    public Enums.ForeignKeep Keep { get; }
+
+    /// <summary>The pixels before encoding, in memory.</summary>
+    public Image Pixels { get; }
+
+    /// <summary>The pixels with their metadata.</summary>
+    public Image Image { get; }
+
+    /// <summary>How the slot has files encoded.</summary>
+    public EncoderSettings Settings => new(isWhole ??= ChromaChoice.IsWhole(sample.Value, kind, slot.Quality), slot.Effort, Keep);
+
+    /// <summary>Makes the pixels for one format.</summary>
+    /// <param name="source">The decoded source.</param>
+    /// <param name="variant">Crop and size.</param>
+    /// <param name="slot">Treatment and metadata.</param>
+    /// <param name="format">Decides whether transparency can stay.</param>
+    public static FinishedPicture Make(DecodedSource source, PlannedVariant variant, Slot slot, PictureFormat format) =>
+        new(VariantPixels.Make(source, variant, slot, format), slot, source.Facts, format);
+
+    /// <summary>How a file of it scores, from 100 to 0.</summary>
+    /// <param name="file">An encoded file.</param>
+    public double PointsOf(byte[] file) => before.Of(file).Points;
+
+    /// <summary>Its files at rising qualities.</summary>
+    /// <param name="settings">What does not depend on the quality.</param>
+    public Trials TrialsWith(EncoderSettings settings)
+    {
+        // A small JPEG is its own sample, as a plain one; of another picture the tiles are encoded as the whole will be.
+        ISample? stand = tiles is not null ? new Tiles(this, settings with { Keep = Enums.ForeignKeep.None })
+            : Format == PictureFormat.Jpeg && settings.Effort == Effort.Quick ? new PlainJpegs(this, settings) : null;
+        return new Trials(quality => Encoder.Lossy(Image, Format, quality, settings), trial => PointsOf(trial.File), stand);
+    }
+
+    /// <inheritdoc/>
+    public void Dispose()
+    {
+        if (sample.IsValueCreated)
+            sample.Value.Dispose();
+        Image.Dispose();
+        Pixels.Dispose();
+    }
+
+    private abstract class Sample : ISample
+    {
+        private readonly Dictionary<int, byte[]> made = [];
+
+        public abstract long Bytes(int quality);
+
+        public abstract double Points(int quality);
+
+        protected byte[] Made(int quality)
+        {
+            if (!made.TryGetValue(quality, out var file))
+                made[quality] = file = Encoded(quality);
+            return file;
+        }
+
+        protected abstract byte[] Encoded(int quality);
+    }
+
+    private sealed class Tiles(FinishedPicture picture, EncoderSettings settings) : Sample
+    {
+        public override long Bytes(int quality) => (long)(Made(quality).LongLength / picture.tiles!.Share);
+
+        public override double Points(int quality) => picture.sampleBefore.Value.Of(Made(quality)).Points;
+
+        protected override byte[] Encoded(int quality) => Encoder.Lossy(picture.sample.Value, picture.Format, quality, settings);
+    }
+
+    private sealed class PlainJpegs(FinishedPicture picture, EncoderSettings settings) : Sample
+    {
+        public override long Bytes(int quality) => Made(quality).LongLength;
+
+        public override double Points(int quality) => picture.PointsOf(Made(quality));
+
+        protected override byte[] Encoded(int quality) => Encoder.PlainJpeg(picture.Image, quality, settings);
+    }
+}

@@ -1,0 +1,88 @@
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Findings;
+using Pantomet.Core.Measures;
+using Pantomet.Core.Runs;
+using Pantomet.Core.Sources;
+using Pantomet.Core.Weight;
+using Pantomet.Imaging.Rendering;
+
+namespace Pantomet.Imaging.Encoders;
+
+/// <summary>Makes the file of one variant in one format, as its slot asks for.</summary>
+internal static class FormatMaker
+{
+    /// <summary>The file, with a <see cref="Severity.Stop"/> where no file of the format meets the limits.</summary>
+    /// <param name="format">The format.</param>
+    /// <param name="source">The decoded source.</param>
+    /// <param name="variant">What is wanted.</param>
+    /// <param name="slot">What is allowed.</param>
+    public static MadeFile Make(PictureFormat format, DecodedSource source, PlannedVariant variant, Slot slot)
+    {
+        using var picture = FinishedPicture.Make(source, variant, slot, format);
+        if (variant.ByHand is { } byHand && byHand.Format == format && format.HasQuality())
+            return ByHand(picture, byHand.Quality, slot);
+        return format switch
+        {
+            PictureFormat.Png => Bounded(LosslessFiles.Png(picture, slot), slot),
+            PictureFormat.Tiff => Bounded(LosslessFiles.Tiff(picture), slot),
+            PictureFormat.WebP when picture.IsGraphic => FlatWebP(picture, slot),
+            _ => Searched(picture, slot),
+        };
+    }
+
+    /// <summary>A file of a picture by the weigher.</summary>
+    public static MadeFile Searched(FinishedPicture picture, Slot slot)
+    {
+        var (made, conflict) = Weigh(picture.Settings);
+        // A band that the best quality does not reach is reached by colour at full resolution, where the encoder has it.
+        if (conflict == Conflict.None && !picture.Settings.WholeChroma && picture.Format != PictureFormat.WebP &&
+            slot.Looks.Prefer == Preference.Better && slot.Limits.Aim is { } aim && made.File.LongLength < aim.Least.Bytes)
+        {
+            var (heavier, itsConflict) = Weigh(picture.Settings with { WholeChroma = true });
+            made = (itsConflict == Conflict.None && aim.Holds(new ByteCount(heavier.File.LongLength)) ? heavier : made) with { Encodes = made.Encodes + heavier.Encodes };
+        }
+
+        return conflict == Conflict.None ? made : made with { Findings = [ConflictFindings.Of(conflict, made, slot)] };
+
+        (MadeFile Made, Conflict Conflict) Weigh(EncoderSettings settings)
+        {
+            var trials = picture.TrialsWith(settings);
+            var weighed = Weigher.Weigh(slot, picture.Format, trials);
+            return (Of(picture, weighed.Trial, weighed.Points, settings, trials.Encodes), weighed.Conflict);
+        }
+    }
+
+    private static MadeFile Of(FinishedPicture picture, Trial trial, double points, EncoderSettings settings, int encodes)
+    {
+        var words = $"{picture.Format.DisplayName()} quality {trial.Quality}{(settings.WholeChroma && picture.Format != PictureFormat.WebP ? ", whole chroma" : "")}";
+        return new MadeFile(trial.File, picture.Format, trial.Quality, words, encodes, points, []);
+    }
+
+    // Flat areas and hard edges often weigh less without loss than with it.
+    private static MadeFile FlatWebP(FinishedPicture picture, Slot slot)
+    {
+        var lossless = Bounded(LosslessFiles.WebP(picture), slot);
+        if (lossless.IsGood && slot.Looks.Prefer == Preference.Better)
+            return lossless;
+        var lossy = Searched(picture, slot);
+        var isLighter = lossless.File.Length <= lossy.File.Length;
+        return (lossless.IsGood && (isLighter || !lossy.IsGood) ? lossless : lossy) with { Encodes = lossless.Encodes + lossy.Encodes };
+    }
+
+    private static MadeFile ByHand(FinishedPicture picture, int quality, Slot slot)
+    {
+        var trials = picture.TrialsWith(picture.Settings);
+        var trial = trials.At(quality);
+        var made = Of(picture, trial, trials.PointsOf(trial), picture.Settings, 1);
+        if (slot.Limits.Most is { } cap && trial.Bytes > cap.Bytes)
+            return made with { Findings = [ConflictFindings.ByHandOverCap(made, cap)] };
+        return made.Points >= slot.Looks.Floor ? made : made with { Findings = [ConflictFindings.ByHandUnderFloor(made, slot)] };
+    }
+
+    private static MadeFile Bounded(MadeFile made, Slot slot)
+    {
+        if (slot.Limits.Most is { } cap && made.File.LongLength > cap.Bytes)
+            return made with { Findings = [ConflictFindings.LosslessOverCap(made, cap)] };
+        return made;
+    }
+}

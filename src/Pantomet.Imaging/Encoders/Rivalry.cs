@@ -1,0 +1,41 @@
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Findings;
+using Pantomet.Core.Measures;
+using Pantomet.Core.Runs;
+using Pantomet.Core.Sources;
+using Pantomet.Core.Weight;
+using Pantomet.Imaging.Rendering;
+
+namespace Pantomet.Imaging.Encoders;
+
+/// <summary>Whether a file in a modern format is worth having beside the one that every browser reads.</summary>
+internal static class Rivalry
+{
+    // What a sample says of a weight is good to a few per cent; a rival that seems this much heavier need not be made.
+    private const double ClearlyHeavier = 1.15;
+
+    /// <summary>Why the file is not wanted: its rival looks as good and is no heavier. Null where it is worth having.</summary>
+    /// <param name="made">In a modern format.</param>
+    /// <param name="rival">The format that every browser reads.</param>
+    /// <param name="source">The decoded source.</param>
+    /// <param name="variant">What is wanted.</param>
+    /// <param name="slot">What is allowed.</param>
+    public static Finding? Of(MadeFile made, PictureFormat rival, DecodedSource source, PlannedVariant variant, Slot slot)
+    {
+        using var picture = FinishedPicture.Make(source, variant, slot, rival);
+        var other = rival.HasQuality() ? AtSameLooks(picture, made, slot) : LosslessFiles.Png(picture, slot);
+        if (other is null || other.File.Length > made.File.Length)
+            return null;
+        return new Finding(
+            "not-smaller", Severity.Note,
+            $"{made.Encoding} has {new ByteCount(made.File.LongLength)} at {ConflictFindings.Looks(made.Points)}; {other.Encoding} needs only {new ByteCount(other.File.LongLength)} for that. {made.Format.DisplayName()} is not made.");
+    }
+
+    private static MadeFile? AtSameLooks(FinishedPicture picture, MadeFile made, Slot slot)
+    {
+        var trials = picture.TrialsWith(picture.Settings);
+        var trial = LooksSearch.Lowest(made.Points, new QualityRange(1, 100), LooksCurve.Of(picture.Format), trials, bytes => bytes > ClearlyHeavier * made.File.Length);
+        return trial is null || trials.PointsOf(trial) < made.Points ? null
+            : new MadeFile(trial.File, picture.Format, trial.Quality, $"{picture.Format.DisplayName()} quality {trial.Quality}", trials.Encodes, trials.PointsOf(trial), []);
+    }
+}

@@ -1,0 +1,30 @@
+using NetVips;
+
+namespace Pantomet.Imaging.Rendering;
+
+/// <summary>Finds pictures that have three channels and no colour.</summary>
+public static class Grey
+{
+    /// <summary>One channel of lightness instead of three that say the same; any other picture as it is.</summary>
+    /// <param name="image">In memory, with or without alpha.</param>
+    public static Image OneChannel(Image image)
+    {
+        if (image.Bands < 3 || image.Interpretation is not (Enums.Interpretation.Srgb or Enums.Interpretation.Rgb16))
+            return image.Copy();
+        // Nearly every picture shows its colour in a few pixels already.
+        using var few = image.Subsample(8, 8);
+        if (!IsGrey(few) || !IsGrey(image))
+            return image.Copy();
+        using var lightness = image.HasAlpha() ? image[0].Bandjoin(image[image.Bands - 1]) : image[0];
+        return lightness.Copy(interpretation: image.Interpretation == Enums.Interpretation.Srgb ? Enums.Interpretation.Bw : Enums.Interpretation.Grey16);
+    }
+
+    private static bool IsGrey(Image image)
+    {
+        using var green = image[1];
+        using var sameRed = image[0].Equal(green);
+        using var sameBlue = image[2].Equal(green);
+        using var same = sameRed & sameBlue;
+        return same.Min() > 0;
+    }
+}

@@ -1,0 +1,38 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Measures;
+using Pantomet.Core.Runs;
+using Pantomet.Core.Sources;
+using Pantomet.Core.Weight;
+using Pantomet.Server.Hosting;
+using Pantomet.Server.Runs;
+
+namespace Pantomet.Server.Weight;
+
+/// <summary>Names one file of a plan, whether it has been made or not.</summary>
+/// <param name="Source">The source's id.</param>
+/// <param name="Slot">The slot's id.</param>
+/// <param name="Tier">A tier of the slot; null for a slot without tiers.</param>
+/// <param name="Width">Of the file, in pixels.</param>
+/// <param name="Height">Of the file, in pixels.</param>
+/// <param name="Format">In a slot that gets one file for each format: which of them.</param>
+internal sealed record WeighedPlace(string Source, string Slot, string? Tier, int Width, int Height, PictureFormat? Format = null)
+{
+    /// <summary>Finds the file in today's plan.</summary>
+    public async Task<(Pairing? Pairing, PlannedVariant? Variant, ProblemHttpResult? Problem)> FindAsync(Planning planning, CancellationToken cancel)
+    {
+        var (pairing, problem) = await planning.PairingAsync(Source, Slot, cancel);
+        if (problem is not null)
+            return (null, null, problem);
+        var variant = pairing!.Plan().Variants.FirstOrDefault(one => one.Tier == Tier && one.Size.File == new PixelSize(Width, Height) && (Format is null || Of(pairing.Slot, one) == Format || pairing.Slot.Delivery == Delivery.One));
+        return variant is null
+            ? (null, null, Problems.NotFound("file", $"{Width} × {Height} px for this slot"))
+            : (pairing, variant, null);
+    }
+
+    /// <summary>The format that a planned file stands for, where its slot gets one for each.</summary>
+    public static PictureFormat? Of(Slot slot, PlannedVariant variant) => slot.Delivery == Delivery.One ? null : variant.ByHand?.Of ?? variant.Format;
+
+    /// <summary>What a person sets for it.</summary>
+    public WeightByHand ByHand(Slot slot, PlannedVariant variant, PictureFormat format, int quality) => new(Slot, Tier, variant.Size.File, Of(slot, variant), format, quality);
+}

@@ -1,0 +1,167 @@
+import { type PointerEvent, useRef } from "react";
+import { formatName } from "../destinations/FileEditor";
+import { ticksTo } from "../destinations/WidthPlot";
+import { count } from "../instruments/numbers";
+import { useRoom } from "../shell/room";
+import { nearest } from "./curves";
+import type { Curve, Format, Trial, Weighing } from "./useWeighing";
+
+const height = 236;
+const [left, right, top, bottom] = [34, 14, 12, 26];
+const lines: Record<string, string> = { jpeg: "", webP: "7 3", avif: "2 2.5" };
+
+/** Bytes against score: a curve for each format, with cap, aim band and floor; a click takes the nearest quality. */
+export function Chart({
+  weighing,
+  curves,
+  shown,
+  onTake,
+}: {
+  weighing: Weighing;
+  curves: readonly Curve[];
+  shown: { format: Format; bytes: number; score: number } | undefined;
+  onTake: (at: { format: Format; quality: number }) => void;
+}) {
+  const frame = useRef<HTMLDivElement>(null);
+  const { width } = useRoom(frame, { width: 420, height });
+  const points = curves.flatMap((curve) => curve.points);
+  const { made } = weighing;
+  const heaviest = Math.max(
+    ...points.map((point) => point.bytes),
+    shown?.bytes ?? 0,
+    (weighing.most ?? 0) * 1.05,
+    weighing.aimBytes?.[1] ?? 0,
+    1000,
+  );
+  const lowest = Math.min(weighing.looks.floor, ...points.map((point) => point.score), shown?.score ?? 100);
+  const from = Math.max(0, Math.floor(lowest / 10) * 10);
+  const x = (weight: number) => left + ((width - left - right) * weight) / heaviest;
+  const y = (score: number) => top + (height - top - bottom) * (1 - (score - from) / (100 - from));
+  const take = (event: PointerEvent<SVGSVGElement>) => {
+    if (event.buttons !== 1) return;
+    const box = event.currentTarget.getBoundingClientRect();
+    const at = nearest(curves, (point) => ({ x: x(point.bytes), y: y(point.score) }), {
+      x: event.clientX - box.left,
+      y: event.clientY - box.top,
+    });
+    if (at) onTake(at);
+  };
+  const path = (curve: readonly Trial[]) =>
+    curve
+      .map((one, index) => `${index ? "L" : "M"}${x(one.bytes).toFixed(1)} ${y(one.score).toFixed(1)}`)
+      .join("");
+  return (
+    <div ref={frame}>
+      <svg
+        role="img"
+        aria-label="Bytes against score, a curve for each format"
+        width={width}
+        height={height}
+        className="block cursor-crosshair touch-none"
+        onPointerDown={take}
+        onPointerMove={take}
+      >
+        {weighing.aimBytes && (
+          <g>
+            <rect
+              x={x(weighing.aimBytes[0] ?? 0)}
+              y={top}
+              width={x(weighing.aimBytes[1] ?? 0) - x(weighing.aimBytes[0] ?? 0)}
+              height={height - top - bottom}
+              fill="var(--color-brass-fill)"
+              opacity=".3"
+            />
+            <text x={x(weighing.aimBytes[0] ?? 0) + 3} y={height - bottom - 4} className="fill-brass text-xs">
+              aim
+            </text>
+          </g>
+        )}
+        <g className="figures" fontSize="11" fill="var(--color-ink)">
+          {Array.from({ length: (100 - from) / 10 + 1 }, (_, index) => from + 10 * index).map((score) => (
+            <g key={score}>
+              <path d={`M${left} ${y(score)}H${width - right}`} stroke="var(--color-line-soft)" />
+              <text x={left - 6} y={y(score) + 4} textAnchor="end">
+                {score}
+              </text>
+            </g>
+          ))}
+          {[0, ...ticksTo(heaviest / 1000)].map((tick) => (
+            <g key={tick}>
+              <path d={`M${x(tick * 1000)} ${height - bottom}v5`} stroke="var(--color-soft)" />
+              <text x={x(tick * 1000)} y={height - 8} textAnchor="middle">
+                {count(tick)}
+              </text>
+            </g>
+          ))}
+        </g>
+        <path
+          d={`M${left} ${y(weighing.looks.floor)}H${width - right}`}
+          stroke="var(--color-brass)"
+          strokeDasharray="4 3"
+        />
+        <text
+          x={width - right}
+          y={y(weighing.looks.floor) - 4}
+          textAnchor="end"
+          className="fill-brass text-xs"
+        >
+          floor {weighing.looks.floor}
+        </text>
+        {weighing.most && (
+          <g>
+            <path
+              d={`M${x(weighing.most)} ${top - 8}V${height - bottom}`}
+              stroke="var(--color-brass)"
+              strokeWidth="2"
+            />
+            <text x={x(weighing.most) - 4} y={top} textAnchor="end" className="fill-brass text-xs">
+              cap {count(weighing.most / 1000)}
+            </text>
+          </g>
+        )}
+        {curves.map((curve) => {
+          const last = curve.points.at(-1);
+          const isTaken = weighing.formats.includes(curve.format);
+          return (
+            <g key={curve.format} opacity={isTaken ? 1 : 0.55}>
+              <path
+                d={path(curve.points)}
+                fill="none"
+                stroke="var(--color-ink)"
+                strokeWidth="1.6"
+                strokeDasharray={lines[curve.format]}
+              />
+              {last && (
+                <text
+                  x={Math.min(x(last.bytes), width - right)}
+                  y={y(last.score) - 5}
+                  textAnchor="end"
+                  className="text-xs"
+                >
+                  {formatName(curve.format)}
+                </text>
+              )}
+            </g>
+          );
+        })}
+        {made?.score != null && (
+          <circle
+            cx={x(made.bytes)}
+            cy={y(made.score)}
+            r="5.5"
+            fill="none"
+            stroke="var(--color-ink)"
+            strokeWidth="1.6"
+          >
+            <title>as it was made</title>
+          </circle>
+        )}
+        {shown && (
+          <circle cx={x(shown.bytes)} cy={y(shown.score)} r="4" fill="var(--color-ink)" stroke="#fff">
+            <title>as shown</title>
+          </circle>
+        )}
+      </svg>
+    </div>
+  );
+}

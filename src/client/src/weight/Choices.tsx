@@ -1,0 +1,61 @@
+import { formatName } from "../destinations/FileEditor";
+import { bytes } from "../instruments/numbers";
+import { atBytes, atScore } from "./curves";
+import type { Curve, Format, Weighing } from "./useWeighing";
+
+type Choice = { format: Format; quality: number; bytes: number; score: number; words: string };
+
+/** What else could be made: each format at the same looks, and the best that the limits leave room for. Figures are those of the sample. */
+export function Choices({
+  weighing,
+  curves,
+  shown,
+  onTake,
+}: {
+  weighing: Weighing;
+  curves: readonly Curve[];
+  shown: { bytes: number; score: number } | undefined;
+  onTake: (at: { format: Format; quality: number }) => void;
+}) {
+  const choices: Choice[] = [];
+  const isTaken = (format: Format) => weighing.formats.includes(format);
+  const target = weighing.made?.score ?? shown?.score ?? weighing.looks.wanted;
+  for (const curve of curves) {
+    const { format } = curve;
+    const same = atScore(curve, target);
+    if (same)
+      choices.push({
+        format,
+        ...same,
+        score: target,
+        words: isTaken(format) ? "at the same looks" : "not taken by this slot",
+      });
+    const full = isTaken(format) && weighing.most ? atBytes(curve, weighing.most) : undefined;
+    if (full && weighing.most)
+      choices.push({ format, ...full, bytes: weighing.most, words: "as good as the cap allows" });
+    const floor = isTaken(format) ? atScore(curve, weighing.looks.floor) : undefined;
+    if (floor)
+      choices.push({ format, ...floor, score: weighing.looks.floor, words: "the least: at the floor" });
+  }
+  return (
+    <div className="grid">
+      <h2>Also possible here</h2>
+      {choices.map((one) => (
+        <button
+          key={`${one.format}${one.words}`}
+          type="button"
+          onClick={() => onTake({ format: one.format, quality: one.quality })}
+          className="grid grid-cols-[76px_86px_44px_1fr] gap-2 border-b border-line-soft py-0.5 text-left hover:bg-line-soft/60"
+        >
+          <span>
+            {formatName(one.format)} <span className="figures">{one.quality}</span>
+          </span>
+          <span className="figures text-right">~{bytes(one.bytes)}</span>
+          <span className="figures text-right">{one.score.toFixed(0)}</span>
+          <span className={`truncate ${isTaken(one.format) ? "" : "text-soft"}`}>{one.words}</span>
+        </button>
+      ))}
+      {choices.length === 0 && <p className="text-soft">Measuring the formats…</p>}
+    </div>
+  );
+}

@@ -1,0 +1,163 @@
+import { type PointerEvent, type ReactNode, useEffect, useRef } from "react";
+import { useRoom } from "../shell/room";
+import { corner, type Look, panned, type SeeAs, zoomed } from "./compare";
+
+type Picture = { width: number; height: number; before: string; after: string | undefined; words: string };
+
+/** The picture before encoding and the file made from it, in register, with one zoom and one pan for both. */
+export function Compare({
+  picture,
+  look,
+  onLook,
+  mode,
+  split,
+  onSplit,
+  showsAfter,
+}: {
+  picture: Picture;
+  look: Look;
+  onLook: (look: Look) => void;
+  mode: SeeAs;
+  split: number;
+  onSplit: (split: number) => void;
+  showsAfter: boolean;
+}) {
+  const frame = useRef<HTMLDivElement>(null);
+  const room = useRoom(frame, { width: 800, height: 600 });
+  const held = useRef<{ x: number; y: number; splits: boolean }>(undefined);
+  const view = mode === "both" ? { ...room, width: Math.floor((room.width - 2) / 2) } : room;
+  const latest = useRef({ look, onLook });
+  latest.current = { look, onLook };
+  useEffect(() => {
+    const node = frame.current;
+    if (!node) return;
+    // Not through React: only a listener that is not passive may keep the page from scrolling.
+    const wheel = (event: WheelEvent) => {
+      event.preventDefault();
+      const pane = (event.target as Element).closest("[data-pane]") ?? node;
+      const box = pane.getBoundingClientRect();
+      const at = {
+        x: event.clientX - box.left - box.width / 2,
+        y: event.clientY - box.top - box.height / 2,
+      };
+      const { look: now, onLook: tell } = latest.current;
+      tell(zoomed(now, now.zoom * 1.2 ** (-event.deltaY / 100), at, picture));
+    };
+    node.addEventListener("wheel", wheel, { passive: false });
+    return () => node.removeEventListener("wheel", wheel);
+  }, [picture]);
+  const down = (splits: boolean) => (event: PointerEvent) => {
+    event.stopPropagation();
+    held.current = { x: event.clientX, y: event.clientY, splits };
+    frame.current?.setPointerCapture(event.pointerId);
+  };
+  const move = (event: PointerEvent) => {
+    const from = held.current;
+    if (!from) return;
+    const [x, y] = [event.clientX - from.x, event.clientY - from.y];
+    held.current = { ...from, x: event.clientX, y: event.clientY };
+    if (from.splits) onSplit(Math.min(Math.max(split + x / room.width, 0), 1));
+    else onLook(panned(look, x, y, picture));
+  };
+  const { left, top } = corner(look, view);
+  const place = {
+    left,
+    top,
+    width: Math.round(picture.width * look.zoom),
+    height: Math.round(picture.height * look.zoom),
+    imageRendering: look.zoom >= 2 ? ("pixelated" as const) : ("auto" as const),
+  };
+  const before = <Side name="before" source={picture.before} style={place} />;
+  const after = picture.after ? <Side name="after" source={picture.after} style={place} /> : null;
+  const edge = Math.round(split * room.width);
+  return (
+    <div
+      ref={frame}
+      className="well-grey relative min-h-0 touch-none overflow-hidden select-none"
+      onPointerDown={down(false)}
+      onPointerMove={move}
+      onPointerUp={() => {
+        held.current = undefined;
+      }}
+    >
+      {mode === "both" ? (
+        <div className="grid h-full grid-cols-2 gap-0.5">
+          <Pane words="before, as cropped">{before}</Pane>
+          <Pane words={picture.words}>{after}</Pane>
+        </div>
+      ) : mode === "in turn" ? (
+        <Pane words={showsAfter ? picture.words : "before, as cropped"}>{showsAfter ? after : before}</Pane>
+      ) : mode === "difference" ? (
+        <div data-pane className="absolute inset-0 overflow-hidden bg-black">
+          <div className="absolute inset-0 isolate brightness-[8]">
+            {before}
+            {after && <div className="absolute inset-0 mix-blend-difference">{after}</div>}
+          </div>
+          <Label side="left">where they differ, eight times as bright</Label>
+        </div>
+      ) : (
+        <div data-pane className="absolute inset-0 overflow-hidden">
+          <div className="absolute inset-0" style={{ clipPath: `inset(0 ${room.width - edge}px 0 0)` }}>
+            {before}
+          </div>
+          <div className="absolute inset-0" style={{ clipPath: `inset(0 0 0 ${edge}px)` }}>
+            {after}
+          </div>
+          <Label side="left">before, as cropped</Label>
+          <Label side="right">{picture.words}</Label>
+          <div
+            role="separator"
+            aria-label="Divider between before and after"
+            aria-valuenow={Math.round(split * 100)}
+            onPointerDown={down(true)}
+            className="absolute inset-y-0 w-4 -translate-x-1/2 cursor-ew-resize"
+            style={{ left: edge }}
+          >
+            <span className="absolute inset-y-0 left-1/2 w-0.5 -translate-x-1/2 bg-white outline outline-ink/40" />
+            <span className="absolute top-0 left-1/2 -translate-x-1/2 border-[9px] border-x-transparent border-t-brass-fill border-b-transparent" />
+          </div>
+        </div>
+      )}
+    </div>
+  );
+}
+
+function Pane({ words, children }: { words: string; children: ReactNode }) {
+  return (
+    <div data-pane className="relative h-full overflow-hidden">
+      {children}
+      <Label side="left">{words}</Label>
+    </div>
+  );
+}
+
+function Side({
+  name,
+  source,
+  style,
+}: {
+  name: "before" | "after";
+  source: string;
+  style: Record<string, number | string>;
+}) {
+  return (
+    <img
+      alt={name === "before" ? "The picture before encoding" : "The file"}
+      data-side={name}
+      draggable={false}
+      src={source}
+      className="well-checked absolute max-w-none"
+      style={style}
+    />
+  );
+}
+
+function Label({ side, children }: { side: "left" | "right"; children: ReactNode }) {
+  return (
+    <span
+      className={`absolute top-2.5 rounded bg-ink/85 px-2 py-0.5 text-white ${side === "left" ? "left-3" : "right-3"}`}
+    >
+      {children}
+    </span>
+  );
+}

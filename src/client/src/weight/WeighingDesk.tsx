@@ -1,0 +1,314 @@
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import type { Source } from "../api/client";
+import { formatName } from "../destinations/FileEditor";
+import type { Place as SlotPlace } from "../destinations/useDestinations";
+import { Button } from "../instruments/Button";
+import { FindingLine } from "../instruments/FindingLine";
+import { Gauge } from "../instruments/Gauge";
+import { bytes, count, looksWords, saving, size } from "../instruments/numbers";
+import { RatioChip } from "../instruments/RatioChip";
+import { useStartRun } from "../runs/useRuns";
+import { useKeys } from "../shell/keys";
+import { sayProblem } from "../shell/notices";
+import { useReadout } from "../shell/readout";
+import { Chart } from "./Chart";
+import { Choices } from "./Choices";
+import { Compare } from "./Compare";
+import { first, panned, type SeeAs, seeAs, stepped, zoomed } from "./compare";
+import { Delivery } from "./Delivery";
+import {
+  beforePath,
+  type Format,
+  type Spot,
+  trialPath,
+  useByHand,
+  useCurves,
+  useTrial,
+  useWorst,
+  type Weighing,
+  weighingPath,
+} from "./useWeighing";
+import { useWeightRemedies } from "./useWeightRemedies";
+
+const modeKeys: Record<SeeAs, string> = { divider: "D", both: "B", "in turn": "X", difference: "F" };
+
+/** One file on the scales: before and after side by side, and everything that was, or could be, made of it. */
+export function WeighingDesk({
+  spot,
+  weighing,
+  source,
+  place,
+}: {
+  spot: Spot;
+  weighing: Weighing;
+  source: Source;
+  place: SlotPlace;
+}) {
+  const navigate = useNavigate();
+  const { made } = weighing;
+  const isThere = made !== null && made.sha256 !== null;
+  const [mode, setMode] = useState<SeeAs>("divider");
+  const [look, setLook] = useState(first(weighing));
+  const [split, setSplit] = useState(0.5);
+  const [showsAfter, setShowsAfter] = useState(true);
+  const formats = [...weighing.formats, ...weighing.others];
+  const start: { format: Format; quality: number } | undefined = weighing.byHand
+    ? weighing.byHand
+    : isThere
+      ? undefined
+      : { format: weighing.formats[0] ?? "jpeg", quality: made?.quality ?? 80 };
+  const [wanted, setWanted] = useState(start);
+  const trial = useTrial(spot, wanted);
+  const curves = useCurves(spot, formats);
+  const byHand = useByHand(spot, weighing);
+  const worst = useWorst("score", undefined);
+  const run = useStartRun();
+  const remedies = made?.remedies ?? [];
+  const take = useWeightRemedies(spot, place, (to) => navigate(weighingPath(to), { replace: true }));
+
+  const shown = wanted
+    ? trial && {
+        ...trial,
+        looks: trial.looks ?? "poor",
+        encoding: `${formatName(trial.format)} quality ${trial.quality}`,
+      }
+    : isThere && made.score !== null && made.looks !== null
+      ? { ...made, score: made.score, looks: made.looks }
+      : undefined;
+  const after = wanted
+    ? trial && trialPath(spot, trial)
+    : isThere
+      ? `/api/variants/${made.id}/file?inline=true`
+      : undefined;
+  const format = shown?.format ?? weighing.format;
+  const at = wanted ?? {
+    format: formats.includes(format) ? format : (formats[0] ?? "jpeg"),
+    quality: made?.quality ?? 80,
+  };
+  const move = (by: number) => setWanted({ ...at, quality: Math.min(Math.max(at.quality + by, 1), 100) });
+  const toFormat = (next: Format) => setWanted({ format: next, quality: at.quality });
+  const canSet = wanted !== undefined && weighing.formats.includes(wanted.format);
+  const setByHand = () => {
+    if (canSet) byHand.mutate(wanted);
+  };
+  const automatic = () => {
+    setWanted(undefined);
+    if (weighing.byHand) byHand.mutate(null);
+  };
+  const next = () => {
+    const items = worst.data ?? [];
+    const here = items.findIndex(
+      (one) =>
+        one.source === spot.source &&
+        one.slot === spot.slot &&
+        one.width === spot.width &&
+        one.height === spot.height &&
+        (!spot.format || one.format === spot.format),
+    );
+    const to = items[(here + 1) % Math.max(1, items.length)];
+    if (to) navigate(weighingPath(to));
+  };
+  const render = () =>
+    run.mutate(
+      { sources: [spot.source], slots: [spot.slot] },
+      { onSuccess: (one) => navigate(`/runs/${one.id}`), onError: sayProblem },
+    );
+  const zoom = (to: number) => setLook(zoomed(look, to, { x: 0, y: 0 }, weighing));
+  const pan = (x: number, y: number) => () => setLook(panned(look, x, y, weighing));
+  const [enterKey, escapeKey] = ["Enter", "Escape"];
+  useKeys({
+    d: () => setMode("divider"),
+    b: () => setMode("both"),
+    x: () => setMode("in turn"),
+    f: () => setMode("difference"),
+    " ": () => mode === "in turn" && setShowsAfter(!showsAfter),
+    "+": () => zoom(stepped(look.zoom, 1)),
+    "=": () => zoom(stepped(look.zoom, 1)),
+    "-": () => zoom(stepped(look.zoom, -1)),
+    "0": () => zoom(1),
+    ArrowLeft: pan(40, 0),
+    ArrowRight: pan(-40, 0),
+    ArrowUp: pan(0, 40),
+    ArrowDown: pan(0, -40),
+    "shift+ArrowLeft": pan(300, 0),
+    "shift+ArrowRight": pan(-300, 0),
+    "shift+ArrowUp": pan(0, 300),
+    "shift+ArrowDown": pan(0, -300),
+    ",": () => move(-1),
+    ".": () => move(1),
+    g: () => toFormat(formats[(formats.indexOf(at.format) + 1) % formats.length] ?? at.format),
+    h: setByHand,
+    a: automatic,
+    r: render,
+    ...Object.fromEntries(remedies.map((remedy, index) => [`${index + 1}`, () => take(remedy)])),
+    [enterKey as string]: next,
+    [escapeKey as string]: () => navigate("/weight"),
+  });
+  useReadout([
+    ["file", made?.fileName ?? weighing.fileName],
+    ["size", `${size(weighing.width, weighing.height)} px`],
+    ...(shown
+      ? ([
+          ["bytes", weighing.most ? `${count(shown.bytes)} of ${count(weighing.most)}` : count(shown.bytes)],
+          ["score", `${shown.score} ${looksWords[shown.looks]}`],
+          ["source", `${bytes(source.bytes)} → ${bytes(shown.bytes)}, ${saving(source.bytes, shown.bytes)}`],
+        ] as const)
+      : []),
+  ]);
+  const isOver = shown !== undefined && weighing.most !== null && shown.bytes > weighing.most;
+  return (
+    <div className="grid h-full grid-cols-[minmax(0,1fr)_456px] max-[1150px]:grid-cols-[minmax(0,1fr)_360px]">
+      <section className="grid min-h-0 min-w-0 grid-rows-[46px_minmax(0,1fr)]">
+        <div className="flex min-w-0 items-center gap-2.5 px-4 whitespace-nowrap">
+          <h1 className="min-w-12 truncate text-[15px]" title={source.fileName}>
+            {source.stem}
+          </h1>
+          <span className="truncate text-soft max-[1150px]:hidden">{place.path}</span>
+          <RatioChip width={weighing.width} height={weighing.height}>
+            {size(weighing.width, weighing.height)}
+          </RatioChip>
+          <span className="ml-auto flex items-center gap-1.5">
+            {seeAs.map((one) => (
+              <Button
+                key={one}
+                shortcut={modeKeys[one]}
+                aria-pressed={mode === one}
+                className={mode === one ? "" : "border-transparent!"}
+                onClick={() => setMode(one)}
+              >
+                {one}
+              </Button>
+            ))}
+            <Button aria-label="Zoom out" onClick={() => zoom(stepped(look.zoom, -1))}>
+              −
+            </Button>
+            <span className="figures w-12 text-center" data-testid="zoom">
+              {Math.round(look.zoom * 100)} %
+            </span>
+            <Button aria-label="Zoom in" onClick={() => zoom(stepped(look.zoom, 1))}>
+              +
+            </Button>
+          </span>
+        </div>
+        <Compare
+          picture={{
+            width: weighing.width,
+            height: weighing.height,
+            before: beforePath(spot, format === "tiff" ? "png" : format),
+            after,
+            words: shown ? `${shown.encoding} · ${bytes(shown.bytes)}` : "no file yet",
+          }}
+          look={look}
+          onLook={setLook}
+          mode={mode}
+          split={split}
+          onSplit={setSplit}
+          showsAfter={showsAfter}
+        />
+      </section>
+      <aside
+        aria-label="Weight"
+        className="flex min-h-0 flex-col gap-3 overflow-y-auto border-l border-line bg-sheet p-3.5"
+      >
+        {made?.findings.map((finding) => (
+          <FindingLine key={finding.sentence} finding={finding} />
+        ))}
+        {remedies.length > 0 && (
+          <div className="grid gap-1.5">
+            {remedies.map((remedy, index) => (
+              <Button
+                key={remedy.sentence}
+                shortcut={`${index + 1}`}
+                className="justify-between text-left whitespace-normal!"
+                onClick={() => take(remedy)}
+              >
+                {remedy.sentence}
+              </Button>
+            ))}
+          </div>
+        )}
+        <h2 className="-mb-2">
+          Bytes against looks <span className="font-normal text-soft">kB across, score up</span>
+        </h2>
+        <Chart weighing={weighing} curves={curves} shown={shown} onTake={setWanted} />
+        <div className="flex items-center gap-2">
+          <select
+            aria-label="Format"
+            className="rounded border border-line bg-white px-1.5 py-0.5"
+            value={at.format}
+            onChange={(event) => toFormat(event.target.value as Format)}
+          >
+            {formats.map((one) => (
+              <option key={one} value={one}>
+                {formatName(one)}
+                {weighing.formats.includes(one) ? "" : " (not taken)"}
+              </option>
+            ))}
+          </select>
+          <input
+            type="range"
+            aria-label="Quality"
+            min={1}
+            max={100}
+            className="min-w-0 grow accent-ink"
+            value={at.quality}
+            onChange={(event) => setWanted({ ...at, quality: Number(event.target.value) })}
+          />
+          <span className="figures w-7 text-right" data-testid="quality">
+            {wanted ? at.quality : (made?.quality ?? "–")}
+          </span>
+        </div>
+        <p className="flex items-center gap-2">
+          <Gauge
+            value={shown?.bytes}
+            good={!isOver}
+            label="this file against its limits"
+            marks={{
+              cap: weighing.most ?? undefined,
+              aim: weighing.aimBytes ? [weighing.aimBytes[0] ?? 0, weighing.aimBytes[1] ?? 0] : undefined,
+            }}
+          />
+          <span className={`figures font-[650] ${isOver ? "text-stop" : ""}`} data-testid="bytes">
+            {shown ? bytes(shown.bytes) : "–"}
+          </span>
+          <span className="ml-auto">
+            <span className="figures font-[650]" data-testid="score">
+              {shown?.score ?? "–"}
+            </span>{" "}
+            {shown ? looksWords[shown.looks] : ""}
+          </span>
+        </p>
+        <Choices weighing={weighing} curves={curves} shown={shown} onTake={setWanted} />
+        <Delivery lines={weighing.lines} now={shown?.bytes} was={source.bytes} />
+        <div className="mt-auto flex flex-wrap items-center gap-2 pt-1">
+          {canSet && (
+            <Button shortcut="H" onClick={setByHand}>
+              Set by hand
+            </Button>
+          )}
+          {(weighing.byHand || wanted) && (
+            <Button shortcut="A" onClick={automatic}>
+              Automatic
+            </Button>
+          )}
+          {weighing.byHand && (
+            <span className="text-soft" data-testid="by-hand">
+              by hand: {formatName(weighing.byHand.format)} {weighing.byHand.quality}
+            </span>
+          )}
+          <span className="ml-auto flex gap-2">
+            {(!isThere || made === null) && (
+              <Button shortcut="R" onClick={render}>
+                Render
+              </Button>
+            )}
+            <Button go shortcut="Enter" onClick={next}>
+              Next worst
+            </Button>
+          </span>
+        </div>
+      </aside>
+    </div>
+  );
+}

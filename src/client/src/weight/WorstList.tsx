@@ -1,0 +1,138 @@
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import type { Variant } from "../api/client";
+import { usePlaces } from "../destinations/useDestinations";
+import { Button } from "../instruments/Button";
+import { Fault } from "../instruments/Fault";
+import { Gauge } from "../instruments/Gauge";
+import { bytes, looksWords, saving, size } from "../instruments/numbers";
+import { RatioChip } from "../instruments/RatioChip";
+import { StateMark } from "../instruments/StateMark";
+import { useKeys } from "../shell/keys";
+import { useSources } from "../sources/useSources";
+import { type By, useWorst, weighingPath } from "./useWeighing";
+
+// By name: a member that begins with a capital looks like a component to the linter.
+const [downKey, upKey, enterKey] = ["ArrowDown", "ArrowUp", "Enter"] as const;
+
+const orders: readonly (readonly [By, string])[] = [
+  ["score", "lowest score"],
+  ["cap", "nearest to the cap"],
+  ["saving", "least saved"],
+];
+
+/** Every file, the worst first: those that could not be made before all. */
+export function WorstList({ run }: { run: string | undefined }) {
+  const [by, setBy] = useState<By>("score");
+  const [at, setAt] = useState(0);
+  const worst = useWorst(by, run);
+  const places = usePlaces();
+  const all = useSources("");
+  const sources = new Map(all.data?.pages.flatMap((page) => page.items).map((source) => [source.id, source]));
+  const navigate = useNavigate();
+  const items = worst.data ?? [];
+  const current = Math.min(at, items.length - 1);
+  const open = (variant: Variant | undefined) => variant && navigate(weighingPath(variant));
+  useKeys({
+    [downKey]: () => setAt(Math.min(current + 1, items.length - 1)),
+    [upKey]: () => setAt(Math.max(current - 1, 0)),
+    [enterKey]: () => open(items[current]),
+  });
+  if (worst.error) return <Fault problem={worst.error} />;
+  if (worst.data?.length === 0)
+    return (
+      <div className="grid h-full place-content-center justify-items-center gap-3 text-center">
+        <p className="text-[15px] font-[650]">Nothing to weigh yet</p>
+        <p className="max-w-96 text-soft">
+          Render something first. Every file then lies here with its bytes and its looks, the worst first.
+        </p>
+        <Button go onClick={() => navigate("/framing")}>
+          To framing
+        </Button>
+      </div>
+    );
+  return (
+    <section className="grid h-full grid-rows-[46px_minmax(0,1fr)]">
+      <div className="flex items-center gap-2 border-b border-line px-4">
+        <h1 className="mr-3 text-[15px]">Worst first</h1>
+        {orders.map(([id, words]) => (
+          <Button
+            key={id}
+            aria-pressed={by === id}
+            className={by === id ? "" : "border-transparent!"}
+            onClick={() => setBy(id)}
+          >
+            {words}
+          </Button>
+        ))}
+      </div>
+      <div className="overflow-y-auto bg-sheet">
+        {items.map((variant, index) => {
+          const limits = places?.get(variant.slot)?.slot.limits;
+          const source = sources.get(variant.source);
+          const isThere = variant.sha256 !== null;
+          return (
+            <button
+              key={variant.id}
+              type="button"
+              aria-current={index === current}
+              onClick={() => open(variant)}
+              className="grid w-full grid-cols-[56px_minmax(180px,1fr)_112px_60px_170px_74px_112px_58px] items-center gap-3 border-b border-line-soft px-4 py-1 text-left hover:bg-line-soft/60 aria-[current=true]:bg-line-soft max-[1150px]:grid-cols-[56px_minmax(110px,1fr)_104px_54px_120px_68px_96px_50px]"
+            >
+              <span className="well-grey grid h-9 w-14 place-items-center overflow-hidden">
+                {isThere && variant.format !== "tiff" && (
+                  <img
+                    alt=""
+                    loading="lazy"
+                    src={`/api/variants/${variant.id}/file?inline=true`}
+                    className="max-h-9 max-w-14"
+                  />
+                )}
+              </span>
+              <span className="min-w-0">
+                <span className="flex items-center gap-1.5">
+                  <StateMark state={variant.state} />
+                  <span className="truncate font-[550]">{variant.fileName}</span>
+                </span>
+                <span
+                  className={`block truncate text-xs ${variant.state === "blocked" ? "text-stop" : "text-soft"}`}
+                >
+                  {variant.findings[0]?.sentence ?? places?.get(variant.slot)?.path}
+                </span>
+              </span>
+              <RatioChip width={variant.width} height={variant.height}>
+                {size(variant.width, variant.height)}
+              </RatioChip>
+              <span>
+                {variant.encoding.split(" ")[0]?.replace(",", "")}
+                {variant.quality !== null && <span className="figures ml-1">{variant.quality}</span>}
+              </span>
+              <span>
+                {isThere && (
+                  <Gauge
+                    value={variant.bytes}
+                    width={164}
+                    label={bytes(variant.bytes)}
+                    marks={{
+                      floor: limits?.fewestBytes ?? undefined,
+                      aim: limits?.aimBytes ? [limits.aimBytes[0] ?? 0, limits.aimBytes[1] ?? 0] : undefined,
+                      cap: limits?.mostBytes ?? undefined,
+                    }}
+                  />
+                )}
+              </span>
+              <span className="figures text-right">{isThere ? bytes(variant.bytes) : "–"}</span>
+              <span>
+                <span className="figures mr-1.5">{variant.score ?? "–"}</span>
+                <span className="text-soft">{variant.looks ? looksWords[variant.looks] : ""}</span>
+              </span>
+              <span className="figures text-right">
+                {isThere && source ? saving(source.bytes, variant.bytes) : ""}
+              </span>
+            </button>
+          );
+        })}
+      </div>
+    </section>
+  );
+}
