@@ -60,6 +60,7 @@ internal sealed class OpenPictures(DataFolder folder)
 internal sealed class OpenPicture(FinishedPicture picture)
 {
     private const int MostTries = 24;
+    private const int Anchor = 65;
 
     private readonly ConcurrentDictionary<int, TriedFile> tried = new();
 
@@ -84,16 +85,17 @@ internal sealed class OpenPicture(FinishedPicture picture)
     public IEnumerable<(int Quality, long Bytes, double Points)> Curve(IEnumerable<int> qualities)
     {
         var trials = picture.TrialsWith(picture.Settings);
-        foreach (var quality in qualities)
+        if (trials.Sample is not { } sample)
         {
-            if (trials.Sample is { } sample)
-            {
-                yield return (quality, sample.Bytes(quality), sample.Points(quality));
-                continue;
-            }
-
-            var trial = trials.At(quality);
-            yield return (quality, trial.Bytes, trials.PointsOf(trial));
+            foreach (var (quality, file) in qualities.Select(quality => (quality, At(quality))))
+                yield return (quality, file.File.LongLength, file.Points);
+            yield break;
         }
+
+        // One file of the whole picture says how far off its sample is.
+        var whole = At(Anchor);
+        var (times, more) = ((double)whole.File.LongLength / sample.Bytes(Anchor), whole.Points - sample.Points(Anchor));
+        foreach (var quality in qualities)
+            yield return (quality, (long)(sample.Bytes(quality) * times), Math.Clamp(sample.Points(quality) + more, 0, 100));
     }
 }

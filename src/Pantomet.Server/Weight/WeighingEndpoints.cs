@@ -14,7 +14,7 @@ namespace Pantomet.Server.Weight;
 internal static class WeighingEndpoints
 {
     private const int MostListed = 1000;
-    private static readonly int[] CurveQualities = [20, 35, 50, 65, 75, 85, 92];
+    private static readonly int[] CurveQualities = [8, 20, 35, 50, 65, 80, 92];
 
     public static void MapWeighing(this IEndpointRouteBuilder routes)
     {

@@ -160,7 +160,7 @@ function VariantRow({
         {variant.quality ?? "–"}
       </span>
       <span role="cell" className="figures text-right" title={variant.looks ? looksWords[variant.looks] : ""}>
-        {variant.score ?? "–"}
+        {variant.score?.toFixed(1) ?? "–"}
       </span>
       <span role="cell" className="figures text-right">
         {isThere && source ? saving(source.bytes, variant.bytes) : ""}

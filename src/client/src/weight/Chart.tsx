@@ -52,6 +52,19 @@ export function Chart({
       .join("");
   return (
     <div ref={frame}>
+      <p className="flex gap-4">
+        {curves.map(({ format }) => (
+          <span
+            key={format}
+            className={`flex items-center gap-1.5 ${weighing.formats.includes(format) ? "" : "text-soft"}`}
+          >
+            <svg aria-hidden="true" width="26" height="4">
+              <path d="M0 2h26" stroke="currentColor" strokeWidth="1.6" strokeDasharray={lines[format]} />
+            </svg>
+            {formatName(format)}
+          </span>
+        ))}
+      </p>
       <svg
         role="img"
         aria-label="Bytes against score, a curve for each format"
@@ -120,7 +133,6 @@ export function Chart({
           </g>
         )}
         {curves.map((curve) => {
-          const last = curve.points.at(-1);
           const isTaken = weighing.formats.includes(curve.format);
           return (
             <g key={curve.format} opacity={isTaken ? 1 : 0.55}>
@@ -131,16 +143,6 @@ export function Chart({
                 strokeWidth="1.6"
                 strokeDasharray={lines[curve.format]}
               />
-              {last && (
-                <text
-                  x={Math.min(x(last.bytes), width - right)}
-                  y={y(last.score) - 5}
-                  textAnchor="end"
-                  className="text-xs"
-                >
-                  {formatName(curve.format)}
-                </text>
-              )}
             </g>
           );
         })}

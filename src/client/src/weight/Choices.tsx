@@ -9,27 +9,33 @@ type Choice = { format: Format; quality: number; bytes: number; score: number; w
 export function Choices({
   weighing,
   curves,
-  shown,
   onTake,
 }: {
   weighing: Weighing;
   curves: readonly Curve[];
-  shown: { bytes: number; score: number } | undefined;
   onTake: (at: { format: Format; quality: number }) => void;
 }) {
   const choices: Choice[] = [];
   const isTaken = (format: Format) => weighing.formats.includes(format);
-  const target = weighing.made?.score ?? shown?.score ?? weighing.looks.wanted;
+  // Looks that a format does not reach are compared with the best it has.
+  const target = weighing.made?.score ?? weighing.looks.wanted;
   for (const curve of curves) {
     const { format } = curve;
     const same = atScore(curve, target);
+    const top = curve.points.at(-1);
     if (same)
       choices.push({
         format,
         ...same,
         score: target,
-        words: isTaken(format) ? "at the same looks" : "not taken by this slot",
+        words: isTaken(format)
+          ? weighing.made?.score
+            ? "at the same looks"
+            : "at the looks wanted"
+          : "not taken by this slot",
       });
+    else if (top && top.score < target)
+      choices.push({ ...top, words: isTaken(format) ? "near its best" : "not taken by this slot" });
     const full = isTaken(format) && weighing.most ? atBytes(curve, weighing.most) : undefined;
     if (full && weighing.most)
       choices.push({ format, ...full, bytes: weighing.most, words: "as good as the cap allows" });
@@ -55,7 +61,7 @@ export function Choices({
           <span className={`truncate ${isTaken(one.format) ? "" : "text-soft"}`}>{one.words}</span>
         </button>
       ))}
-      {choices.length === 0 && <p className="text-soft">Measuring the formats…</p>}
+      {curves.length === 0 && <p className="text-soft">Measuring the formats…</p>}
     </div>
   );
 }

@@ -67,20 +67,25 @@ export function WeighingDesk({
   const remedies = made?.remedies ?? [];
   const take = useWeightRemedies(spot, place, (to) => navigate(weighingPath(to), { replace: true }));
 
-  const shown = wanted
-    ? trial && {
-        ...trial,
-        looks: trial.looks ?? "poor",
-        encoding: `${formatName(trial.format)} quality ${trial.quality}`,
-      }
-    : isThere && made.score !== null && made.looks !== null
+  const asMade =
+    isThere && made.score !== null && made.looks !== null
       ? { ...made, score: made.score, looks: made.looks }
       : undefined;
-  const after = wanted
-    ? trial && trialPath(spot, trial)
-    : isThere
-      ? `/api/variants/${made.id}/file?inline=true`
-      : undefined;
+  // Until the first try is there, what was made stays in view.
+  const shown =
+    wanted && trial
+      ? {
+          ...trial,
+          looks: trial.looks ?? "poor",
+          encoding: `${formatName(trial.format)} quality ${trial.quality}`,
+        }
+      : asMade;
+  const after =
+    wanted && trial
+      ? trialPath(spot, trial)
+      : isThere
+        ? `/api/variants/${made.id}/file?inline=true`
+        : undefined;
   const format = shown?.format ?? weighing.format;
   const at = wanted ?? {
     format: formats.includes(format) ? format : (formats[0] ?? "jpeg"),
@@ -164,10 +169,6 @@ export function WeighingDesk({
           <h1 className="min-w-12 truncate text-[15px]" title={source.fileName}>
             {source.stem}
           </h1>
-          <span className="truncate text-soft max-[1150px]:hidden">{place.path}</span>
-          <RatioChip width={weighing.width} height={weighing.height}>
-            {size(weighing.width, weighing.height)}
-          </RatioChip>
           <span className="ml-auto flex items-center gap-1.5">
             {seeAs.map((one) => (
               <Button
@@ -211,6 +212,14 @@ export function WeighingDesk({
         aria-label="Weight"
         className="flex min-h-0 flex-col gap-3 overflow-y-auto border-l border-line bg-sheet p-3.5"
       >
+        <p className="flex items-center gap-2">
+          <span className="truncate font-[550]">{place.path}</span>
+          <span className="ml-auto shrink-0">
+            <RatioChip width={weighing.width} height={weighing.height}>
+              {size(weighing.width, weighing.height)}
+            </RatioChip>
+          </span>
+        </p>
         {made?.findings.map((finding) => (
           <FindingLine key={finding.sentence} finding={finding} />
         ))}
@@ -274,12 +283,12 @@ export function WeighingDesk({
           </span>
           <span className="ml-auto">
             <span className="figures font-[650]" data-testid="score">
-              {shown?.score ?? "–"}
+              {shown ? shown.score.toFixed(1) : "–"}
             </span>{" "}
             {shown ? looksWords[shown.looks] : ""}
           </span>
         </p>
-        <Choices weighing={weighing} curves={curves} shown={shown} onTake={setWanted} />
+        <Choices weighing={weighing} curves={curves} onTake={setWanted} />
         <Delivery lines={weighing.lines} now={shown?.bytes} was={source.bytes} />
         <div className="mt-auto flex flex-wrap items-center gap-2 pt-1">
           {canSet && (

@@ -5,10 +5,11 @@ import { usePlaces } from "../destinations/useDestinations";
 import { Button } from "../instruments/Button";
 import { Fault } from "../instruments/Fault";
 import { Gauge } from "../instruments/Gauge";
-import { bytes, looksWords, saving, size } from "../instruments/numbers";
+import { bytes, count, looksWords, saving, size } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
 import { StateMark } from "../instruments/StateMark";
 import { useKeys } from "../shell/keys";
+import { useReadout } from "../shell/readout";
 import { useSources } from "../sources/useSources";
 import { type By, useWorst, weighingPath } from "./useWeighing";
 
@@ -38,6 +39,17 @@ export function WorstList({ run }: { run: string | undefined }) {
     [upKey]: () => setAt(Math.max(current - 1, 0)),
     [enterKey]: () => open(items[current]),
   });
+  const here = items[current];
+  useReadout(
+    here
+      ? [
+          ["file", here.fileName],
+          ["bytes", here.sha256 ? count(here.bytes) : "not made"],
+          ["made as", here.encoding],
+          ["score", here.score !== null ? here.score.toFixed(1) : "–"],
+        ]
+      : [],
+  );
   if (worst.error) return <Fault problem={worst.error} />;
   if (worst.data?.length === 0)
     return (
@@ -123,7 +135,7 @@ export function WorstList({ run }: { run: string | undefined }) {
               </span>
               <span className="figures text-right">{isThere ? bytes(variant.bytes) : "–"}</span>
               <span>
-                <span className="figures mr-1.5">{variant.score ?? "–"}</span>
+                <span className="figures mr-1.5">{variant.score?.toFixed(1) ?? "–"}</span>
                 <span className="text-soft">{variant.looks ? looksWords[variant.looks] : ""}</span>
               </span>
               <span className="figures text-right">

@@ -1,0 +1,135 @@
+import { readFile } from "node:fs/promises";
+import AxeBuilder from "@axe-core/playwright";
+import { expect, type Locator, type Page, test } from "@playwright/test";
+import { demo, Pantomet } from "./pantomet.ts";
+
+let app: Pantomet;
+let ribbon = "";
+test.beforeAll(async () => {
+  app = await Pantomet.start("destinations");
+  ribbon = await app.takeIn("ribbon.jpg", await readFile(demo("ribbon-tails-detail.jpg")));
+});
+test.afterAll(() => app.stop());
+
+const render = async (slots: string[]) => {
+  const { id } = await app.send("POST", "/api/runs", { sources: [ribbon], slots });
+  await expect.poll(async () => (await app.get(`/api/runs/${id}`)).state, { timeout: 60_000 }).toBe("done");
+  return (await app.get(`/api/variants?run=${id}`)).items;
+};
+const listing = `/weight/${"{source}"}/quayside-market.listing-photo?size=2500x2000`;
+const openListing = async (page: Page) => {
+  await page.goto(app.url + listing.replace("{source}", ribbon));
+  await expect(page.getByTestId("score")).toHaveText(/\d/);
+};
+const box = async (one: Locator) =>
+  (await one.boundingBox()) as NonNullable<Awaited<ReturnType<Locator["boundingBox"]>>>;
+
+test("a file that its cap forbids is stopped, its remedies are figures, and one of them is taken by its key", async ({
+  page,
+}) => {
+  const windowbox = await app.get("/api/destinations/windowbox");
+  const square = windowbox.slots.find((one: any) => one.id === "windowbox.square");
+  square.limits = { mostBytes: 60_000 };
+  await app.send("PUT", "/api/destinations/windowbox", windowbox);
+  const [stopped] = await render(["windowbox.square"]);
+  expect(stopped).toMatchObject({ state: "blocked", bytes: 0, sha256: null });
+
+  await page.goto(`${app.url}/weight`);
+  await expect(page.getByRole("button", { name: /ribbon-square/ })).toContainText("below the floor");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText(/Within the 60.0 kB allowed, the best is JPEG/)).toBeVisible();
+  const first = page.getByRole("button", { name: /^AVIF quality \d+.* kB at a score of / });
+  await expect(first).toBeVisible();
+  await page.keyboard.press("1");
+  await expect(page.getByText("square now takes AVIF too.")).toBeVisible();
+  const [made] = await render(["windowbox.square"]);
+  expect(made).toMatchObject({ state: "done", format: "avif" });
+  expect(made.bytes).toBeLessThanOrEqual(60_000);
+  expect(stopped.remedies[0]).toMatchObject({ kind: "otherFormat", format: "avif", bytes: made.bytes });
+  expect(stopped.remedies[0].sentence).toContain(`${(made.bytes / 1000).toFixed(1)} kB`);
+});
+
+test("quality is moved along the curve with live bytes and score, set by hand, kept, and given back", async ({
+  page,
+}) => {
+  const [before] = await render(["quayside-market.listing-photo"]);
+  await openListing(page);
+  await expect(page.getByTestId("score")).toHaveText(before.score.toFixed(1));
+  await page.keyboard.press(",");
+  for (let step = 0; step < 4; step++) await page.keyboard.press(",");
+  await expect(page.getByTestId("quality")).toHaveText(`${before.quality - 5}`);
+  await expect(page.getByTestId("score")).toHaveText(/^\d/);
+  await expect(page.getByTestId("score")).not.toHaveText(before.score.toFixed(1));
+  expect(Number(await page.getByTestId("score").textContent())).toBeLessThan(before.score);
+  await page.keyboard.press("h");
+  const marked = page.getByTestId("by-hand");
+  await expect(marked).toHaveText(`by hand: JPEG ${before.quality - 5}`);
+  await page.reload();
+  await expect(marked).toHaveText(`by hand: JPEG ${before.quality - 5}`);
+
+  const [byHand] = await render(["quayside-market.listing-photo"]);
+  expect(byHand).toMatchObject({ quality: before.quality - 5, byHand: true, state: "done" });
+  expect(byHand.bytes).toBeLessThan(before.bytes);
+  await page.keyboard.press("a");
+  await expect(marked).toHaveCount(0);
+  await page.keyboard.press("Control+z");
+  await expect(marked).toBeVisible();
+  await page.keyboard.press("Control+y");
+  await expect(marked).toHaveCount(0);
+  const [after] = await render(["quayside-market.listing-photo"]);
+  expect(after).toMatchObject({ sha256: before.sha256, byHand: false });
+});
+
+test("before and after stay in register through zoom and pan, in every way of looking", async ({ page }) => {
+  await openListing(page);
+  const before = page.locator("[data-side=before]");
+  const after = page.locator("[data-side=after]");
+  await expect(after).toHaveJSProperty("complete", true);
+  const same = async () => {
+    const [one, other] = [await box(before), await box(after)];
+    expect(other).toEqual(one);
+    return one;
+  };
+  // At 100 % a pixel of the file is a pixel of the page.
+  expect(await same()).toMatchObject({ width: 2500, height: 2000 });
+  await page.mouse.move(300, 400);
+  for (let step = 0; step < 6; step++) await page.mouse.wheel(0, -240);
+  await expect(page.getByTestId("zoom")).toHaveText("800 %");
+  expect((await same()).width).toBe(20_000);
+  const at = await same();
+  await page.mouse.down();
+  await page.mouse.move(360, 370, { steps: 4 });
+  await page.mouse.up();
+  expect(await same()).toMatchObject({ x: at.x + 60, y: at.y - 30 });
+
+  await page.keyboard.press("b");
+  const panes = page.locator("[data-pane]");
+  await expect(panes).toHaveCount(2);
+  const corner = async (side: Locator, pane: Locator) => {
+    const [inner, outer] = [await box(side), await box(pane)];
+    return { x: inner.x - outer.x, y: inner.y - outer.y, width: inner.width };
+  };
+  const inRegister = async () =>
+    expect(await corner(after, panes.nth(1))).toEqual(await corner(before, panes.nth(0)));
+  await inRegister();
+  for (const key of ["ArrowRight", "Shift+ArrowDown", "-", "ArrowLeft"]) {
+    await page.keyboard.press(key);
+    await inRegister();
+  }
+  await page.keyboard.press("f");
+  await same();
+  await page.keyboard.press("x");
+  const shown = await box(after);
+  await page.keyboard.press("Space");
+  expect(await box(before)).toEqual(shown);
+});
+
+test("the scales have no serious fault for those who cannot see or point", async ({ page }) => {
+  for (const path of ["/weight", listing.replace("{source}", ribbon)]) {
+    await page.goto(app.url + path);
+    await page.waitForLoadState("networkidle");
+    const { violations } = await new AxeBuilder({ page }).analyze();
+    const serious = violations.filter((one) => one.impact === "serious" || one.impact === "critical");
+    expect(serious.map((one) => `${one.id}: ${one.nodes.map((node) => node.html).join(" | ")}`)).toEqual([]);
+  }
+});
