@@ -33,7 +33,6 @@ public enum Conflict
 public sealed class Weigher
 {
     private const int Highest = 100;
-    private const double UnusedTenth = 6;
 
     private readonly Slot slot;
     private readonly PictureFormat format;
@@ -79,29 +78,25 @@ public sealed class Weigher
         return trials.At(QualitySearch.Find(bytes, WeightCurve.Of(format), quality => trials.At(quality).File, estimate).Quality);
     }
 
-    // The floor comes before the band and before the quality that is enough.
+    // The floor comes before the band and before the quality that is enough, the cap before all.
     private Weighed Raised(Trial chosen)
     {
-        if (slot.Limits.Most is not { } cap)
-            return ToFloor(chosen);
-        // What fits the cap best; a band may have kept the file lighter than it need be.
-        var best = IsFarBelow(chosen) ? chosen : Within(goal.UpTo(cap.Bytes) with { Least = cap.Bytes, Wanted = cap.Bytes });
-        if (slot.Limits.Aim is not null && IsFarBelow(chosen))
-            best = Within(goal.UpTo(cap.Bytes));
-        var points = trials.PointsOf(best);
-        if (points < slot.Looks.Floor)
-            return best.Quality == Highest ? new Weighed(best, points, Conflict.FloorOutOfReach) : new Weighed(best, points, Conflict.CapAndFloor);
-        return slot.Limits.Aim is null && slot.Looks.Prefer == Preference.Better ? new Weighed(best, points, Conflict.None) : ToFloor(chosen);
-    }
+        var top = slot.Limits.Most is { } cap ? Heaviest(cap.Bytes) : null;
+        if (top is not null && trials.PointsOf(top) < slot.Looks.Floor)
+            return new Weighed(top, trials.PointsOf(top), top.Quality == Highest ? Conflict.FloorOutOfReach : Conflict.CapAndFloor);
+        if (slot.Limits.Aim is { } aim && Heaviest(aim.Most.Bytes) is var inBand && inBand.Bytes <= aim.Most.Bytes && trials.PointsOf(inBand) >= slot.Looks.Floor)
+            top = inBand;
+        else if (top is not null && slot.Limits.Aim is null && slot.Looks.Prefer == Preference.Better)
+            return new Weighed(top, trials.PointsOf(top), Conflict.None);
 
-    private Weighed ToFloor(Trial chosen)
-    {
-        var range = new QualityRange(Math.Min(chosen.Quality + 1, Highest), Highest);
-        var raised = LooksSearch.Lowest(slot.Looks.Floor, range, looks, trials, _ => false)!;
+        var highest = top?.Quality ?? Highest;
+        var raised = chosen.Quality < highest
+            ? LooksSearch.Lowest(slot.Looks.Floor, new QualityRange(chosen.Quality + 1, highest), looks, trials, _ => false)!
+            : trials.At(highest);
         var points = trials.PointsOf(raised);
         return new Weighed(raised, points, points >= slot.Looks.Floor ? Conflict.None : Conflict.FloorOutOfReach);
     }
 
-    // The tenth of a cap that a search may leave unused is worth a few points; this many it is not.
-    private bool IsFarBelow(Trial chosen) => trials.PointsOf(chosen) < slot.Looks.Floor - UnusedTenth;
+    // The very last quality that fits, not one that is near enough.
+    private Trial Heaviest(long most) => Within(new WeightGoal(goal.Quality with { Ceiling = Highest }, most, most, most));
 }

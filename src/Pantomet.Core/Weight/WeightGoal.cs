@@ -40,8 +40,4 @@ public sealed record WeightGoal(QualityRange Quality, long? Least, long? Most, l
     /// <summary>The lower end of a band rather than its upper part, for who prefers fewer bytes.</summary>
     /// <param name="least">The lower end, in bytes.</param>
     public WeightGoal AtLeast(long least) => this with { Least = least, Wanted = least + (long)((Most!.Value - least) * 0.15) };
-
-    /// <summary>As much as a cap allows, whatever the band says.</summary>
-    /// <param name="cap">In bytes.</param>
-    public WeightGoal UpTo(long cap) => this with { Least = (long)(WellUsed * cap), Most = cap, Wanted = (long)(AimedUnderCap * cap) };
 }
