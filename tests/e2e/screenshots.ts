@@ -1,7 +1,7 @@
 import { readFile } from "node:fs/promises";
 import { dirname, join, resolve } from "node:path";
 import { fileURLToPath } from "node:url";
-import { type Page, test } from "@playwright/test";
+import { expect, type Page, test } from "@playwright/test";
 import { demo, Pantomet } from "./pantomet.ts";
 
 // The pictures of the README, made from the demo. Not a test: it asserts nothing.
@@ -105,6 +105,25 @@ test("pictures of every main view", async ({ page }) => {
     await page.getByRole("button", { name: "Make a package" }).click();
     await page.getByRole("link", { name: "Download" }).first().waitFor();
     await shot("packages");
+
+    await page.goto(`${app.url}/weight/${id("hill-flight")}/quayside-market.listing-photo?size=2500x2000`);
+    await page.getByText("as good as the cap allows").waitFor({ timeout: 60_000 });
+    await page.waitForLoadState("networkidle");
+    await shot("weight");
+    const windowbox = await app.get("/api/destinations/windowbox");
+    windowbox.slots.find((one: any) => one.id === "windowbox.square").limits = { mostBytes: 60_000 };
+    await app.send("PUT", "/api/destinations/windowbox", windowbox);
+    const tight = await app.send("POST", "/api/runs", {
+      sources: [id("ribbon-tails-detail")],
+      slots: ["windowbox.square"],
+    });
+    await expect
+      .poll(async () => (await app.get(`/api/runs/${tight.id}`)).state, { timeout: 60_000 })
+      .toBe("done");
+    await page.goto(`${app.url}/weight/${id("ribbon-tails-detail")}/windowbox.square?size=1080x1080`);
+    await page.getByText(/Take AVIF into the slot/).waitFor();
+    await page.getByText("at the looks wanted").first().waitFor({ timeout: 60_000 });
+    await shot("remedies");
   } finally {
     await app.stop();
   }

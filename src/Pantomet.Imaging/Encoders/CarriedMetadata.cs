@@ -13,11 +13,11 @@ public static class CarriedMetadata
 
     /// <summary>What a saver is told to keep after <see cref="Attach"/>: only blocks with something in them, since an empty one would still weigh.</summary>
     /// <param name="image">As <see cref="Attach"/> left it.</param>
-    /// <param name="colour">Whether the profile stays.</param>
-    public static Enums.ForeignKeep Kept(Image image, ColourPolicy colour)
+    /// <param name="slot">Says whether the profile stays.</param>
+    public static Enums.ForeignKeep Kept(Image image, Slot slot)
     {
         var hasExif = image.GetFields().Any(field => field.StartsWith("exif-ifd0-", StringComparison.Ordinal));
-        return (hasExif ? Enums.ForeignKeep.Exif : 0) | (image.Contains("xmp-data") ? Enums.ForeignKeep.Xmp : 0) | (colour == ColourPolicy.Keep ? Enums.ForeignKeep.Icc : 0);
+        return (hasExif ? Enums.ForeignKeep.Exif : 0) | (image.Contains("xmp-data") ? Enums.ForeignKeep.Xmp : 0) | (slot.Colour == ColourPolicy.Keep ? Enums.ForeignKeep.Icc : 0);
     }
 
     /// <summary>Removes every block that came with the source, then writes the fields that stay.</summary>

@@ -10,8 +10,8 @@ public static class ChromaChoice
     // At this quality somebody asked for the best: halved chroma would be the first thing to show.
     private const int WholeFrom = 90;
 
-    // Colour that halving would move by as much as this is seen at an edge. At equal bytes butteraugli found whole chroma no worse
-    // on every demo photograph with more such places than this share, and could not tell on those with fewer (docs/decisions/encoders.md).
+    // Colour that halving would move by as much as this is seen at an edge. At equal bytes butteraugli preferred whole chroma on nearly
+    // every demo photograph with more such places than this share; of those with fewer it was of two minds (docs/decisions/encoders.md).
     private const int Seen = 24;
     private const double SeenShare = 0.009;
 

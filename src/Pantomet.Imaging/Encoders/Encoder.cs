@@ -8,7 +8,8 @@ namespace Pantomet.Imaging.Encoders;
 /// <param name="WholeChroma">Whether colour keeps its full resolution, where the encoder has it.</param>
 /// <param name="Effort">How much work is put in.</param>
 /// <param name="Keep">Which blocks of metadata are written.</param>
-public readonly record struct EncoderSettings(bool WholeChroma, Effort Effort, Enums.ForeignKeep Keep);
+/// <param name="Ppi">Pixels per inch that a JPEG states; PNG and TIFF take them from the picture.</param>
+public readonly record struct EncoderSettings(bool WholeChroma, Effort Effort, Enums.ForeignKeep Keep, int? Ppi = null);
 
 /// <summary>Writes finished pixels. Efforts are those that were worth their time when measured; see <c>docs/decisions/encoders.md</c>.</summary>
 public static class Encoder
@@ -25,8 +26,10 @@ public static class Encoder
         var isThorough = settings.Effort == Effort.Thorough;
         return format switch
         {
-            PictureFormat.Jpeg => image.JpegsaveBuffer(
-                q: quality, optimizeCoding: true, interlace: true, subsampleMode: Chroma(settings.WholeChroma), trellisQuant: isThorough, overshootDeringing: isThorough, keep: settings.Keep),
+            PictureFormat.Jpeg => WithPpi(
+                image.JpegsaveBuffer(
+                    q: quality, optimizeCoding: true, interlace: true, subsampleMode: Chroma(settings.WholeChroma), trellisQuant: isThorough, overshootDeringing: isThorough, keep: settings.Keep),
+                settings.Ppi),
             PictureFormat.WebP => image.WebpsaveBuffer(q: quality, effort: isThorough ? 4 : 2, keep: settings.Keep),
             PictureFormat.Avif => image.HeifsaveBuffer(
                 q: quality, effort: isThorough ? 3 : 1, compression: Enums.ForeignHeifCompression.Av1, subsampleMode: Chroma(settings.WholeChroma), keep: settings.Keep),
@@ -64,7 +67,9 @@ public static class Encoder
     /// <param name="image">Finished pixels with the metadata that stays.</param>
     /// <param name="keep">Which blocks are written.</param>
     public static byte[] Tiff(Image image, Enums.ForeignKeep keep) =>
-        image.TiffsaveBuffer(compression: Enums.ForeignTiffCompression.Deflate, predictor: Enums.ForeignTiffPredictor.Horizontal, keep: keep);
+        image.TiffsaveBuffer(compression: Enums.ForeignTiffCompression.Deflate, predictor: Enums.ForeignTiffPredictor.Horizontal, resunit: Enums.ForeignTiffResunit.Inch, keep: keep);
+
+    private static byte[] WithPpi(byte[] file, int? ppi) => ppi is { } stated ? JfifDensity.Stated(file, stated) : file;
 
     private static Enums.ForeignSubsample Chroma(bool whole) => whole ? Enums.ForeignSubsample.Off : Enums.ForeignSubsample.On;
 }

@@ -24,7 +24,7 @@ public sealed class FinishedPicture : IDisposable
     {
         (Pixels, this.slot, Format, kind) = (pixels, slot, format, facts.Kind);
         Image = CarriedMetadata.Attach(pixels, slot, facts, format);
-        Keep = CarriedMetadata.Kept(Image, slot.Colour);
+        Keep = CarriedMetadata.Kept(Image, slot);
         tiles = TileSet.For(pixels.Width, pixels.Height, format == PictureFormat.Jpeg ? 32 : 64);
         var fineness = IsGraphic ? Fineness.EveryPixel : Fineness.FromHalf;
         var bytes = new Lazy<byte[]>(pixels.WriteToMemory<byte>);
@@ -49,7 +49,7 @@ public sealed class FinishedPicture : IDisposable
     public Image Image { get; }
 
     /// <summary>How the slot has files encoded.</summary>
-    public EncoderSettings Settings => new(isWhole ??= ChromaChoice.IsWhole(sample.Value, kind, slot.Quality), slot.Effort, Keep);
+    public EncoderSettings Settings => new(isWhole ??= ChromaChoice.IsWhole(sample.Value, kind, slot.Quality), slot.Effort, Keep, slot.Ppi);
 
     /// <summary>Makes the pixels for one format.</summary>
     /// <param name="source">The decoded source.</param>
@@ -68,7 +68,7 @@ public sealed class FinishedPicture : IDisposable
     public Trials TrialsWith(EncoderSettings settings)
     {
         // A small JPEG is its own sample, as a plain one; of another picture the tiles are encoded as the whole will be.
-        ISample? stand = tiles is not null ? new Tiles(this, settings with { Keep = Enums.ForeignKeep.None })
+        ISample? stand = tiles is not null ? new Tiles(this, settings with { Keep = Enums.ForeignKeep.None, Ppi = null })
             : Format == PictureFormat.Jpeg && settings.Effort == Effort.Quick ? new PlainJpegs(this, settings) : null;
         return new Trials(quality => Encoder.Lossy(Image, Format, quality, settings), trial => PointsOf(trial.File), stand);
     }

@@ -12,7 +12,7 @@ public static class Grey
         if (image.Bands < 3 || image.Interpretation is not (Enums.Interpretation.Srgb or Enums.Interpretation.Rgb16))
             return image.Copy();
         // Nearly every picture shows its colour in a few pixels already.
-        using var few = image.Subsample(8, 8);
+        using var few = image.Subsample(Math.Min(8, image.Width), Math.Min(8, image.Height));
         if (!IsGrey(few) || !IsGrey(image))
             return image.Copy();
         using var lightness = image.HasAlpha() ? image[0].Bandjoin(image[image.Bands - 1]) : image[0];

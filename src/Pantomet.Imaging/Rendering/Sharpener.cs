@@ -10,10 +10,10 @@ public static class Sharpener
     private const double MostReduction = 4;
 
     // Of the slope at an edge.
-    private const double NormalGain = 1.6;
+    private const double NormalGain = 2.6;
 
     // How far an edge may overshoot on its light and on its dark side, in CIE lightness, 0 to 100: more shows as a halo.
-    private const double MostLighter = 3;
+    private const double MostLighter = 4;
     private const double MostDarker = 5;
 
     // Flat areas keep their grain: only steps above this are edges.

@@ -1,4 +1,6 @@
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Measures;
+using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
 
@@ -38,5 +40,37 @@ public sealed class FormatChoiceTests
     {
         var site = Slots.Of("1:1", new SizeRule.Widths([400]), formats: [PictureFormat.Avif, PictureFormat.WebP, PictureFormat.Jpeg]) with { Delivery = Delivery.Each };
         Assert.Equal([[PictureFormat.Avif], [PictureFormat.WebP], [PictureFormat.Jpeg]], FormatChoice.For(site, Photograph));
+    }
+
+    [Fact]
+    public void A_page_that_chooses_always_gets_one_file_that_every_browser_reads()
+    {
+        var site = Slots.Of("1:1", new SizeRule.Widths([400]), formats: [PictureFormat.Avif, PictureFormat.WebP]) with { Delivery = Delivery.Each };
+        Assert.Equal([[PictureFormat.Avif], [PictureFormat.WebP], [PictureFormat.Jpeg]], FormatChoice.For(site, Photograph));
+        Assert.Equal(PictureFormat.Png, FormatChoice.For(site, Photograph with { HasAlpha = true })[^1][0]);
+        Assert.Contains(SlotPlan.For(site, Slots.Source(Photograph)).Findings, finding => finding.Id == "fallback-added");
+        var withPng = site with { Formats = [PictureFormat.Avif, PictureFormat.Png] };
+        Assert.Equal([[PictureFormat.Avif], [PictureFormat.Png]], FormatChoice.For(withPng, Photograph));
+    }
+
+    [Fact]
+    public void A_modern_format_is_measured_against_the_one_that_every_browser_reads()
+    {
+        var site = Slots.Of("1:1", new SizeRule.Widths([400]), formats: [PictureFormat.Avif, PictureFormat.WebP, PictureFormat.Jpeg]) with { Delivery = Delivery.Each };
+        var rivals = SlotPlan.For(site, Slots.Source(Photograph)).Variants.Select(variant => variant.Rival);
+        Assert.Equal([PictureFormat.Jpeg, PictureFormat.Jpeg, null], rivals);
+        Assert.All(SlotPlan.For(site with { Delivery = Delivery.One }, Slots.Source(Photograph)).Variants, variant => Assert.Null(variant.Rival));
+    }
+
+    [Fact]
+    public void What_a_person_has_set_goes_before_the_choice_and_is_part_of_the_recipe()
+    {
+        var source = Slots.Source(Photograph);
+        var byHand = source with { Weights = [new WeightByHand(JpegOrPng.Id, null, new PixelSize(400, 400), null, PictureFormat.Jpeg, 33)] };
+        var (automatic, set) = (SlotPlan.For(JpegOrPng, source).Variants[0], SlotPlan.For(JpegOrPng, byHand).Variants[0]);
+        Assert.Equal((33, PictureFormat.Jpeg), (set.ByHand!.Quality, Assert.Single(set.Formats)));
+        Assert.NotEqual(new Recipe(source, automatic, JpegOrPng).Hash(), new Recipe(byHand, set, JpegOrPng).Hash());
+        var another = byHand with { Weights = [byHand.Weights[0] with { Size = new PixelSize(401, 400) }] };
+        Assert.Null(SlotPlan.For(JpegOrPng, another).Variants[0].ByHand);
     }
 }

@@ -40,6 +40,7 @@ public static class MultiScaleSimilarity
         return (score, scales);
     }
 
+    // A plane that was halved to nothing has nothing to lose.
     private static double Tiny(TonePlane one, TonePlane other) =>
-        1 - Math.Sqrt(one.Values.Zip(other.Values, (a, b) => (double)(a - b) * (a - b)).Average()) / 255;
+        one.Values.Length == 0 ? 1 : 1 - (Math.Sqrt(one.Values.Zip(other.Values, (a, b) => (double)(a - b) * (a - b)).Average()) / 255);
 }
