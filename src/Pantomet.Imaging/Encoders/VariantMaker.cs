@@ -16,6 +16,8 @@ public static class VariantMaker
     /// <exception cref="VipsException">The encoder fails.</exception>
     public static MadeFile Make(DecodedSource source, PlannedVariant variant, Slot slot)
     {
+        if (KeptFile.Of(source, variant, slot) is { } kept)
+            return kept;
         if (variant.ByHand is { } byHand)
             return FormatMaker.Make(byHand.Format, source, variant, slot);
         var made = Best(source, variant, slot);

@@ -1,0 +1,81 @@
+using NetVips;
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Measures;
+using Pantomet.Core.Runs;
+using Pantomet.Core.Sources;
+using Pantomet.Core.Weight;
+using Pantomet.Imaging.Rendering;
+
+namespace Pantomet.Imaging.Encoders;
+
+/// <summary>A source that already is the file that its place wants: it is written anew without loss, rather than encoded a second time.</summary>
+internal static class KeptFile
+{
+    // Beyond this, reading coefficients one by one takes longer than anybody waits for one file.
+    private const long MostBytesRead = 40_000_000;
+
+    /// <summary>The file; null where its pixels, its format or its weight have to change.</summary>
+    /// <param name="source">The decoded source.</param>
+    /// <param name="variant">What is wanted.</param>
+    /// <param name="slot">What is allowed.</param>
+    public static MadeFile? Of(DecodedSource source, PlannedVariant variant, Slot slot)
+    {
+        if (!Fits(source.Facts, variant, slot) || new FileInfo(source.File.Path).Length > MostBytes(slot))
+            return null;
+        var file = source.Facts.Format == PictureFormat.Jpeg ? Optimised(source, slot) : AsItCame(source, slot);
+        if (file is null || file.LongLength > MostBytes(slot) || (slot.Limits.Aim is { } aim && !aim.Holds(new ByteCount(file.LongLength))))
+            return null;
+        var words = source.Facts.Format == PictureFormat.Jpeg ? "JPEG, optimised without loss" : $"{source.Facts.Format.DisplayName()}, as it came";
+        return new MadeFile(file, source.Facts.Format, null, words, 0, 100, []);
+    }
+
+    private static bool Fits(SourceFacts facts, PlannedVariant variant, Slot slot) =>
+        facts is { Format: PictureFormat.Jpeg or PictureFormat.WebP or PictureFormat.Avif, Orientation: 1, Frames: 1, BitDepth: 8 } &&
+        variant.Format == facts.Format && variant.ByHand is null && variant.Turn.IsNone &&
+        variant.Size.File == facts.Size && variant.Size.Picture == facts.Size && variant.Crop.Size == facts.Size &&
+        slot.Looks.Prefer == Preference.Better && (slot.Colour == ColourPolicy.Keep || !facts.IsOutsideSrgb) &&
+        (!facts.HasAlpha || slot.KeepsTransparency) && slot.Limits.Fewest is null;
+
+    private static long MostBytes(Slot slot) => Math.Min(slot.Limits.Most?.Bytes ?? MostBytesRead, MostBytesRead);
+
+    private static byte[]? Optimised(DecodedSource source, Slot slot)
+    {
+        var original = File.ReadAllBytes(source.File.Path);
+        byte[] bare;
+        try
+        {
+            bare = LosslessJpeg.Optimised(original);
+            if (!HasSamePixels(original, bare))
+                return null;
+        }
+        catch (Exception problem) when (problem is not OutOfMemoryException)
+        {
+            // What this decoder does not understand the other one has: the picture is encoded like any other.
+            return null;
+        }
+
+        using var loaded = source.File.Load();
+        using var one = loaded.Crop(0, 0, 1, 1);
+        using var pixel = one.CopyMemory();
+        using var said = CarriedMetadata.Attach(pixel, slot, source.Facts, PictureFormat.Jpeg);
+        var carrier = Encoder.Lossy(said, PictureFormat.Jpeg, 50, new EncoderSettings(false, Effort.Quick, CarriedMetadata.Kept(said, slot), slot.Ppi));
+        return LosslessJpeg.WithMetadataOf(bare, carrier);
+    }
+
+    private static bool HasSamePixels(byte[] one, byte[] other)
+    {
+        using var before = Image.NewFromBuffer(one);
+        using var after = Image.NewFromBuffer(other);
+        using var same = before.Equal(after);
+        return same.Min() > 0;
+    }
+
+    // A container that carries nothing but what the slot allows needs no rewriting.
+    private static byte[]? AsItCame(DecodedSource source, Slot slot)
+    {
+        var facts = source.Facts;
+        var carriesNoMore = facts is { Camera.Length: 0, HasPlace: false } && (slot.Metadata == MetadataPolicy.All || facts.Description.Length == 0) &&
+            (slot.Metadata != MetadataPolicy.None || facts.Rights.IsEmpty) && (slot.Colour == ColourPolicy.Keep || facts.ColourProfile is null);
+        return carriesNoMore ? File.ReadAllBytes(source.File.Path) : null;
+    }
+}
