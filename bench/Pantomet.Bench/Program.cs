@@ -8,6 +8,7 @@ var parts = new Dictionary<string, Action>
     ["widths"] = BestLadderBench.Run,
     ["weights"] = () => WeightBench.Run(demo),
     ["framing"] = () => FramingBench.Run(demo),
+    ["equal"] = () => EqualBytesBench.Run(demo),
     ["scores"] = () => ScoreBench.Run(demo),
 };
 if (args.FirstOrDefault(name => !parts.ContainsKey(name)) is { } unknown)

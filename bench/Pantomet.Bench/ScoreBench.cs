@@ -1,5 +1,3 @@
-using System.Diagnostics;
-using System.Globalization;
 using NetVips;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
@@ -24,7 +22,7 @@ internal static class ScoreBench
     public static void Run(string demo)
     {
         using var folder = new Folder();
-        var hasJudge = Environment.GetEnvironmentVariable("PATH")!.Split(':').Any(path => File.Exists(Path.Combine(path, "butteraugli_main")));
+        var hasJudge = Judge.IsThere;
         var (scores, distances) = (new List<double>(), new List<double>());
         Imaging.VipsRuntime.Start();
         foreach (var name in Pictures)
@@ -40,7 +38,7 @@ internal static class ScoreBench
                     continue;
                 using var after = Image.NewFromBuffer(file);
                 after.Pngsave(folder.Path("after.png"));
-                distances.Add(Judged(folder.Path("before.png"), folder.Path("after.png")));
+                distances.Add(Judge.Distance(folder.Path("before.png"), folder.Path("after.png")));
             }
         }
 
@@ -61,13 +59,6 @@ internal static class ScoreBench
         var score = Stopwatches.Least(15, () => VisualScore.Of(before, lighter));
         var all = Stopwatches.Least(15, () => PictureScore.Of(picture, file, Fineness.FromHalf));
         Console.WriteLine(FormattableString.Invariant($"  cost at {picture.Width} × {picture.Height}, in final JPEG encodes: {score / encode:0.00} to compare, {all / encode:0.00} with decoding and colour"));
-    }
-
-    private static double Judged(string before, string after)
-    {
-        using var process = Process.Start(new ProcessStartInfo("butteraugli_main", [before, after]) { RedirectStandardOutput = true, RedirectStandardError = true })!;
-        var lines = process.StandardOutput.ReadToEnd().Trim().Split('\n');
-        return double.Parse(lines[^1].Split(':')[^1], CultureInfo.InvariantCulture);
     }
 
     // Spearman's: the correlation of ranks; no two values are equal here.
