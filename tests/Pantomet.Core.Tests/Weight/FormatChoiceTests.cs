@@ -70,6 +70,8 @@ public sealed class FormatChoiceTests
         var (automatic, set) = (SlotPlan.For(JpegOrPng, source).Variants[0], SlotPlan.For(JpegOrPng, byHand).Variants[0]);
         Assert.Equal((33, PictureFormat.Jpeg), (set.ByHand!.Quality, Assert.Single(set.Formats)));
         Assert.NotEqual(new Recipe(source, automatic, JpegOrPng).Hash(), new Recipe(byHand, set, JpegOrPng).Hash());
+        var lower = SlotPlan.For(JpegOrPng, byHand with { Weights = [byHand.Weights[0] with { Quality = 32 }] }).Variants[0];
+        Assert.NotEqual(new Recipe(byHand, lower, JpegOrPng).Hash(), new Recipe(byHand, set, JpegOrPng).Hash());
         var another = byHand with { Weights = [byHand.Weights[0] with { Size = new PixelSize(401, 400) }] };
         Assert.Null(SlotPlan.For(JpegOrPng, another).Variants[0].ByHand);
     }
