@@ -25,7 +25,7 @@ public sealed class CrashTests : IDisposable
         var sources = new List<string>();
         foreach (var name in (string[])["workbench-topdown.jpg", "ribbon-tails-detail.jpg"])
             sources.Add(await TakeInAsync(name));
-        var slots = (await JsonAsync("/api/destinations"))["items"]![0]!["slots"]!.AsArray().Select(slot => (string)slot!["id"]!).ToArray();
+        var slots = (await JsonAsync("/api/destinations"))["items"]![0]!["slots"]!.AsArray().Select(slot => (string)slot!["id"]!).Skip(2).Take(3).ToArray();
         var id = (string)(await (await http.PostAsJsonAsync("/api/runs", new { sources, slots })).Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
         await UntilAsync(id, run => (int)run["done"]! >= 5);
         await KillAsync();

@@ -153,15 +153,15 @@ test("every way to say shape and sizes makes a document that the schema accepts,
   await slot.getByRole("button", { name: "Add a round mask" }).click();
   await slot.getByRole("tab", { name: "Tiers" }).click();
   await slot.getByRole("button", { name: "Frame narrow, medium and wide apart" }).click();
-  await expect(summary).toContainText("makes 6 files");
+  await expect(summary).toContainText("makes 9 files: 1,500 px, AVIF, WebP, JPEG");
 
   // A reload keeps the changes; undo after forgetting brings them back.
   await page.reload();
-  await expect(summary).toContainText("makes 6 files");
+  await expect(summary).toContainText("makes 9 files: 1,500 px, AVIF, WebP, JPEG");
   await page.getByRole("button", { name: "Forget" }).click();
   await expect(summary).toContainText("makes 9 files: 500…1,500 px");
   await page.keyboard.press("Control+z");
-  await expect(summary).toContainText("makes 6 files");
+  await expect(summary).toContainText("makes 9 files");
   await page.getByRole("button", { name: "Forget" }).click();
   expect(made()).toBeGreaterThan(15);
 });

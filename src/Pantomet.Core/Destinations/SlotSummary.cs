@@ -23,7 +23,9 @@ public sealed record SlotSummary(int Files, string Sentence, IReadOnlyList<Wante
     public static SlotSummary Of(Slot slot, Source example)
     {
         var plan = SlotPlan.For(slot, example with { Facts = LargePhotograph, Framing = SourceFraming.None, Proposal = null });
-        var formats = string.Join(", ", slot.Formats.Select(format => format.DisplayName()));
+        // A page that chooses among formats gets one more where some browsers read none of those.
+        var made = slot.Delivery == Delivery.Each ? plan.Variants.Select(variant => variant.Format).Distinct() : slot.Formats;
+        var formats = string.Join(", ", made.Select(format => format.DisplayName()));
         var choice = slot.Delivery == Delivery.One && slot.Formats.Count > 1 ? $"one of {formats}" : formats;
         var files = plan.Variants.Count;
         return new SlotSummary(files, $"makes {files} {(files == 1 ? "file" : "files")}: {Pixels(slot, plan)}, {choice}", plan.Sizes, [.. plan.Variants.Select(variant => variant.FileName)]);

@@ -102,11 +102,11 @@ public sealed class VariantMakerTests
     public void A_vector_picture_is_drawn_sharp_at_whatever_size_is_needed()
     {
         using var folder = new TemporaryFolder();
-        var slot = Demo.Plain("3:1", PictureFormat.Png, 3600);
+        var slot = Demo.Plain("3:1", PictureFormat.Png, 2400);
         var drawn = folder.Write("drawn.png", Making.One(Demo.Source("logo.svg"), slot).File);
-        Assert.Equal("3600x1200", Tool.Run("identify", "-format", "%wx%h", drawn));
+        Assert.Equal("2400x800", Tool.Run("identify", "-format", "%wx%h", drawn));
         // Enlarged from 1,200 px it would have far fewer steps between ink and ground than edges have pixels.
-        Tool.Run("convert", Demo.Source("logo-1200.png"), "-resize", "3600x1200!", folder.Path("enlarged.png"));
+        Tool.Run("convert", Demo.Source("logo-1200.png"), "-resize", "2400x800!", folder.Path("enlarged.png"));
         double Soft(string path) => double.Parse(Tool.Run("convert", path, "-alpha", "extract", "-fx", "u>0.05&&u<0.95?1:0", "-format", "%[fx:mean]", "info:"), System.Globalization.CultureInfo.InvariantCulture);
         Assert.True(Soft(drawn) < 0.6 * Soft(folder.Path("enlarged.png")));
     }
