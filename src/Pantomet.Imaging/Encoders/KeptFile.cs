@@ -11,8 +11,7 @@ namespace Pantomet.Imaging.Encoders;
 /// <summary>A source that already is the file that its place wants: it is written anew without loss, rather than encoded a second time.</summary>
 internal static class KeptFile
 {
-    // Measured: the managed codec takes a second for each of the first million pixels and two for each after; an encoder a twentieth of that.
-    // Pictures that come ready for a page are smaller; larger ones are encoded like any other.
+    // The managed codec took 8 s for 8.6 million pixels. What comes ready for a page is smaller; larger pictures are encoded like any other.
     private const long MostPixels = 3_000_000;
     private const long MostBytesRead = 40_000_000;
 
