@@ -28,8 +28,8 @@ public sealed class DemoSlotsTests
                 var plan = SlotPlan.For(slot, Demo.Source(facts, Stem.From(Path.GetFileName(path))));
                 if (!plan.CanBeFed)
                     Interlocked.Increment(ref cannotFeed);
-                // The largest and the smallest of each format: what lies between them is made in the same way.
-                foreach (var variant in plan.Variants.GroupBy(variant => (variant.Tier, variant.Format)).SelectMany(sizes => new[] { sizes.First(), sizes.Last() }).Distinct())
+                // One size of each format: the largest, and the smallest of those that take long. The others are made in the same way.
+                foreach (var variant in plan.Variants.GroupBy(variant => (variant.Tier, variant.Format)).Select(sizes => sizes.Key.Format.IsReadEverywhere() ? sizes.First() : sizes.Last()))
                 {
                     var file = VariantMaker.Make(source, variant, slot);
                     var name = $"{slot.Id}--{Path.ChangeExtension(variant.FileName, file.Format.Extension())}";
@@ -39,7 +39,7 @@ public sealed class DemoSlotsTests
             }
         });
 
-        Assert.True(made.Count > 350, $"Only {made.Count} files were made.");
+        Assert.True(made.Count > 200, $"Only {made.Count} files were made.");
         Assert.True(cannotFeed > 20, "Small sources must be noticed.");
         var exif = ReadWithExiftool(folder.Path(""));
         foreach (var (path, variant, slot, source, file) in made)
