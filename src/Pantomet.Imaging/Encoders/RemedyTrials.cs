@@ -33,7 +33,9 @@ internal static class RemedyTrials
                 remedies.Add(new WeightRemedy(WeightRemedyKind.OtherFormat, $"{other.Encoding}: {Figures(other)}. Take {format.DisplayName()} into the slot.", other.File.LongLength, other.Points, Format: format));
         }
 
-        if (Smaller(made, source, variant, slot) is { } smaller)
+        // The lightest file that the floor allows: what a smaller size is reckoned from, and what more bytes would buy.
+        var needed = slot.Limits.Most is null ? null : FormatMaker.Make(variant.Format, source, variant, WithoutCap(slot));
+        if (Smaller(needed, source, variant, slot) is { } smaller)
             remedies.Add(smaller);
         if (slot.Limits.Most is { } cap && made.File.LongLength <= cap.Bytes)
         {
@@ -41,7 +43,7 @@ internal static class RemedyTrials
             remedies.Add(new WeightRemedy(WeightRemedyKind.LowerFloor, $"Floor lowered to {ConflictFindings.Points(floor)}: {made.Encoding}, {Figures(made)}.", made.File.LongLength, made.Points, Floor: floor));
         }
 
-        if (slot.Limits.Most is { } least && FormatMaker.Make(variant.Format, source, variant, WithoutCap(slot)) is { IsGood: true } free)
+        if (slot.Limits.Most is { } least && needed is { IsGood: true } free)
             remedies.Add(new WeightRemedy(WeightRemedyKind.MoreBytes, $"{new ByteCount(free.File.LongLength)} allowed instead of {least}: {free.Encoding}, {ConflictFindings.Looks(free.Points)}.", free.File.LongLength, free.Points));
         return remedies;
     }
@@ -58,12 +60,11 @@ internal static class RemedyTrials
         Quality = slot.Quality with { Ceiling = 100 },
     };
 
-    private static WeightRemedy? Smaller(MadeFile made, DecodedSource source, PlannedVariant variant, Slot slot)
+    private static WeightRemedy? Smaller(MadeFile? needed, DecodedSource source, PlannedVariant variant, Slot slot)
     {
         if (slot.Limits.Most is not { } cap || slot.Shape is Shape.Exact || slot.Sizes is SizeRule.FromShape || variant.Size.File != variant.Size.Picture)
             return null;
-        var needed = FormatMaker.Make(variant.Format, source, variant, WithoutCap(slot));
-        if (!needed.IsGood)
+        if (needed is not { IsGood: true })
             return null;
         var scale = Math.Pow(0.92 * cap.Bytes / needed.File.LongLength, 1 / (2 * Exponent));
         for (var attempt = 0; attempt < 3; attempt++, scale *= 0.85)
