@@ -119,6 +119,9 @@ public sealed record Slot(
     /// <summary>Pixels per inch that a file states; null states none. Screens ignore it, page layout programs place by it.</summary>
     public int? Ppi { get; init; }
 
+    /// <summary>Whether animated sources stay animated.</summary>
+    public AnimationPolicy Animation { get; init; } = AnimationPolicy.FirstFrame;
+
     /// <summary>Whether transparency is kept where the format can.</summary>
     public bool KeepsTransparency => Transparency != TransparencyPolicy.Flattened;
 

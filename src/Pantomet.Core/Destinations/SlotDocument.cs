@@ -23,6 +23,7 @@ namespace Pantomet.Core.Destinations;
 /// <param name="Effort">How much work a file is worth (absent: quick).</param>
 /// <param name="Sharpening">Sharpening after reduction (absent: off).</param>
 /// <param name="Ppi">Pixels per inch that a file states.</param>
+/// <param name="Animation">What becomes of animated sources (absent: firstFrame).</param>
 /// <param name="FocusAt">Where in the picture the focus should lie: a CSS position or <c>thirds</c> (absent: center).</param>
 /// <param name="Breathing">Room wanted around the subject, as a fraction of its longer side (absent: 0.05).</param>
 public sealed record SlotDocument(
@@ -47,7 +48,8 @@ public sealed record SlotDocument(
     LooksDocument? Looks = null,
     Effort? Effort = null,
     Sharpening? Sharpening = null,
-    int? Ppi = null)
+    int? Ppi = null,
+    AnimationPolicy? Animation = null)
     : OpenDocument;
 
 /// <summary>A range of viewport widths, up to the next tier.</summary>

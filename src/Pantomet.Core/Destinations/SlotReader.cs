@@ -66,6 +66,7 @@ internal static class SlotReader
             Effort = slot.Effort ?? Effort.Quick,
             Sharpening = slot.Sharpening ?? Sharpening.Off,
             Ppi = slot.Ppi,
+            Animation = slot.Animation ?? AnimationPolicy.FirstFrame,
         };
         CheckSides(made, list);
         if (isPattern)
@@ -89,7 +90,7 @@ internal static class SlotReader
         foreach (var name in slot.Formats)
         {
             var known = Enum.TryParse<PictureFormat>(name, ignoreCase: true, out var format) && !int.TryParse(name, out _) && format.IsWritten();
-            if (list.Check(known, "formats", $"\"{name}\" is not a format that can be made. Use avif, webp, jpeg, png or tiff."))
+            if (list.Check(known, "formats", $"\"{name}\" is not a format that can be made. Use avif, webp, jpeg, png, gif or tiff."))
                 formats.Add(format);
         }
 

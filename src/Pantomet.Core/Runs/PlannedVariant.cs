@@ -21,6 +21,9 @@ public sealed record PlannedVariant(string? Tier, PixelRect Crop, Turn Turn, Out
     /// <summary>What a person has set; null where the weigher decides.</summary>
     public WeightByHand? ByHand { get; init; }
 
+    /// <summary>Whether it has all frames of an animated source.</summary>
+    public bool IsAnimated { get; init; }
+
     /// <summary>The format that suits best.</summary>
     public PictureFormat Format => Formats[0];
 

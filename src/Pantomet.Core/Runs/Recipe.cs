@@ -34,6 +34,7 @@ public sealed record Recipe(Source Source, PlannedVariant Variant, Slot Slot)
             Effort = Slot.Effort.ToString(),
             Sharpening = Slot.Sharpening.ToString(),
             Slot.Ppi,
+            Variant.IsAnimated,
             Rival = Variant.Rival?.Extension(),
             ByHand = Variant.ByHand?.Quality,
             Colour = Slot.Colour.ToString(),

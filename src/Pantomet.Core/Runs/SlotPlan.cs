@@ -46,7 +46,7 @@ public sealed record SlotPlan(IReadOnlyList<PlacePlan> Places, IReadOnlyList<Wan
                 var shortBy = place.ShortBy(size);
                 sizes.Add(new WantedSize(tier?.Name, size, shortBy));
                 if (shortBy == 0 && slot.Limits.Allow(size.File))
-                    variants.AddRange(formats.Select(chain => Named(slot, part, source, Weighed(slot, source, new PlannedVariant(tier?.Name, crop.Area, crop.Turn, size, chain, "")))));
+                    variants.AddRange(formats.Select(chain => Named(slot, part, source, Weighed(slot, source, new PlannedVariant(tier?.Name, crop.Area, crop.Turn, size, chain, "") { IsAnimated = KeptAnimation.Holds(slot, source.Facts) && chain[0].HoldsAnimation() }))));
             }
         }
 
@@ -62,6 +62,8 @@ public sealed record SlotPlan(IReadOnlyList<PlacePlan> Places, IReadOnlyList<Wan
         var byHand = source.Weights.FirstOrDefault(weight => weight.Slot == slot.Id && weight.Tier == variant.Tier && weight.Size == variant.Size.File && weight.Of == of);
         if (byHand is not null)
             return variant with { Formats = [byHand.Format], ByHand = byHand };
+        if (variant.IsAnimated)
+            return variant;
         var fallback = FormatChoice.Fallback(slot, source.Facts);
         return fallback is null || fallback == variant.Format || variant.Format.IsReadEverywhere() ? variant : variant with { Rival = fallback };
     }
@@ -83,8 +85,8 @@ public sealed record SlotPlan(IReadOnlyList<PlacePlan> Places, IReadOnlyList<Wan
             yield return new Finding("flattened", Severity.Note, $"Transparent parts are laid on {slot.Background} in {string.Join(" and ", flattened)}.");
         if (FormatChoice.Fallback(slot, facts) is { } fallback && !slot.Formats.Contains(fallback))
             yield return new Finding("fallback-added", Severity.Note, $"{fallback.DisplayName()} is made too: some browsers read none of the formats that the slot lists.");
-        if (facts is { Frames: > 1, Format: not PictureFormat.Tiff })
-            yield return new Finding("first-frame", Severity.Note, $"The source is an animation of {facts.Frames} frames. Files are made from the first.");
+        if (KeptAnimation.Said(slot, facts) is { } animation)
+            yield return animation;
     }
 
     private static IEnumerable<Finding> Names(List<PlannedVariant> variants)

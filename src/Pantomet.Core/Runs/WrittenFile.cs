@@ -10,6 +10,7 @@ namespace Pantomet.Core.Runs;
 /// <param name="Colour">How its numbers are meant.</param>
 /// <param name="ColourProfile">Description in the embedded profile; null when none is embedded.</param>
 /// <param name="HasAlpha">Whether there is a transparency channel.</param>
+/// <param name="Frames">1, or those of an animation.</param>
 /// <param name="Rights">The rights fields in it.</param>
 /// <param name="Description">The description in it.</param>
 /// <param name="Camera">Make and model of a camera in it.</param>
@@ -21,6 +22,7 @@ public sealed record WrittenFile(
     ColourModel Colour,
     string? ColourProfile,
     bool HasAlpha,
+    int Frames,
     RightsFields Rights,
     string Description,
     string Camera,

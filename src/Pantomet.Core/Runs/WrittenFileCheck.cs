@@ -23,6 +23,8 @@ public static class WrittenFileCheck
 
         Stop(!variant.Formats.Contains(file.Format), "wrong-format", $"The file is {file.Format.DisplayName()}; {string.Join(" or ", variant.Formats.Select(format => format.DisplayName()))} was asked for.");
         Stop(file.Size != variant.Size.File, "wrong-size", $"The file is {Finding.Px(file.Size)} px; {Finding.Px(variant.Size.File)} was asked for.");
+        var frames = variant.IsAnimated ? source.Frames : 1;
+        Stop(file.Frames > frames, "wrong-frames", $"The file has {file.Frames} frames; {frames} were asked for.");
         Stop(slot.Limits.Most is { } most && file.Bytes > most, "over-cap", $"The file has {file.Bytes}; at most {slot.Limits.Most} are allowed.");
         Stop(file.HasPlace, "place-data", "The file still says where the picture was taken.");
         Stop(file.Camera.Length > 0, "camera-data", $"The file still names a camera: {file.Camera}.");
@@ -32,6 +34,8 @@ public static class WrittenFileCheck
         Stop(slot.Colour == ColourPolicy.Srgb && !IsSrgb(file), "wrong-colour", $"The file's colours are {file.ColourProfile ?? file.Colour.ToString()}; sRGB was asked for.");
         Stop(file.HasAlpha && !slot.KeepsTransparency, "transparency-left", "The file is transparent; the slot allows no transparency.");
 
+        if (file.Frames == 1 && frames > 1)
+            findings.Add(new Finding("does-not-move", Severity.Warn, $"The file does not move, though its source has {frames} frames.", "Look at the source: all its frames may show the same."));
         if (slot.Limits.Aim is { } aim && !aim.Holds(file.Bytes) && findings.Count == 0)
             findings.Add(OutsideAim(file, aim, slot.Limits));
         else if (slot.Limits is { Fewest: { } fewest, Aim: null } && file.Bytes < fewest)

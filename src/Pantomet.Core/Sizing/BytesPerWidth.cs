@@ -15,7 +15,7 @@ public sealed record BytesPerWidth(double Scale, double Exponent)
     {
         PictureFormat.Avif => new BytesPerWidth(0.533, 0.831),
         PictureFormat.WebP => new BytesPerWidth(0.555, 0.859),
-        PictureFormat.Png or PictureFormat.Tiff => new BytesPerWidth(1.24, 1.024),
+        PictureFormat.Png or PictureFormat.Gif or PictureFormat.Tiff => new BytesPerWidth(1.24, 1.024),
         _ => new BytesPerWidth(0.654, 0.881),
     };
 

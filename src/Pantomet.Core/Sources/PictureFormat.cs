@@ -64,7 +64,11 @@ public static class PictureFormats
 
     /// <summary>Whether files can be made in this format.</summary>
     /// <param name="format">Any format.</param>
-    public static bool IsWritten(this PictureFormat format) => format is not (PictureFormat.Gif or PictureFormat.Svg);
+    public static bool IsWritten(this PictureFormat format) => format is not PictureFormat.Svg;
+
+    /// <summary>Whether files in this format are kept animated.</summary>
+    /// <param name="format">Any format.</param>
+    public static bool HoldsAnimation(this PictureFormat format) => format is PictureFormat.Gif or PictureFormat.WebP;
 
     /// <summary>Whether a picture in this format can be transparent.</summary>
     /// <param name="format">Any format.</param>

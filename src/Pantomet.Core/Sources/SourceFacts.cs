@@ -57,6 +57,9 @@ public sealed record SourceFacts(
     /// <summary>Whether the picture is drawn from shapes and therefore sharp at any size.</summary>
     public bool IsVector => Format == PictureFormat.Svg;
 
+    /// <summary>Whether its frames are meant to follow each other; pages of a document are not.</summary>
+    public bool IsAnimated => Frames > 1 && Format is (PictureFormat.Gif or PictureFormat.WebP or PictureFormat.Avif);
+
     /// <summary>Whether the embedded profile is anything other than sRGB, or the numbers are not RGB or grey at all.</summary>
     public bool IsOutsideSrgb =>
         Colour == ColourModel.Cmyk ||

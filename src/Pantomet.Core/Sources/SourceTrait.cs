@@ -31,7 +31,7 @@ public sealed record SourceTrait(string Id, string Label, string Sentence)
         Add(facts is { Colour: ColourModel.Rgb, IsOutsideSrgb: true }, "wide-gamut", "not sRGB", $"Colours are in {facts.ColourProfile}. They are converted to sRGB.");
         Add(facts.BitDepth > 8, "deep", $"{facts.BitDepth} bit", "More tones than a screen file holds. Files for screens are made with 8 bits.");
         Add(facts.HasAlpha, "transparent", "transparent", "Transparency is kept where the format can, and laid on the slot's background where it cannot.");
-        Add(facts is { Format: PictureFormat.Gif or PictureFormat.WebP or PictureFormat.Avif, Frames: > 1 }, "animated", $"{facts.Frames} frames", "An animation. Files are made from its first frame.");
+        Add(facts.IsAnimated, "animated", $"{facts.Frames} frames", "An animation. It moves where a slot keeps animations; elsewhere files are made from its first frame.");
         Add(facts is { Format: PictureFormat.Tiff, Frames: > 1 }, "pages", $"{facts.Frames} pages", "Several pages. Files are made from the first.");
         Add(facts.IsVector, "vector", "vector", "Drawn from shapes, so it is sharp at every size.");
         Add(facts.HasPlace, "place", "place data", "The file says where it was taken. That is never passed on.");

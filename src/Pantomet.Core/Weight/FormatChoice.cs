@@ -10,9 +10,9 @@ public static class FormatChoice
     /// <param name="slot">Lists what it takes.</param>
     /// <param name="facts">What the picture is.</param>
     public static IReadOnlyList<IReadOnlyList<PictureFormat>> For(Slot slot, SourceFacts facts) =>
-        slot.Delivery == Delivery.Each
-            ? [.. Each(slot, facts).Select(format => new[] { format })]
-            : [[.. slot.Formats.OrderBy(format => Unsuitability(format, slot, facts))]];
+        slot.Delivery == Delivery.Each ? [.. Each(slot, facts).Select(format => new[] { format })]
+        : KeptAnimation.Holds(slot, facts) ? [[.. KeptAnimation.Formats(slot)]]
+        : [[.. slot.Formats.OrderBy(format => Unsuitability(format, slot, facts))]];
 
     /// <summary>Where a slot gets one file for each format: the one for browsers that read no other. Null for one file in all.</summary>
     /// <param name="slot">Lists what it takes.</param>
@@ -21,12 +21,16 @@ public static class FormatChoice
     {
         if (slot.Delivery != Delivery.Each)
             return null;
+        if (KeptAnimation.Holds(slot, facts) && slot.Formats.Contains(PictureFormat.Gif))
+            return PictureFormat.Gif;
         var suits = (facts.HasAlpha && slot.KeepsTransparency) || facts.Kind == ContentKind.Graphic ? PictureFormat.Png : PictureFormat.Jpeg;
         return slot.Formats.Contains(suits) ? suits : slot.Formats.Where(format => format.IsReadEverywhere()).Select(format => (PictureFormat?)format).FirstOrDefault() ?? suits;
     }
 
     // A picture element without a file that every browser reads shows nothing in some: one is made, asked for or not.
-    private static IEnumerable<PictureFormat> Each(Slot slot, SourceFacts facts) => slot.Formats.Union([Fallback(slot, facts)!.Value]);
+    // Of a moving picture, still files would be chosen before it by browsers that read them: only that one stays.
+    private static IEnumerable<PictureFormat> Each(Slot slot, SourceFacts facts) =>
+        (KeptAnimation.Holds(slot, facts) ? KeptAnimation.Formats(slot) : slot.Formats).Union([Fallback(slot, facts)!.Value]);
 
     private static int Unsuitability(PictureFormat format, Slot slot, SourceFacts facts)
     {
@@ -35,6 +39,8 @@ public static class FormatChoice
         // Where numbers are kept as they are, more than 8 bits survive only without loss.
         var wantsLossless = facts.Kind == ContentKind.Graphic || (slot.Colour == ColourPolicy.Keep && facts.BitDepth > 8);
         var wrongLoss = wantsLossless == format.HasQuality();
-        return (losesTransparency ? 2 : 0) + (wrongLoss ? 1 : 0);
+        // 256 colours and dots between them: what every other format does better.
+        var isGif = format == PictureFormat.Gif;
+        return (losesTransparency ? 2 : 0) + (wrongLoss ? 1 : 0) + (isGif ? 4 : 0);
     }
 }

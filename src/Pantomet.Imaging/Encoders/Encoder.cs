@@ -56,6 +56,14 @@ public static class Encoder
         return image.PngsaveBuffer(compression: PngCompression, palette: true, bitdepth: bits, q: 100, dither: 1, effort: 7, keep: keep);
     }
 
+    /// <summary>Encodes as GIF: all frames by one way of dithering, each with a palette of its own where that pays.</summary>
+    /// <param name="frames">One below the other, with what an encoder needs to know of them.</param>
+    /// <param name="bits">Of a palette: 3 for 8 colours to 8 for 256.</param>
+    /// <param name="effort">How long palettes are looked for.</param>
+    public static byte[] Gif(Image frames, int bits, Effort effort) =>
+        // What differs less than the eye sees between two frames is not written again; it would flicker.
+        frames.GifsaveBuffer(bitdepth: bits, dither: 1, effort: effort == Effort.Thorough ? 10 : 7, interframeMaxerror: 3, keep: Enums.ForeignKeep.None);
+
     /// <summary>Encodes as WebP without loss.</summary>
     /// <param name="image">Finished pixels with the metadata that stays.</param>
     /// <param name="settings">What does not depend on the quality.</param>

@@ -10,7 +10,7 @@ using Pantomet.Imaging.Scoring;
 namespace Pantomet.Imaging.Encoders;
 
 /// <summary>The pixels of one variant as one format takes them, with its metadata, ready to be encoded and scored.</summary>
-public sealed class FinishedPicture : IDisposable
+public sealed class FinishedPicture : WeighablePicture
 {
     private readonly TileSet? tiles;
     private readonly Lazy<Image> sample;
@@ -33,8 +33,8 @@ public sealed class FinishedPicture : IDisposable
         before = new ScoredPicture(pixels, fineness, bytes);
     }
 
-    /// <summary>The format.</summary>
-    public PictureFormat Format { get; }
+    /// <inheritdoc/>
+    public override PictureFormat Format { get; }
 
     /// <summary>Whether the picture is a graphic.</summary>
     public bool IsGraphic => kind == ContentKind.Graphic;
@@ -42,30 +42,29 @@ public sealed class FinishedPicture : IDisposable
     /// <summary>Which blocks of metadata are written.</summary>
     public Enums.ForeignKeep Keep { get; }
 
-    /// <summary>The pixels before encoding, in memory.</summary>
-    public Image Pixels { get; }
+    /// <inheritdoc/>
+    public override Image Pixels { get; }
 
     /// <summary>The pixels with their metadata.</summary>
     public Image Image { get; }
 
-    /// <summary>How the slot has files encoded.</summary>
-    public EncoderSettings Settings => new(isWhole ??= ChromaChoice.IsWhole(sample.Value, kind, slot.Quality), slot.Effort, Keep, slot.Ppi);
+    /// <inheritdoc/>
+    public override EncoderSettings Settings => new(isWhole ??= ChromaChoice.IsWhole(sample.Value, kind, slot.Quality), slot.Effort, Keep, slot.Ppi);
 
     /// <summary>Makes the pixels for one format.</summary>
     /// <param name="source">The decoded source.</param>
     /// <param name="variant">Crop and size.</param>
     /// <param name="slot">Treatment and metadata.</param>
     /// <param name="format">Decides whether transparency can stay.</param>
-    public static FinishedPicture Make(DecodedSource source, PlannedVariant variant, Slot slot, PictureFormat format) =>
+    public static new FinishedPicture Make(DecodedSource source, PlannedVariant variant, Slot slot, PictureFormat format) =>
         new(VariantPixels.Make(source, variant, slot, format), slot, source.Facts, format);
 
     /// <summary>How a file of it scores, from 100 to 0.</summary>
     /// <param name="file">An encoded file.</param>
     public double PointsOf(byte[] file) => before.Of(file).Points;
 
-    /// <summary>Its files at rising qualities.</summary>
-    /// <param name="settings">What does not depend on the quality.</param>
-    public Trials TrialsWith(EncoderSettings settings)
+    /// <inheritdoc/>
+    public override Trials TrialsWith(EncoderSettings settings)
     {
         // A small JPEG is its own sample, as a plain one; of another picture the tiles are encoded as the whole will be.
         ISample? stand = tiles is not null ? new Tiles(this, settings with { Keep = Enums.ForeignKeep.None, Ppi = null })
@@ -74,7 +73,7 @@ public sealed class FinishedPicture : IDisposable
     }
 
     /// <inheritdoc/>
-    public void Dispose()
+    protected override void Dispose(bool isDisposing)
     {
         if (sample.IsValueCreated)
             sample.Value.Dispose();

@@ -18,20 +18,21 @@ internal static class FormatMaker
     /// <param name="slot">What is allowed.</param>
     public static MadeFile Make(PictureFormat format, DecodedSource source, PlannedVariant variant, Slot slot)
     {
-        using var picture = FinishedPicture.Make(source, variant, slot, format);
+        using var picture = WeighablePicture.Make(source, variant, slot, format);
         if (variant.ByHand is { } byHand && byHand.Format == format && format.HasQuality())
             return ByHand(picture, byHand.Quality, slot);
-        return format switch
+        return picture switch
         {
-            PictureFormat.Png => Bounded(LosslessFiles.Png(picture, slot), slot),
-            PictureFormat.Tiff => Bounded(LosslessFiles.Tiff(picture), slot),
-            PictureFormat.WebP when picture.IsGraphic => FlatWebP(picture, slot),
+            AnimatedPicture { Format: PictureFormat.Gif } frames => GifFiles.Make(frames, slot),
+            FinishedPicture { Format: PictureFormat.Png } still => Bounded(LosslessFiles.Png(still, slot), slot),
+            FinishedPicture { Format: PictureFormat.Tiff } still => Bounded(LosslessFiles.Tiff(still), slot),
+            FinishedPicture { Format: PictureFormat.WebP, IsGraphic: true } still => FlatWebP(still, slot),
             _ => Searched(picture, slot),
         };
     }
 
     /// <summary>A file of a picture by the weigher.</summary>
-    public static MadeFile Searched(FinishedPicture picture, Slot slot)
+    public static MadeFile Searched(WeighablePicture picture, Slot slot)
     {
         var (made, conflict) = Weigh(picture.Settings);
         // A band that the best quality does not reach is reached by colour at full resolution, where the encoder has it.
@@ -52,9 +53,10 @@ internal static class FormatMaker
         }
     }
 
-    private static MadeFile Of(FinishedPicture picture, Trial trial, double points, EncoderSettings settings, int encodes)
+    private static MadeFile Of(WeighablePicture picture, Trial trial, double points, EncoderSettings settings, int encodes)
     {
-        var words = $"{picture.Format.DisplayName()} quality {trial.Quality}{(settings.WholeChroma && picture.Format != PictureFormat.WebP ? ", whole chroma" : "")}";
+        var moving = picture is AnimatedPicture { Frames: var frames } ? $"{frames} frames, " : "";
+        var words = $"{picture.Format.DisplayName()} {moving}quality {trial.Quality}{(settings.WholeChroma && picture.Format != PictureFormat.WebP ? ", whole chroma" : "")}";
         return new MadeFile(trial.File, picture.Format, trial.Quality, words, encodes, points, []);
     }
 
@@ -69,7 +71,7 @@ internal static class FormatMaker
         return (lossless.IsGood && (isLighter || !lossy.IsGood) ? lossless : lossy) with { Encodes = lossless.Encodes + lossy.Encodes };
     }
 
-    private static MadeFile ByHand(FinishedPicture picture, int quality, Slot slot)
+    private static MadeFile ByHand(WeighablePicture picture, int quality, Slot slot)
     {
         var trials = picture.TrialsWith(picture.Settings);
         var trial = trials.At(quality);

@@ -26,7 +26,7 @@ internal static class RemedyTrials
     public static IReadOnlyList<WeightRemedy> Of(MadeFile made, DecodedSource source, PlannedVariant variant, Slot slot)
     {
         var remedies = new List<WeightRemedy>();
-        foreach (var format in Others.Where(format => !slot.Formats.Contains(format) && Suits(format, source.Facts, slot)))
+        foreach (var format in Others.Where(format => !slot.Formats.Contains(format) && Suits(format, source.Facts, slot) && (!variant.IsAnimated || format.HoldsAnimation())))
         {
             var other = FormatMaker.Make(format, source, variant, slot);
             if (other.IsGood)

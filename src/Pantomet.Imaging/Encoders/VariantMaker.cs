@@ -2,6 +2,7 @@ using NetVips;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
+using Pantomet.Core.Weight;
 using Pantomet.Imaging.Rendering;
 
 namespace Pantomet.Imaging.Encoders;
@@ -28,6 +29,8 @@ public static class VariantMaker
 
     private static MadeFile Best(DecodedSource source, PlannedVariant variant, Slot slot)
     {
+        if (variant.IsAnimated)
+            return BestMoving([.. variant.Formats.Select(format => FormatMaker.Make(format, source, variant, slot))], slot);
         var isGraphic = source.Facts.Kind == ContentKind.Graphic;
         // A graphic is made in each lossless format that the slot takes, and the lightest stays; what loses is for when they are too heavy.
         var together = isGraphic ? variant.Formats.TakeWhile(format => !format.HasQuality() || format == PictureFormat.WebP).ToList() : [];
@@ -44,5 +47,13 @@ public static class VariantMaker
         }
 
         return tried.MinBy(made => made.File.Length)!;
+    }
+
+    // What moves is made in each format that can, for they differ more than any rule of thumb.
+    private static MadeFile BestMoving(List<MadeFile> made, Slot slot)
+    {
+        var good = made.Where(one => one.IsGood).ToList();
+        var best = slot.Looks.Prefer == Preference.Better ? good.MaxBy(one => one.Points) : good.MinBy(one => one.File.Length);
+        return (best ?? made.MinBy(one => one.File.Length)!) with { Encodes = made.Sum(one => one.Encodes) };
     }
 }

@@ -1,7 +1,6 @@
 using NetVips;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Runs;
-using Pantomet.Core.Sources;
 using Pantomet.Imaging.Sources;
 
 namespace Pantomet.Imaging.Encoders;
@@ -17,11 +16,11 @@ public static class WrittenFileReader
     {
         var file = SourceFile.Open(path);
         using var image = file.Load();
-        var metadata = EmbeddedMetadata.Of(image, file.Format == PictureFormat.Tiff ? path : null);
+        var metadata = EmbeddedMetadata.Of(image, file);
         // The mean asks for every pixel.
         _ = image.Avg();
         return new WrittenFile(
             file.Format, new PixelSize(image.Width, image.Height), new ByteCount(new FileInfo(path).Length), SourceProbe.ColourOf(image),
-            metadata.ColourProfile, image.HasAlpha(), metadata.Rights, metadata.Description, metadata.Camera, metadata.HasPlace);
+            metadata.ColourProfile, image.HasAlpha(), SourceFile.Frames(image), metadata.Rights, metadata.Description, metadata.Camera, metadata.HasPlace);
     }
 }

@@ -16,15 +16,26 @@ public static class VariantPixels
     public static Image Make(DecodedSource source, PlannedVariant variant, Slot slot, PictureFormat format)
     {
         using var cut = source.Cut(variant.Crop, variant.Turn, variant.Size.Picture);
-        using var coloured = slot.Colour == ColourPolicy.Srgb ? ColourConversion.ToSrgb(cut) : cut.Copy();
-        var keepsAlpha = coloured.HasAlpha() && slot.KeepsTransparency && format.HoldsTransparency();
-        using var flat = keepsAlpha || !coloured.HasAlpha() ? coloured.Copy() : coloured.Flatten(background: Background(slot.Background, coloured, coloured.Bands - 1));
-        using var sharp = Sharpener.Sharpened(flat, source.Facts.IsVector ? 1 : Reduction(variant), slot.Sharpening);
-        using var padded = Padded(sharp, variant, slot, keepsAlpha);
-        using var inMemory = padded.CopyMemory();
+        using var inMemory = Finished(cut, source.Facts, variant, slot, format);
         // A profile that is kept fits its own number of channels.
         using var finished = slot.Colour == ColourPolicy.Srgb ? Grey.OneChannel(inMemory) : inMemory.Copy();
         return finished.CopyMemory();
+    }
+
+    /// <summary>Finishes what was cut and scaled. Frames of an animation come out alike.</summary>
+    /// <param name="cut">Of the variant's picture size.</param>
+    /// <param name="facts">Of the source.</param>
+    /// <param name="variant">Crop and size.</param>
+    /// <param name="slot">Colour, transparency, background.</param>
+    /// <param name="format">Decides whether transparency can stay.</param>
+    public static Image Finished(Image cut, SourceFacts facts, PlannedVariant variant, Slot slot, PictureFormat format)
+    {
+        using var coloured = slot.Colour == ColourPolicy.Srgb ? ColourConversion.ToSrgb(cut) : cut.Copy();
+        var keepsAlpha = coloured.HasAlpha() && slot.KeepsTransparency && format.HoldsTransparency();
+        using var flat = keepsAlpha || !coloured.HasAlpha() ? coloured.Copy() : coloured.Flatten(background: Background(slot.Background, coloured, coloured.Bands - 1));
+        using var sharp = Sharpener.Sharpened(flat, facts.IsVector ? 1 : Reduction(variant), slot.Sharpening);
+        using var padded = Padded(sharp, variant, slot, keepsAlpha);
+        return padded.CopyMemory();
     }
 
     private static double Reduction(PlannedVariant variant) => Math.Sqrt((double)variant.Crop.Size.Count / variant.Size.Picture.Count);

@@ -1,5 +1,6 @@
 using MetadataExtractor;
 using MetadataExtractor.Formats.Exif;
+using MetadataExtractor.Formats.Gif;
 using MetadataExtractor.Formats.Icc;
 using MetadataExtractor.Formats.Iptc;
 using MetadataExtractor.Formats.Tiff;
@@ -24,13 +25,14 @@ public sealed record EmbeddedMetadata(RightsFields Rights, string Description, s
 
     /// <summary>Reads the blocks of a loaded image.</summary>
     /// <param name="image">Loaded by libvips, which has found the blocks in the file.</param>
-    /// <param name="path">The file, since TIFF keeps some fields outside any block; null when it is none.</param>
-    public static EmbeddedMetadata Of(Image image, string? path)
+    /// <param name="file">The file, since TIFF keeps some fields outside any block, and libvips does not look into GIF; null for pixels that have left theirs.</param>
+    public static EmbeddedMetadata Of(Image image, SourceFile? file)
     {
         var exif = Blocks(image, "exif-data", bytes => new ExifReader().Extract(new ByteArrayReader(bytes, ExifOffset(bytes))));
-        if (path is not null)
-            exif = [.. exif, .. Reading(() => TiffMetadataReader.ReadMetadata(path))];
-        var xmp = Blocks(image, "xmp-data", ReadXmp).OfType<XmpDirectory>().FirstOrDefault()?.GetXmpProperties();
+        if (file?.Format == PictureFormat.Tiff)
+            exif = [.. exif, .. Reading(() => TiffMetadataReader.ReadMetadata(file.Path))];
+        var packets = file?.Format == PictureFormat.Gif ? Reading(() => GifMetadataReader.ReadMetadata(file.Path)) : Blocks(image, "xmp-data", ReadXmp);
+        var xmp = packets.OfType<XmpDirectory>().FirstOrDefault()?.GetXmpProperties();
         var iptc = Blocks(image, "iptc-data", ReadIptc).OfType<IptcDirectory>().FirstOrDefault();
         var profile = Blocks(image, "icc-profile-data", bytes => [new IccReader().Extract(new ByteArrayReader(bytes))]) is [var icc, ..] ? icc : null;
 

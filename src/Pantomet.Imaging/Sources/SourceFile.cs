@@ -62,6 +62,19 @@ public sealed class SourceFile
         };
     }
 
+    /// <summary>Opens all frames of an animation, one below the other.</summary>
+    /// <exception cref="VipsException">The decoder refuses the header. Damage further down shows when pixels are read.</exception>
+    public Image LoadFrames()
+    {
+        const Enums.Access access = Enums.Access.Sequential;
+        const Enums.FailOn fail = Enums.FailOn.Truncated;
+        return Format == PictureFormat.Gif ? Image.Gifload(Path, n: -1, access: access, failOn: fail) : Image.Webpload(Path, n: -1, access: access, failOn: fail);
+    }
+
+    /// <summary>1, or the number of frames or pages of the file.</summary>
+    /// <param name="image">A loaded image.</param>
+    public static int Frames(Image image) => image.Contains("n-pages") && image.Get("n-pages") is int pages ? pages : 1;
+
     /// <summary>The size after the Exif orientation has been applied.</summary>
     /// <param name="image">A loaded image that still carries its orientation.</param>
     public static PixelSize UprightSize(Image image)

@@ -27,8 +27,8 @@ public static class SourceProbe
             var size = SourceFile.UprightSize(image);
             if (size.Count > mostPixels)
                 throw new UnreadableException("too-many-pixels", $"The picture claims {Finding.Px(size)} px, {size.Count / 1_000_000.0:#,0} megapixels. At most {mostPixels / 1_000_000:#,0} are read. Save a smaller copy and send that.");
-            var metadata = EmbeddedMetadata.Of(image, file.Format == PictureFormat.Tiff ? path : null);
-            var frames = image.Contains("n-pages") && image.Get("n-pages") is int pages ? pages : 1;
+            var metadata = EmbeddedMetadata.Of(image, file);
+            var frames = SourceFile.Frames(image);
             var colour = ColourOf(image);
             var bits = image.Format is Enums.BandFormat.Uchar or Enums.BandFormat.Char ? 8 : image.Format is Enums.BandFormat.Ushort or Enums.BandFormat.Short ? 16 : 32;
             var hasAlpha = image.HasAlpha();

@@ -36,7 +36,7 @@ internal sealed class OpenPictures(DataFolder folder)
             if (known.Picture is null)
             {
                 var decoded = DecodedOf(pairing);
-                known = (key, new Lazy<OpenPicture>(() => new OpenPicture(FinishedPicture.Make(decoded.Value, variant, pairing.Slot, format))));
+                known = (key, new Lazy<OpenPicture>(() => new OpenPicture(WeighablePicture.Make(decoded.Value, variant, pairing.Slot, format))));
             }
 
             open.Remove(known);
@@ -57,7 +57,7 @@ internal sealed class OpenPictures(DataFolder folder)
 }
 
 /// <summary>A picture in one format, with what has been tried of it.</summary>
-internal sealed class OpenPicture(FinishedPicture picture)
+internal sealed class OpenPicture(WeighablePicture picture)
 {
     private const int MostTries = 24;
     private const int Anchor = 65;
@@ -65,7 +65,7 @@ internal sealed class OpenPicture(FinishedPicture picture)
     private readonly ConcurrentDictionary<int, TriedFile> tried = new();
 
     /// <summary>Its pixels.</summary>
-    public FinishedPicture Picture => picture;
+    public WeighablePicture Picture => picture;
 
     /// <summary>The file at a quality, as it would be handed out; without loss for a format that has no quality.</summary>
     /// <param name="quality">On the encoder's own scale.</param>

@@ -15,7 +15,7 @@ public sealed class WrittenFileCheckTests
     private static readonly PlannedVariant Variant = SlotPlan.For(Listing, Slots.Source(Source)).Variants[0];
 
     private static readonly WrittenFile Right = new(
-        PictureFormat.Jpeg, new PixelSize(2500, 2000), new ByteCount(612_000), ColourModel.Rgb, null, false, Source.Rights, "", "", false);
+        PictureFormat.Jpeg, new PixelSize(2500, 2000), new ByteCount(612_000), ColourModel.Rgb, null, false, 1, Source.Rights, "", "", false);
 
     [Fact]
     public void A_file_that_is_right_in_every_way_has_nothing_said_of_it() => Assert.Empty(Check(Right));
@@ -31,6 +31,7 @@ public sealed class WrittenFileCheckTests
         { "metadata-left", Right with { Description = "A kite" } },
         { "wrong-colour", Right with { ColourProfile = "Display P3" } },
         { "wrong-colour", Right with { Colour = ColourModel.Cmyk } },
+        { "wrong-frames", Right with { Frames = 2 } },
     };
 
     [Theory]

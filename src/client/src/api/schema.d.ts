@@ -744,6 +744,8 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @enum {unknown} */
+        AnimationPolicy: "firstFrame" | "keep" | null;
         /** @description Exactly one of the members is there. */
         BestDocument: {
             /**
@@ -1810,6 +1812,7 @@ export interface components {
         };
         /** @description A slot as it is written in JSON. Members that are absent have the value that DestinationReader gives them. */
         SlotDocument: {
+            animation?: null | components["schemas"]["AnimationPolicy"];
             /** @description `#rrggbb` (absent: white). */
             background?: null | string;
             /**

@@ -3,7 +3,7 @@ import { Gauge } from "../instruments/Gauge";
 import { bytes } from "../instruments/numbers";
 import { ChoiceField, Field, Group, NumberField, TextField, useProblem, useValue } from "./fields";
 
-const formats = ["avif", "webp", "jpeg", "png", "tiff"] as const;
+const formats = ["avif", "webp", "jpeg", "png", "gif", "tiff"] as const;
 
 /** Formats as people write them. */
 export const formatName = (format: string): string =>
@@ -28,6 +28,15 @@ export function FileEditor({ at }: { at: string }) {
           choices={[
             ["one", "one file, in the format that suits the picture"],
             ["each", "one file in each format, for the page to choose from"],
+          ]}
+        />
+        <ChoiceField
+          path={`${at}.animation`}
+          label="Animations"
+          usual="firstFrame"
+          choices={[
+            ["firstFrame", "their first frame"],
+            ["keep", "kept moving, in GIF and WebP"],
           ]}
         />
       </Group>

@@ -1,0 +1,121 @@
+using NetVips;
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Runs;
+using Pantomet.Core.Sources;
+using Pantomet.Core.Weight;
+using Pantomet.Core.Weight.Scoring;
+using Pantomet.Imaging.Rendering;
+using Pantomet.Imaging.Scoring;
+
+namespace Pantomet.Imaging.Encoders;
+
+/// <summary>The frames of one variant, finished and one below the other, ready to be encoded and scored. A GIF of a still picture is one of a single frame.</summary>
+public sealed class AnimatedPicture : WeighablePicture
+{
+    // Spread over the whole: what a few frames weigh and look like holds for all.
+    private const int FramesScored = 5;
+    private const int FramesSampled = 8;
+
+    private readonly FrameStrip strip;
+    private readonly Slot slot;
+    private readonly Image image;
+    private readonly byte[]? xmp;
+    private readonly Lazy<FrameStrip> sample;
+    private readonly Lazy<IReadOnlyList<(int Frame, ScoredPicture Before)>> scored;
+
+    private AnimatedPicture(FrameStrip strip, Slot slot, SourceFacts facts, PictureFormat format)
+    {
+        (this.strip, this.slot, Format) = (strip, slot, format);
+        image = CarriedMetadata.Attach(strip.Image, slot, facts, format);
+        xmp = format == PictureFormat.Gif && image.Contains("xmp-data") ? (byte[])image.Get("xmp-data") : null;
+        Pixels = strip.Frame(0);
+        sample = new Lazy<FrameStrip>(() => strip.Some(FramesSampled));
+        scored = new Lazy<IReadOnlyList<(int, ScoredPicture)>>(() =>
+            [.. strip.Spread(FramesScored).Select(frame => (frame, new ScoredPicture(strip.Frame(frame), Fineness.EveryPixel)))]);
+    }
+
+    /// <inheritdoc/>
+    public override PictureFormat Format { get; }
+
+    /// <inheritdoc/>
+    public override Image Pixels { get; }
+
+    /// <summary>How many frames it has.</summary>
+    public int Frames => strip.Count;
+
+    /// <inheritdoc/>
+    public override EncoderSettings Settings => new(false, slot.Effort, CarriedMetadata.Kept(image, slot));
+
+    /// <summary>Makes the frames for one format.</summary>
+    /// <param name="source">The decoded source.</param>
+    /// <param name="variant">Crop and size.</param>
+    /// <param name="slot">Treatment and metadata.</param>
+    /// <param name="format">One that holds animation.</param>
+    public static new AnimatedPicture Make(DecodedSource source, PlannedVariant variant, Slot slot, PictureFormat format)
+    {
+        if (variant.IsAnimated)
+            return new AnimatedPicture(FrameStrip.Of(source, variant, slot, format), slot, source.Facts, format);
+        using var still = VariantPixels.Make(source, variant, slot, format);
+        return new AnimatedPicture(FrameStrip.Of(still), slot, source.Facts, format);
+    }
+
+    /// <summary>The file as GIF.</summary>
+    /// <param name="bits">Of the palette, 3 to 8.</param>
+    public byte[] Gif(int bits)
+    {
+        var file = Encoder.Gif(image, bits, slot.Effort);
+        return xmp is null ? file : GifXmp.Written(file, xmp);
+    }
+
+    /// <summary>How a file of it scores: its worst frame, of a few.</summary>
+    /// <param name="file">An encoded file with as many frames.</param>
+    public double PointsOf(byte[] file) => PointsOf(file, strip, scored.Value);
+
+    /// <inheritdoc/>
+    public override Trials TrialsWith(EncoderSettings settings) => new(
+        quality => Encoder.Lossy(image, Format, quality, settings),
+        trial => PointsOf(trial.File),
+        strip.Count > 2 * FramesSampled ? new Sampled(this, settings with { Keep = Enums.ForeignKeep.None }) : null);
+
+    /// <inheritdoc/>
+    protected override void Dispose(bool isDisposing)
+    {
+        if (sample.IsValueCreated)
+            sample.Value.Dispose();
+        Pixels.Dispose();
+        image.Dispose();
+        strip.Dispose();
+    }
+
+    private static double PointsOf(byte[] file, FrameStrip frames, IEnumerable<(int Frame, ScoredPicture Before)> scored)
+    {
+        // An encoder leaves frames out that do not differ from the one before.
+        using var after = FrameStrip.Read(file, frames);
+        return scored.Min(one =>
+        {
+            using var frame = after.Frame(one.Frame);
+            return one.Before.Of(frame).Points;
+        });
+    }
+
+    private sealed class Sampled(AnimatedPicture picture, EncoderSettings settings) : ISample
+    {
+        private readonly Dictionary<int, byte[]> made = [];
+        private IReadOnlyList<(int Frame, ScoredPicture Before)>? before;
+
+        public long Bytes(int quality) => Made(quality).LongLength * picture.strip.Count / picture.sample.Value.Count;
+
+        public double Points(int quality)
+        {
+            before ??= [.. picture.sample.Value.Spread(FramesScored).Select(frame => (frame, new ScoredPicture(picture.sample.Value.Frame(frame), Fineness.EveryPixel)))];
+            return PointsOf(Made(quality), picture.sample.Value, before);
+        }
+
+        private byte[] Made(int quality)
+        {
+            if (!made.TryGetValue(quality, out var file))
+                made[quality] = file = Encoder.Lossy(picture.sample.Value.Image, picture.Format, quality, settings);
+            return file;
+        }
+    }
+}

@@ -1,0 +1,46 @@
+using NetVips;
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Runs;
+using Pantomet.Core.Sources;
+using Pantomet.Core.Weight;
+using Pantomet.Imaging.Rendering;
+
+namespace Pantomet.Imaging.Encoders;
+
+/// <summary>What one variant shows, finished for one format: a still picture, or the frames of an animation.</summary>
+public abstract class WeighablePicture : IDisposable
+{
+    /// <summary>The format.</summary>
+    public abstract PictureFormat Format { get; }
+
+    /// <summary>The pixels before encoding; of an animation those of its first frame.</summary>
+    public abstract Image Pixels { get; }
+
+    /// <summary>How the slot has files encoded.</summary>
+    public abstract EncoderSettings Settings { get; }
+
+    /// <summary>Makes what a variant shows.</summary>
+    /// <param name="source">The decoded source.</param>
+    /// <param name="variant">Crop and size.</param>
+    /// <param name="slot">Treatment and metadata.</param>
+    /// <param name="format">Decides whether transparency and motion can stay.</param>
+    public static WeighablePicture Make(DecodedSource source, PlannedVariant variant, Slot slot, PictureFormat format) =>
+        format == PictureFormat.Gif || (variant.IsAnimated && format.HoldsAnimation())
+            ? AnimatedPicture.Make(source, variant, slot, format)
+            : FinishedPicture.Make(source, variant, slot, format);
+
+    /// <summary>Its files at rising qualities.</summary>
+    /// <param name="settings">What does not depend on the quality.</param>
+    public abstract Trials TrialsWith(EncoderSettings settings);
+
+    /// <inheritdoc/>
+    public void Dispose()
+    {
+        Dispose(true);
+        GC.SuppressFinalize(this);
+    }
+
+    /// <summary>Lets go of the pixels.</summary>
+    /// <param name="isDisposing">Whether somebody asked for it.</param>
+    protected abstract void Dispose(bool isDisposing);
+}

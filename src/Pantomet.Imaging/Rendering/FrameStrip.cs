@@ -1,0 +1,154 @@
+using NetVips;
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Runs;
+using Pantomet.Core.Sources;
+
+namespace Pantomet.Imaging.Rendering;
+
+/// <summary>Frames of one size, one below the other, with how long each stays.</summary>
+/// <remarks>The pixels lie in a temporary file, so that memory does not grow with the number of frames.</remarks>
+public sealed class FrameStrip : IDisposable
+{
+    private readonly TemporaryPixels pixels;
+    private readonly int height;
+
+    private FrameStrip(TemporaryPixels pixels, int height, int[] delays, int loops)
+    {
+        (this.pixels, this.height, Delays, Loops) = (pixels, height, delays, loops);
+        Image = pixels.Image.Mutate(changed =>
+        {
+            changed.Set(GValue.GIntType, "page-height", height);
+            changed.Set(GValue.ArrayIntType, "delay", delays);
+            changed.Set(GValue.GIntType, "loop", loops);
+        });
+    }
+
+    /// <summary>The frames, one below the other, with what an encoder needs to know of them.</summary>
+    public Image Image { get; }
+
+    /// <summary>How many there are.</summary>
+    public int Count => Delays.Length;
+
+    /// <summary>How long each stays, in milliseconds.</summary>
+    public int[] Delays { get; }
+
+    /// <summary>How often the animation runs; 0 is without end.</summary>
+    public int Loops { get; }
+
+    /// <summary>The frames of an animated source as one variant shows them.</summary>
+    /// <param name="source">The source; its frames are read again, from first to last.</param>
+    /// <param name="variant">Crop and size.</param>
+    /// <param name="slot">Colour, transparency, background.</param>
+    /// <param name="format">Decides whether transparency can stay.</param>
+    public static FrameStrip Of(DecodedSource source, PlannedVariant variant, Slot slot, PictureFormat format)
+    {
+        using var loaded = source.File.LoadFrames();
+        var height = loaded.PageHeight;
+        var count = loaded.Height / height;
+        var pixels = new TemporaryPixels();
+        for (var at = 0; at < count; at++)
+        {
+            using var cropped = loaded.Crop(0, at * height, loaded.Width, height);
+            using var frame = cropped.CopyMemory();
+            using var cut = CutOf(frame, variant);
+            using var finished = VariantPixels.Finished(cut, source.Facts, variant, slot, format);
+            pixels.Add(finished);
+        }
+
+        return new FrameStrip(pixels, variant.Size.File.Height, DelaysOf(loaded, count), loaded.Contains("loop") ? (int)loaded.Get("loop") : 0);
+    }
+
+    /// <summary>A single frame.</summary>
+    /// <param name="picture">Its pixels.</param>
+    public static FrameStrip Of(Image picture)
+    {
+        var pixels = new TemporaryPixels();
+        pixels.Add(picture);
+        return new FrameStrip(pixels, picture.Height, [0], 0);
+    }
+
+    /// <summary>The frames of an encoded file.</summary>
+    /// <param name="file">GIF or WebP.</param>
+    /// <param name="like">As many frames as it shows.</param>
+    public static FrameStrip Read(byte[] file, FrameStrip like)
+    {
+        using var loaded = Image.NewFromBuffer(file, "[n=-1]", access: Enums.Access.Sequential);
+        var height = loaded.PageHeight;
+        var count = loaded.Height / height;
+        var delays = DelaysOf(loaded, count);
+        var pixels = new TemporaryPixels();
+        var (at, shownUntil, wanted) = (-1, 0, 0);
+        Image? frame = null;
+        for (var shown = 0; shown < like.Count; wanted += like.Delays[shown], shown++)
+        {
+            // Encoders leave out frames that show the same as the one before, and let that one stay longer.
+            while (at < 0 || (at < count - 1 && (count == like.Count ? at < shown : shownUntil <= wanted)))
+            {
+                at++;
+                shownUntil += delays[at];
+                frame?.Dispose();
+                using var cropped = loaded.Crop(0, at * height, loaded.Width, height);
+                frame = cropped.CopyMemory();
+            }
+
+            pixels.Add(frame!);
+        }
+
+        frame?.Dispose();
+        return new FrameStrip(pixels, height, like.Delays, like.Loops);
+    }
+
+    /// <summary>One frame.</summary>
+    /// <param name="at">From 0.</param>
+    public Image Frame(int at)
+    {
+        using var cropped = Image.Crop(0, at * height, Image.Width, height);
+        using var frame = cropped.Mutate(changed =>
+        {
+            foreach (var field in (string[])["page-height", "delay", "loop"])
+                changed.Remove(field);
+        });
+        return frame.CopyMemory();
+    }
+
+    /// <summary>Frames spread over the whole.</summary>
+    /// <param name="most">How many at most.</param>
+    public IEnumerable<int> Spread(int most) =>
+        Count <= most ? Enumerable.Range(0, Count) : Enumerable.Range(0, most).Select(at => (int)((long)at * (Count - 1) / (most - 1)));
+
+    /// <summary>A shorter strip: every so many-th pair of frames that follow each other, since what changes between them weighs.</summary>
+    /// <param name="most">How many at most.</param>
+    public FrameStrip Some(int most)
+    {
+        var chosen = Spread(most / 2).SelectMany(at => new[] { Math.Min(at, Count - 2), Math.Min(at, Count - 2) + 1 }).Distinct().ToList();
+        var some = new TemporaryPixels();
+        foreach (var at in chosen)
+        {
+            using var frame = Frame(at);
+            some.Add(frame);
+        }
+
+        return new FrameStrip(some, height, [.. chosen.Select(at => Delays[at])], Loops);
+    }
+
+    /// <inheritdoc/>
+    public void Dispose()
+    {
+        Image.Dispose();
+        pixels.Dispose();
+    }
+
+    private static Image CutOf(Image frame, PlannedVariant variant)
+    {
+        using var area = TurnedCut.From(frame, variant.Crop, variant.Turn);
+        using var scaled = PixelScaling.ScaledTo(area, variant.Size.Picture);
+        return scaled.CopyMemory();
+    }
+
+    private static int[] DelaysOf(Image loaded, int count)
+    {
+        const int usual = 100;
+        var stated = loaded.Contains("delay") ? (int[])loaded.Get("delay") : [];
+        return [.. Enumerable.Range(0, count).Select(at => at < stated.Length ? stated[at] : usual)];
+    }
+}
