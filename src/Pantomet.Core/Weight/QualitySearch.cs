@@ -19,8 +19,14 @@ public sealed class QualitySearch
     // After these the interval is halved, so that a curve that lies cannot lead in small steps.
     private const int ModelledEncodes = 4;
 
-    // An estimate is not better than this, as a share of the bytes.
-    private const double NearEnough = 0.03;
+    // Somewhere in the middle: from there the usual curve leads near enough to any limit.
+    private const int FirstLook = 60;
+
+    // As a share of the bytes: from so near, the usual curve leads to where another look would.
+    private const double NearEnough = 0.1;
+
+    // On the usual curve: of points that are nearer together, how bytes happen to fall tells more than how they rise.
+    private const double FarEnough = 0.1;
 
     private readonly WeightGoal goal;
     private readonly Knots curve;
@@ -55,7 +61,7 @@ public sealed class QualitySearch
             return new QualityFound(encode(goal.Quality.Ceiling), goal.Quality.Ceiling, true, 1, 0);
 
         byte[]? best = null;
-        var quality = FirstGuess(most);
+        var quality = FirstGuess();
         while (true)
         {
             var file = encode(quality);
@@ -84,21 +90,22 @@ public sealed class QualitySearch
 
     private QualityFound Found(byte[] file, int quality, bool fits) => new(file, quality, fits, measured.Count, estimated.Count);
 
-    private int FirstGuess(long most)
+    private int FirstGuess()
     {
         if (estimate is null)
             return goal.Quality.Ceiling;
-        return Estimated(goal.Quality.Ceiling) <= most ? goal.Quality.Ceiling : HighestEstimatedWithin(goal.Wanted!.Value, 1.0);
+        Estimated(Math.Clamp(FirstLook, goal.Quality.Floor, goal.Quality.Ceiling));
+        return HighestEstimatedWithin(goal.Wanted!.Value, 1.0);
     }
 
     private int NextGuess()
     {
         if (measured.Count >= ModelledEncodes)
             return (heaviestGood + lightestBad) / 2;
-        if (estimate is not null)
+        if (measured.Count == 1 && estimated.Count > 1)
         {
-            var last = measured[^1];
-            return Inside(HighestEstimatedWithin(goal.Wanted!.Value, (double)last.Bytes / Estimated(last.Quality)));
+            // A file says how far off the estimates are; how they rise holds all the same.
+            return Inside(HighestWithin(measured[^1], SlopeOf(estimated.Select(point => (point.Key, point.Value)), Math.Log(goal.Wanted!.Value)), Math.Log(goal.Wanted.Value)));
         }
 
         return Inside(HighestModelledWithin(Math.Log(goal.Wanted!.Value)));
@@ -106,7 +113,7 @@ public sealed class QualitySearch
 
     private int Inside(int quality) => Math.Clamp(quality, heaviestGood + 1, lightestBad - 1);
 
-    private int HighestModelledWithin(double logarithm) => HighestWithin(measured, measured[^1], logarithm);
+    private int HighestModelledWithin(double logarithm) => HighestWithin(measured[^1], SlopeOf(measured, logarithm), logarithm);
 
     // Two looks at the sample, each where the curve through the looks so far crosses the limit.
     private int HighestEstimatedWithin(long bytes, double finalPerEstimate)
@@ -115,8 +122,10 @@ public sealed class QualitySearch
         for (var look = 0; look < 2; look++)
         {
             var guess = FromEstimates(logarithm);
-            if (estimated.ContainsKey(guess) || Math.Abs(Math.Log(Estimated(guess)) - logarithm) < NearEnough)
+            if (estimated.ContainsKey(guess))
                 return guess;
+            if (Math.Abs(Math.Log(Estimated(guess)) - logarithm) < NearEnough)
+                break;
         }
 
         return FromEstimates(logarithm);
@@ -125,21 +134,19 @@ public sealed class QualitySearch
     private int FromEstimates(double logarithm)
     {
         List<(int Quality, long Bytes)> points = [.. estimated.Select(point => (point.Key, point.Value))];
-        return HighestWithin(points, points.MinBy(point => Math.Abs(Math.Log(point.Bytes) - logarithm)), logarithm);
+        return HighestWithin(points.MinBy(point => Math.Abs(Math.Log(point.Bytes) - logarithm)), SlopeOf(points, logarithm), logarithm);
     }
 
-    // The usual curve through one known point, bent so that it also goes through another where there is one.
-    private int HighestWithin(List<(int Quality, long Bytes)> points, (int Quality, long Bytes) nearest, double logarithm)
-    {
-        var slope = 1.0;
-        if (points.Count > 1)
-        {
-            var other = points.Where(point => point.Quality != nearest.Quality).MinBy(point => Math.Abs(Math.Log(point.Bytes) - logarithm));
-            var run = curve.At(nearest.Quality) - curve.At(other.Quality);
-            slope = Math.Clamp((Math.Log(nearest.Bytes) - Math.Log(other.Bytes)) / run, 0.4, 2.5);
-        }
+    // The usual curve through one known point, bent as the others say.
+    private int HighestWithin((int Quality, long Bytes) known, double slope, double logarithm) =>
+        Highest(quality => Math.Log(known.Bytes) + (slope * (curve.At(quality) - curve.At(known.Quality))) <= logarithm);
 
-        return Highest(quality => Math.Log(nearest.Bytes) + (slope * (curve.At(quality) - curve.At(nearest.Quality))) <= logarithm);
+    // How much steeper than usual weight rises between the point that is nearest to some bytes and the next one that is far enough from it to tell.
+    private double SlopeOf(IEnumerable<(int Quality, long Bytes)> points, double logarithm)
+    {
+        var near = points.OrderBy(point => Math.Abs(Math.Log(point.Bytes) - logarithm)).ToList();
+        var others = near.Where(point => Math.Abs(curve.At(point.Quality) - curve.At(near[0].Quality)) > FarEnough).Take(1);
+        return others.Select(other => Math.Clamp((Math.Log(near[0].Bytes) - Math.Log(other.Bytes)) / (curve.At(near[0].Quality) - curve.At(other.Quality)), 0.4, 2.5)).DefaultIfEmpty(1).First();
     }
 
     private int Highest(Func<int, bool> holds)

@@ -12,6 +12,12 @@ namespace Pantomet.Imaging.Encoders;
 /// <summary>The pixels of one variant as one format takes them, with its metadata, ready to be encoded and scored.</summary>
 public sealed class FinishedPicture : WeighablePicture
 {
+    // Small tiles catch more places; what their many edges cost is known (TileBias).
+    private const int TileSide = 32;
+
+    // A plain JPEG of the whole costs as much as tiles of a quarter.
+    private const int FewestJpegParts = 4;
+
     private readonly TileSet? tiles;
     private readonly Lazy<Image> sample;
     private readonly Lazy<ScoredPicture> sampleBefore;
@@ -25,7 +31,7 @@ public sealed class FinishedPicture : WeighablePicture
         (Pixels, this.slot, Format, kind) = (pixels, slot, format, facts.Kind);
         Image = CarriedMetadata.Attach(pixels, slot, facts, format);
         Keep = CarriedMetadata.Kept(Image, slot);
-        tiles = TileSet.For(pixels.Width, pixels.Height, format == PictureFormat.Jpeg ? 32 : 64);
+        tiles = TileSet.For(pixels.Width, pixels.Height, TileSide, format == PictureFormat.Jpeg ? FewestJpegParts : 2);
         var fineness = IsGraphic ? Fineness.EveryPixel : Fineness.FromHalf;
         var bytes = new Lazy<byte[]>(pixels.WriteToMemory<byte>);
         sample = new Lazy<Image>(() => tiles?.Cut(bytes.Value, pixels) ?? pixels.Copy());
@@ -49,7 +55,7 @@ public sealed class FinishedPicture : WeighablePicture
     public Image Image { get; }
 
     /// <inheritdoc/>
-    public override EncoderSettings Settings => new(isWhole ??= ChromaChoice.IsWhole(sample.Value, kind, slot.Quality), slot.Effort, Keep, slot.Ppi);
+    public override EncoderSettings Settings => new(isWhole ??= Format != PictureFormat.WebP && ChromaChoice.IsWhole(sample.Value, kind, slot.Quality), slot.Effort, Keep, slot.Ppi);
 
     /// <summary>Makes the pixels for one format.</summary>
     /// <param name="source">The decoded source.</param>
@@ -66,10 +72,15 @@ public sealed class FinishedPicture : WeighablePicture
     /// <inheritdoc/>
     public override Trials TrialsWith(EncoderSettings settings)
     {
-        // A small JPEG is its own sample, as a plain one; of another picture the tiles are encoded as the whole will be.
-        ISample? stand = tiles is not null ? new Tiles(this, settings with { Keep = Enums.ForeignKeep.None, Ppi = null })
-            : Format == PictureFormat.Jpeg && settings.Effort == Effort.Quick ? new PlainJpegs(this, settings) : null;
-        return new Trials(quality => Encoder.Lossy(Image, Format, quality, settings), trial => PointsOf(trial.File), stand);
+        if (tiles is not null)
+            return new Trials(Encoded, trial => PointsOf(trial.File), new Tiles(this, settings with { Keep = Enums.ForeignKeep.None, Ppi = null }));
+        if (Format != PictureFormat.Jpeg || settings.Effort != Effort.Quick)
+            return new Trials(Encoded, trial => PointsOf(trial.File), null);
+        // A small JPEG is its own sample, as a plain one; that has the same pixels and is decoded in half the time.
+        var plain = new PlainJpegs(this, settings);
+        return new Trials(Encoded, trial => plain.Has(trial.Quality) ? plain.Points(trial.Quality) : PointsOf(trial.File), plain);
+
+        byte[] Encoded(int quality) => Encoder.Lossy(Image, Format, quality, settings);
     }
 
     /// <inheritdoc/>
@@ -89,6 +100,8 @@ public sealed class FinishedPicture : WeighablePicture
 
         public abstract double Points(int quality);
 
+        public bool Has(int quality) => made.ContainsKey(quality);
+
         protected byte[] Made(int quality)
         {
             if (!made.TryGetValue(quality, out var file))
@@ -101,7 +114,13 @@ public sealed class FinishedPicture : WeighablePicture
 
     private sealed class Tiles(FinishedPicture picture, EncoderSettings settings) : Sample
     {
-        public override long Bytes(int quality) => (long)(Made(quality).LongLength / picture.tiles!.Share);
+        private const int Usual = 60;
+
+        // How much heavier the whole picture is than its tiles are is told by plain JPEGs of both, whatever the format is: detail weighs in all of them.
+        private readonly Lazy<double> wholePerTiles = new(() =>
+            (double)Encoder.PlainJpeg(picture.Pixels, Usual, settings).LongLength / Encoder.PlainJpeg(picture.sample.Value, Usual, settings).LongLength);
+
+        public override long Bytes(int quality) => (long)(Made(quality).LongLength * wholePerTiles.Value * TileBias.Of(picture.Format).At(quality));
 
         public override double Points(int quality) => picture.sampleBefore.Value.Of(Made(quality)).Points;
 
@@ -110,7 +129,7 @@ public sealed class FinishedPicture : WeighablePicture
 
     private sealed class PlainJpegs(FinishedPicture picture, EncoderSettings settings) : Sample
     {
-        public override long Bytes(int quality) => Made(quality).LongLength;
+        public override long Bytes(int quality) => (long)(Made(quality).LongLength * TileBias.OfPlainJpeg.At(quality));
 
         public override double Points(int quality) => picture.PointsOf(Made(quality));
 

@@ -22,7 +22,8 @@ public sealed class ScoredPicture(Image before, Fineness fineness, Lazy<byte[]>?
     /// <exception cref="VipsException">The file cannot be decoded.</exception>
     public VisualScore Of(byte[] file)
     {
-        using var loaded = Image.NewFromBuffer(file);
+        // Read once, from top to bottom: nothing is held that is not looked at.
+        using var loaded = Image.NewFromBuffer(file, access: Enums.Access.Sequential);
         if (grounds.Length == 1)
             return Of(loaded);
         // Looked at twice, decoded once.

@@ -13,8 +13,8 @@ public sealed class TileSet
     private const int JoinedWidth = 256;
 
     // Fewer pixels than this tell too little of a picture.
-    private const int FewestPixels = 100_000;
-    private const int MostSharesPerPicture = 8;
+    private const int FewestPixels = 60_000;
+    private const int MostSharesPerPicture = 14;
 
     private readonly (int X, int Y)[] corners;
     private readonly int side;
@@ -28,14 +28,15 @@ public sealed class TileSet
     /// <param name="width">In pixels.</param>
     /// <param name="height">In pixels.</param>
     /// <param name="side">Of a tile, in pixels: a multiple of sixteen. Small tiles catch more places; encoders that look beyond a block need larger ones.</param>
-    public static TileSet? For(int width, int height, int side)
+    /// <param name="fewestParts">A larger share of the picture than one in so many does not pay.</param>
+    public static TileSet? For(int width, int height, int side, int fewestParts)
     {
         var every = (int)Math.Min((long)width * height / FewestPixels, MostSharesPerPicture);
         var (across, down) = (width / side, height / side);
-        if (every < 2 || across < 2 || down < 2)
+        if (every < fewestParts || across < 2 || down < 2)
             return null;
         // No factor in common with the share, so that tiles stand in no column.
-        var step = every switch { 2 or 3 or 4 => 1, 5 => 2, 6 => 5, _ => 3 };
+        var step = every switch { 2 or 3 or 4 or 6 => every - 1, 5 or 9 or 11 => 2, 12 => 5, _ => 3 };
         var corners = (from row in Enumerable.Range(0, down)
                        from column in Enumerable.Range(0, across)
                        where (column + (row * step)) % every == 0
