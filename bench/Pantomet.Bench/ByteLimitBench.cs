@@ -12,7 +12,7 @@ namespace Pantomet.Bench;
 /// <summary>What meeting a byte limit costs, in final encodes of the same file, over photographs, sizes, formats and caps from loose to tight; and whether what it says is so.</summary>
 internal static class ByteLimitBench
 {
-    private static readonly int[] Widths = [400, 1000, 1800, 2500];
+    private static readonly int[] Widths = [400, 700, 1000, 1800, 2500];
     private static readonly double[] Shares = [1.2, 0.8, 0.5, 0.25, 0.1];
     private static readonly PictureFormat[] Formats = [PictureFormat.Jpeg, PictureFormat.WebP, PictureFormat.Avif];
 
@@ -48,7 +48,9 @@ internal static class ByteLimitBench
     private static void Measure(DecodedSource source, SourceFacts facts, PictureFormat format, int width, Tally tally)
     {
         var free = BenchSlots.Of(format, [width], QualityRange.Usual, null);
-        var variant = SlotPlan.For(free, BenchSlots.Source(facts)).Variants[0];
+        // A picture that is too small for a size is no case of it.
+        if (SlotPlan.For(free, BenchSlots.Source(facts)).Variants is not [var variant, ..])
+            return;
         using var picture = FinishedPicture.Make(source, variant, free, format);
         var best = Encoder.Lossy(picture.Image, format, QualityScale.For(85, format), picture.Settings);
         foreach (var share in Shares)

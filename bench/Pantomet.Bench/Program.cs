@@ -9,6 +9,7 @@ var parts = new Dictionary<string, Action>
     ["weights"] = () => WeightBench.Run(demo),
     ["framing"] = () => FramingBench.Run(demo),
     ["equal"] = () => EqualBytesBench.Run(demo),
+    ["efforts"] = () => EffortBench.Run(demo),
     ["scores"] = () => ScoreBench.Run(demo),
 };
 if (args.FirstOrDefault(name => !parts.ContainsKey(name)) is { } unknown)

@@ -31,7 +31,7 @@ public sealed class RunTests
 
         using var zip = await PackAsync(library, new { runs = new[] { run["id"]! } });
         Assert.Equal(
-            ["windowbox/portrait/hill-flight-rotated-portrait-1080w.jpg", "windowbox/square/hill-flight-rotated-square-1080w.jpg", "manifest.json", "manifest.csv"],
+            ["windowbox/portrait/hill-flight-rotated-portrait-1080w.jpg", "windowbox/square/hill-flight-rotated-square-1080w.jpg", "manifest.json", "manifest.csv", "contact-sheet.html", "checksums.sha256"],
             zip.Entries.Select(entry => entry.FullName));
         var manifest = (await JsonNode.ParseAsync(await zip.GetEntry("manifest.json")!.OpenAsync()))!;
         foreach (var entry in manifest["files"]!.AsArray())
@@ -168,6 +168,22 @@ public sealed class RunTests
         Assert.Equal((3, 3), ((int)run["done"]!, (int)run["failed"]!));
         var failed = (await library.GetAsync($"/api/variants?run={run["id"]}&source={damaged}"))["items"]!.AsArray();
         Assert.All(failed, variant => Assert.Equal("not-rendered", (string)variant!["findings"]![0]!["id"]!));
+    }
+
+    [Fact]
+    public async Task A_format_whose_encoder_gives_up_fails_its_own_file_and_no_other()
+    {
+        using var library = new Library();
+        // WebP holds no more than 16,383 px a side (RFC 9649), which its encoder finds out itself.
+        var slot = new { id = "test.strip", name = "strip", shape = "free", sizes = new { allPixels = true }, formats = new[] { "webp", "jpeg" }, deliver = "each" };
+        await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", new { format = "pantomet-destination-1", id = "test", name = "Test", kind = "site", slots = new[] { slot } });
+        var svg = "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"17000\" height=\"20\"><rect width=\"9000\" height=\"9\" fill=\"#336699\"/></svg>"u8.ToArray();
+        var strip = (string)(await library.SendAsync(("strip.svg", svg)))[0]!["source"]!["id"]!;
+        var run = await RunAsync(library, [strip], ["test.strip"]);
+        Assert.Equal((1, 1), ((int)run["done"]!, (int)run["failed"]!));
+        var variants = (await library.GetAsync($"/api/variants?run={run["id"]}"))["items"]!.AsArray();
+        var failed = Assert.Single(variants, variant => (string)variant!["state"]! == "blocked")!;
+        Assert.Contains((string)failed["fileName"]!, (string)failed["findings"]![0]!["sentence"]!, StringComparison.Ordinal);
     }
 
     [Fact]

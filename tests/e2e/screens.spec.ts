@@ -14,6 +14,7 @@ for (const path of [
   "/destinations/windowbox?about",
   "/destinations/windowbox/measure",
   "/framing",
+  "/weight",
   "/runs",
   "/packages",
   "/samples",

@@ -122,6 +122,9 @@ public sealed record Slot(
     /// <summary>Whether animated sources stay animated.</summary>
     public AnimationPolicy Animation { get; init; } = AnimationPolicy.FirstFrame;
 
+    /// <summary>Groups of sources that it takes; empty takes every source.</summary>
+    public IReadOnlyList<string> Groups { get; init; } = [];
+
     /// <summary>Whether transparency is kept where the format can.</summary>
     public bool KeepsTransparency => Transparency != TransparencyPolicy.Flattened;
 

@@ -24,6 +24,7 @@ namespace Pantomet.Core.Destinations;
 /// <param name="Sharpening">Sharpening after reduction (absent: off).</param>
 /// <param name="Ppi">Pixels per inch that a file states.</param>
 /// <param name="Animation">What becomes of animated sources (absent: firstFrame).</param>
+/// <param name="Groups">Groups of sources that it takes (absent: every source).</param>
 /// <param name="FocusAt">Where in the picture the focus should lie: a CSS position or <c>thirds</c> (absent: center).</param>
 /// <param name="Breathing">Room wanted around the subject, as a fraction of its longer side (absent: 0.05).</param>
 public sealed record SlotDocument(
@@ -49,7 +50,8 @@ public sealed record SlotDocument(
     Effort? Effort = null,
     Sharpening? Sharpening = null,
     int? Ppi = null,
-    AnimationPolicy? Animation = null)
+    AnimationPolicy? Animation = null,
+    IReadOnlyList<string>? Groups = null)
     : OpenDocument;
 
 /// <summary>A range of viewport widths, up to the next tier.</summary>

@@ -42,6 +42,7 @@ internal static class SlotReader
         list.Check(slot.Ppi is null or (>= 1 and <= 10_000), "ppi", "Pixels per inch go from 1 to 10,000.");
         var fit = slot.Fit ?? Fit.Cover;
         list.Check(fit == Fit.Cover || shape is not Shape.Free, "fit", "A free shape is the picture's own: there is nothing to contain or to pad. Use cover.");
+        list.Check((slot.Groups ?? []).All(Stem.IsValid), "groups", "Groups are named like stems: lower-case ASCII words joined by hyphens.");
         if (list.Count > before)
             return null;
 
@@ -67,6 +68,7 @@ internal static class SlotReader
             Sharpening = slot.Sharpening ?? Sharpening.Off,
             Ppi = slot.Ppi,
             Animation = slot.Animation ?? AnimationPolicy.FirstFrame,
+            Groups = slot.Groups ?? [],
         };
         CheckSides(made, list);
         if (isPattern)

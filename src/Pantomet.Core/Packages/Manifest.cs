@@ -30,6 +30,13 @@ public sealed record ManifestEntry(
     string Sha256,
     string AltText);
 
+/// <summary>What was asked for and is not in the package.</summary>
+/// <param name="Source">The source's stem.</param>
+/// <param name="Destination">The destination's name.</param>
+/// <param name="Slot">The slot's name.</param>
+/// <param name="Reason">Why, as a sentence.</param>
+public sealed record MissingEntry(string Source, string Destination, string Slot, string Reason);
+
 /// <summary>The list that goes with the files of a package. It holds no time, so the same files give the same list.</summary>
 public static class Manifest
 {
@@ -44,8 +51,9 @@ public static class Manifest
 
     /// <summary>As JSON, UTF-8.</summary>
     /// <param name="entries">In the order of the package.</param>
-    public static byte[] ToJson(IReadOnlyList<ManifestEntry> entries) =>
-        JsonSerializer.SerializeToUtf8Bytes(new { format = FormatName, files = entries }, Options);
+    /// <param name="missing">What is not in it, and why.</param>
+    public static byte[] ToJson(IReadOnlyList<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing) =>
+        JsonSerializer.SerializeToUtf8Bytes(new { format = FormatName, files = entries, missing }, Options);
 
     /// <summary>As CSV (RFC 4180), UTF-8.</summary>
     /// <remarks>A field that a spreadsheet would take for a formula is led by an apostrophe (OWASP, CSV injection).</remarks>

@@ -17,8 +17,11 @@ public sealed record SlotPlan(IReadOnlyList<PlacePlan> Places, IReadOnlyList<Wan
     /// <summary>The framing of the slot itself, or of its first tier.</summary>
     public SlotCrop Crop => Places[0].Crop;
 
-    /// <summary>Whether a person wants no file here at all.</summary>
-    public bool IsLeftOut => Places.All(place => place.IsLeftOut);
+    /// <summary>Whether no file is wanted here at all.</summary>
+    public bool IsLeftOut => !IsWanted || Places.All(place => place.IsLeftOut);
+
+    /// <summary>Whether the slot takes sources of this group.</summary>
+    public bool IsWanted { get; init; } = true;
 
     /// <summary>Whether nothing stands in the way of any size.</summary>
     public bool CanBeFed => Findings.All(finding => finding.Severity != Severity.Stop);
@@ -50,10 +53,17 @@ public sealed record SlotPlan(IReadOnlyList<PlacePlan> Places, IReadOnlyList<Wan
             }
         }
 
+        if (slot.Groups.Count > 0 && !slot.Groups.Contains(source.Group))
+            return new SlotPlan(places, [], [], [NotWanted(slot, source)]) { IsWanted = false };
         findings.AddRange(WorthKnowing(slot, source.Facts, variants));
         findings.AddRange(Names(variants));
         return new SlotPlan(places, sizes, variants, findings);
     }
+
+    private static Finding NotWanted(Slot slot, Source source) => new(
+        "other-group", Severity.Note,
+        $"{slot.Name} takes pictures of {string.Join(" and ", slot.Groups)}; this one is {(source.Group.Length == 0 ? "in no group" : $"of {source.Group}")}.",
+        "Put the picture into one of these groups, or let the slot take every picture.");
 
     // What a person set by hand, or else what the file is measured against.
     private static PlannedVariant Weighed(Slot slot, Source source, PlannedVariant variant)

@@ -21,6 +21,9 @@ public sealed record Source(SourceId Id, SourceFacts Facts, string Stem, long Se
     /// <summary>The point that crops are centred on, in upright source pixels; null takes the middle of the subject, or of the picture.</summary>
     public PixelPoint? Focus => Framing.IsDecided ? Framing.Focus : Proposal?.Focus;
 
+    /// <summary>What it belongs to: a product, a shoot. Empty for none.</summary>
+    public string Group { get; init; } = "";
+
     /// <summary>Files whose format and quality people have set.</summary>
     public IReadOnlyList<WeightByHand> Weights { get; init; } = [];
 }

@@ -1,4 +1,5 @@
 using System.IO.Compression;
+using System.Security.Cryptography;
 using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Packages;
 using Pantomet.Core.Sources;
@@ -9,7 +10,7 @@ using Pantomet.Server.Storage;
 namespace Pantomet.Server.Packages;
 
 /// <summary>Writes the ZIP of a package. Same files in, same bytes out: the order is fixed and no time of day is written.</summary>
-internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue catalogue, Planning planning, DataFolder folder)
+internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue catalogue, Planning planning, MissingFiles missingFiles, DataFolder folder)
 {
     // The earliest time that ZIP can state.
     private static readonly DateTimeOffset NoTime = new(1980, 1, 1, 0, 0, 0, TimeSpan.Zero);
@@ -28,12 +29,13 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
         var entries = await EntriesAsync(package.Selection, cancel);
         if (entries.Count == 0)
             return 0;
+        var missing = await missingFiles.OfAsync(package.Selection, cancel);
         var aside = Path.Combine(folder.Incoming, $"{package.Id}.zip");
         try
         {
             await using (var file = new FileStream(aside, FileMode.Create, FileAccess.Write, FileShare.None, 1 << 17, FileOptions.Asynchronous))
             {
-                await WriteAsync(file, entries, cancel);
+                await WriteAsync(file, entries, missing, cancel);
                 file.Flush(flushToDisk: true);
             }
 
@@ -47,7 +49,7 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
         return entries.Count;
     }
 
-    private async Task WriteAsync(Stream file, IReadOnlyList<ManifestEntry> entries, CancellationToken cancel)
+    private async Task WriteAsync(Stream file, IReadOnlyList<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing, CancellationToken cancel)
     {
         using var zip = new ZipArchive(file, ZipArchiveMode.Create, leaveOpen: true);
         foreach (var entry in entries)
@@ -56,8 +58,14 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
             await AddAsync(zip, entry.File, content, cancel);
         }
 
-        await AddAsync(zip, "manifest.json", new MemoryStream(Manifest.ToJson(entries)), cancel);
-        await AddAsync(zip, "manifest.csv", new MemoryStream(Manifest.ToCsv(entries)), cancel);
+        var sums = entries.Select(entry => (entry.File, entry.Sha256)).ToList();
+        foreach (var (path, content) in ((string, byte[])[])[("manifest.json", Manifest.ToJson(entries, missing)), ("manifest.csv", Manifest.ToCsv(entries)), (ContactSheet.FileName, ContactSheet.Of(entries, missing))])
+        {
+            await AddAsync(zip, path, new MemoryStream(content), cancel);
+            sums.Add((path, Convert.ToHexStringLower(SHA256.HashData(content))));
+        }
+
+        await AddAsync(zip, Checksums.FileName, new MemoryStream(Checksums.Of(sums)), cancel);
     }
 
     private static async Task AddAsync(ZipArchive zip, string path, Stream content, CancellationToken cancel)
@@ -79,6 +87,12 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
             .Where(row => selection.Slots == null || selection.Slots.Contains(row.SlotId))
             .Where(row => selection.Runs == null || selection.Runs.Contains(row.RunId))
             .OrderByDescending(row => row.Sequence).ToListAsync(cancel);
+        if (selection.Pairings is { } pairings)
+        {
+            var chosenPairings = pairings.ToHashSet();
+            rows = [.. rows.Where(row => chosenPairings.Contains(new PairingKey(row.SourceId, row.SlotId)))];
+        }
+
         var sourceIds = rows.Select(row => row.SourceId).Distinct().ToList();
         var sources = await database.Sources.AsNoTracking().Where(row => sourceIds.Contains(row.Id)).ToDictionaryAsync(row => row.Id, cancel);
 

@@ -1,3 +1,5 @@
+using Pantomet.Server.Runs;
+
 namespace Pantomet.Server.Packages;
 
 /// <summary>Where a package stands.</summary>
@@ -12,7 +14,8 @@ internal enum PackageState
 /// <param name="Sources">Ids of sources.</param>
 /// <param name="Slots">Ids of slots.</param>
 /// <param name="Runs">Ids of runs.</param>
-internal sealed record PackageSelection(IReadOnlyList<string>? Sources = null, IReadOnlyList<string>? Slots = null, IReadOnlyList<string>? Runs = null);
+/// <param name="Pairings">Single source–slot pairings.</param>
+internal sealed record PackageSelection(IReadOnlyList<string>? Sources = null, IReadOnlyList<string>? Slots = null, IReadOnlyList<string>? Runs = null, IReadOnlyList<PairingKey>? Pairings = null);
 
 /// <summary>A package in the database.</summary>
 internal sealed class PackageRow

@@ -37,25 +37,20 @@ internal static class PlanEndpoints
         var pairings = await planning.PairingsAsync([source], slotIds, cancel);
         if (pairings.Count == 0 && slotIds.Count > 0)
             return Problems.NotFound("source", source);
-        var made = (await database.Variants.Where(row => row.SourceId == source).Select(row => new { row.SlotId, row.Recipe, row.State }).ToListAsync(cancel))
-            .ToLookup(row => row.SlotId, row => (row.Recipe, row.State));
+        var made = (await database.Variants.Where(row => row.SourceId == source).OrderBy(row => row.Sequence).Select(row => new { row.SlotId, row.Recipe, row.State, row.Bytes }).ToListAsync(cancel))
+            .ToLookup(row => row.SlotId, row => (row.Recipe, new LastTry(row.State, row.Bytes)));
         var running = (await database.Pairings.Where(row => row.SourceId == source && (row.State == PairingState.Queued || row.State == PairingState.Running))
             .Select(row => row.SlotId).ToListAsync(cancel)).ToHashSet();
-        return TypedResults.Ok(new SourcePlans([.. pairings.Select(pairing => Standing(pairing, made[pairing.Slot.Id], running.Contains(pairing.Slot.Id)))]));
+        return TypedResults.Ok(new SourcePlans([.. pairings.Select(pairing => Answer(pairing, made[pairing.Slot.Id], running.Contains(pairing.Slot.Id)))]));
     }
 
-    private static PairingAnswer Standing(Pairing pairing, IEnumerable<(string Recipe, VariantState State)> made, bool isRunning)
+    private static PairingAnswer Answer(Pairing pairing, IEnumerable<(string Recipe, LastTry Last)> made, bool isRunning)
     {
         var plan = pairing.Plan();
-        var states = made.ToLookup(variant => variant.Recipe, variant => variant.State);
-        var now = plan.Variants.Select(variant => states[pairing.RecipeFor(variant).Hash()]).ToList();
-        var done = now.Count(variant => variant.Contains(VariantState.Done) || variant.Contains(VariantState.Unneeded));
-        var state = plan.IsLeftOut ? PairingStanding.LeftOut
-            : isRunning ? PairingStanding.Running
-            : !plan.CanBeFed || now.Any(variant => variant.Contains(VariantState.Blocked)) ? PairingStanding.Blocked
-            : done == plan.Variants.Count ? PairingStanding.Done
-            : states.Count > 0 ? PairingStanding.Stale
-            : PairingStanding.Open;
-        return new PairingAnswer(PlanAnswer.Of(pairing.Slot.Id, plan), state, done);
+        var byRecipe = new Dictionary<string, LastTry>();
+        foreach (var (recipe, last) in made)
+            byRecipe[recipe] = last;
+        var standing = Standing.Of(pairing, plan, byRecipe, isRunning);
+        return new PairingAnswer(PlanAnswer.Of(pairing.Slot.Id, plan), standing.State, standing.Done);
     }
 }

@@ -11,7 +11,13 @@ namespace Pantomet.Server.Runs;
 /// <summary>What to render.</summary>
 /// <param name="Sources">Ids of sources.</param>
 /// <param name="Slots">Ids of slots; every source is rendered for every slot.</param>
-internal sealed record RunRequest(IReadOnlyList<string> Sources, IReadOnlyList<string> Slots);
+/// <param name="Pairings">Single pairings instead.</param>
+internal sealed record RunRequest(IReadOnlyList<string> Sources, IReadOnlyList<string> Slots, IReadOnlyList<PairingKey>? Pairings = null);
+
+/// <summary>Names a source–slot pairing.</summary>
+/// <param name="Source">The source's id.</param>
+/// <param name="Slot">The slot's id.</param>
+internal sealed record PairingKey(string Source, string Slot);
 
 /// <summary>Names what was made.</summary>
 internal sealed record Made(string Id);
@@ -46,7 +52,7 @@ internal sealed record RunFinding(string Source, string Slot, Finding Finding);
 
 internal static class RunEndpoints
 {
-    private const int MostVariants = 100_000;
+    private const string GoneSentence = "A source or slot of this run does not exist any more. Look at the selection again.";
     private const int RunsListed = 100;
     private static readonly TimeSpan LookEvery = TimeSpan.FromMilliseconds(250);
 
@@ -62,42 +68,23 @@ internal static class RunEndpoints
     }
 
     private static async Task<Results<Accepted<Made>, ProblemHttpResult>> StartAsync(
-        PantometDb database, Planning planning, RunQueue queue, TimeProvider clock, RunRequest request, CancellationToken cancel)
+        Planning planning, RunStart start, RunRequest request, CancellationToken cancel)
     {
+        if (request.Pairings is { Count: > 0 } cells)
+        {
+            var wanted = cells.Select(cell => (cell.Source, cell.Slot)).ToHashSet();
+            var found = (await planning.PairingsAsync([.. wanted.Select(cell => cell.Source).Distinct()], [.. wanted.Select(cell => cell.Slot).Distinct()], cancel))
+                .Where(pairing => wanted.Contains((pairing.Source.Id, pairing.Slot.Id))).ToList();
+            return found.Count < wanted.Count ? Problems.Invalid("pairings", GoneSentence) : await start.AsAsync(found, cancel);
+        }
+
         var pairings = await planning.PairingsAsync(request.Sources, request.Slots, cancel);
         if (pairings.Count < request.Sources.Distinct().Count() * request.Slots.Distinct().Count())
-            return Problems.Invalid("sources", "A source or slot of this run does not exist any more. Look at the selection again.");
+            return Problems.Invalid("sources", GoneSentence);
         if (pairings.Count == 0)
             return Problems.Invalid("sources", "A run needs at least one source and one slot. Choose both, then render.");
 
-        var planned = pairings.Select(pairing => (Pairing: pairing, Plan: pairing.Plan())).Where(entry => !entry.Plan.IsLeftOut).ToList();
-        if (planned.Count == 0)
-            return Problems.Invalid("sources", "Every picture of this selection is left out of every slot of it. Take some in again, then render.");
-        var total = planned.Sum(entry => entry.Plan.Variants.Count);
-        if (total > MostVariants)
-            return Problems.Invalid("sources", $"This run would make {total:#,0} files; at most {MostVariants:#,0} are made in one run. Choose fewer sources or slots.");
-
-        var run = new RunRow
-        {
-            Id = Guid.NewGuid().ToString("N"),
-            State = RunState.Queued,
-            Total = total,
-            Blocked = planned.Count(entry => !entry.Plan.CanBeFed),
-            BytesIn = pairings.Select(pairing => pairing.Source).DistinctBy(source => source.Id).Sum(source => source.Bytes),
-            AskedAt = clock.GetUtcNow().UtcDateTime,
-        };
-        database.Runs.Add(run);
-        database.Pairings.AddRange(planned.Select(entry => new PairingRow
-        {
-            RunId = run.Id,
-            SourceId = entry.Pairing.Source.Id,
-            SlotId = entry.Pairing.Slot.Id,
-            State = PairingState.Queued,
-            Findings = entry.Plan.Findings,
-        }));
-        await database.SaveChangesAsync(cancel);
-        queue.Wake();
-        return TypedResults.Accepted($"/api/runs/{run.Id}", new Made(run.Id));
+        return await start.AsAsync(pairings, cancel);
     }
 
     private static async Task<Ok<RunPage>> ListAsync(PantometDb database, CancellationToken cancel)

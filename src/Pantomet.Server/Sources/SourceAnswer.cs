@@ -26,6 +26,7 @@ internal sealed record SourceAnswer(
     RightsFields Rights,
     string Stem,
     string AltText,
+    string Group,
     PixelRect? Subject,
     PixelPoint? Focus,
     IReadOnlyList<SourceTrait> Traits,
@@ -37,7 +38,7 @@ internal sealed record SourceAnswer(
         return new SourceAnswer(
             row.Id, row.FileName, row.Id, row.Bytes, facts.Size.Width, facts.Size.Height, facts.Format, facts.ColourProfile, facts.Colour,
             facts.BitDepth, facts.HasAlpha, facts.Frames, facts.Orientation, facts.Kind, facts.Camera, facts.HasPlace, facts.Description,
-            facts.Rights, row.Stem, row.AltText, row.Framing.Subject, row.Framing.Focus, SourceTrait.Of(facts, row.FileName, row.Stem), row.AddedAt);
+            facts.Rights, row.Stem, row.AltText, row.Group, row.Framing.Subject, row.Framing.Focus, SourceTrait.Of(facts, row.FileName, row.Stem), row.AddedAt);
     }
 }
 
@@ -66,6 +67,8 @@ internal sealed record SourceChange
     public string? Stem { get; init; }
 
     public string? AltText { get; init; }
+
+    public string? Group { get; init; }
 
     public JsonElement Subject { get; init; }
 

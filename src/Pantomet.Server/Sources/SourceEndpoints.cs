@@ -63,8 +63,8 @@ internal static class SourceEndpoints
         {
             foreach (var word in words.Split(' ', StringSplitOptions.RemoveEmptyEntries))
             {
-                var pattern = $"%{word.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
-                found = found.Where(row => EF.Functions.Like(row.Stem, pattern, "\\") || EF.Functions.Like(row.FileName, pattern, "\\") || EF.Functions.Like(row.AltText, pattern, "\\"));
+                var pattern = LikePattern.Containing(word);
+                found = found.Where(row => EF.Functions.Like(row.Stem, pattern, LikePattern.Escape) || EF.Functions.Like(row.FileName, pattern, LikePattern.Escape) || EF.Functions.Like(row.AltText, pattern, LikePattern.Escape));
             }
         }
 
@@ -103,6 +103,13 @@ internal static class SourceEndpoints
             if (await database.Sources.AnyAsync(row => row.Stem == stem && row.Id != id && row.DeletedAt == null, cancel))
                 return Problems.Invalid("stem", $"Another source has the stem \"{stem}\" already. Files of the two would have the same names.");
             source.Stem = stem;
+        }
+
+        if (change.Group is { } group)
+        {
+            if (group.Length > 0 && !Stem.IsValid(group))
+                return Problems.Invalid("group", $"A group is named like a stem: lower-case ASCII words joined by hyphens, such as \"{Stem.From(group)}\".");
+            source.Group = group;
         }
 
         if (change.AltText is { } altText)

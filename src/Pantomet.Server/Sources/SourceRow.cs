@@ -24,6 +24,12 @@ internal sealed class SourceRow
 
     public string AltText { get; set; } = "";
 
+    /// <summary>What it belongs to: a product, a shoot. Empty for none.</summary>
+    public string Group { get; set; } = "";
+
+    /// <summary>Counts the changes of the row, so that what was computed from it is known to be out of date.</summary>
+    public long Revision { get; set; }
+
     /// <summary>How people said that it is framed.</summary>
     public SourceFraming Framing { get; set; } = SourceFraming.None;
 
@@ -47,6 +53,6 @@ internal sealed class SourceRow
     public Source ToSource()
     {
         _ = SourceId.TryParse(Id, out var id);
-        return new Source(id, Facts, Stem, NumberedAs ?? Sequence, DateOnly.FromDateTime(AddedAt), Framing, Proposal) { Weights = Weights };
+        return new Source(id, Facts, Stem, NumberedAs ?? Sequence, DateOnly.FromDateTime(AddedAt), Framing, Proposal) { Weights = Weights, Group = Group };
     }
 }

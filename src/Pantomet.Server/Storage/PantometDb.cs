@@ -62,6 +62,7 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
         {
             pairing.HasKey(row => row.Sequence);
             pairing.HasIndex(row => new { row.RunId, row.State });
+            pairing.HasIndex(row => row.State);
             AsJson(pairing.Property(row => row.Findings));
         });
         modelBuilder.Entity<VariantRow>(variant =>
@@ -80,6 +81,13 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
             package.HasIndex(row => row.Id).IsUnique();
             AsJson(package.Property(row => row.Selection));
         });
+    }
+
+    public override Task<int> SaveChangesAsync(bool acceptAllChangesOnSuccess, CancellationToken cancellationToken = default)
+    {
+        foreach (var source in ChangeTracker.Entries<SourceRow>().Where(entry => entry.State == EntityState.Modified))
+            source.Entity.Revision++;
+        return base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
     }
 
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)

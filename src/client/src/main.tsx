@@ -3,6 +3,7 @@ import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
 import "./app.css";
+import { BoardScreen } from "./board/BoardScreen";
 import { DestinationsScreen } from "./destinations/DestinationsScreen";
 import { MeasureScreen } from "./destinations/MeasureScreen";
 import { CopyScreen } from "./framing/CopyScreen";
@@ -28,6 +29,7 @@ const router = createBrowserRouter([
       { path: "framing/:sourceId?/:slotId?/:tier?", element: <FramingScreen /> },
       { path: "sheet/:of/:id", element: <SheetScreen /> },
       { path: "copy/:sourceId", element: <CopyScreen /> },
+      { path: "board", element: <BoardScreen /> },
       { path: "weight/:sourceId?/:slotId?", element: <WeightScreen /> },
       { path: "runs/:runId?", element: <RunsScreen /> },
       { path: "packages", element: <PackagesScreen /> },

@@ -112,6 +112,28 @@ public sealed class MeasuredFormatTests
         }
     }
 
+    // A picture that no encoder can do anything with, and a large one: nothing is thrown, what is made fits, and what cannot be is said.
+    [Theory]
+    [InlineData("noise.png", "-size 500x400 xc:gray +noise Random", 500)]
+    [InlineData("large.png", "-size 6500x4700 gradient:navy-orange", 1600)]
+    public void Noise_and_thirty_megapixels_are_weighed_like_any_other(string name, string drawn, int width)
+    {
+        using var folder = new TemporaryFolder();
+        var path = folder.Path(name);
+        Tool.Run("convert", [.. drawn.Split(' '), "-depth", "8", "-type", "TrueColor", "-define", "png:compression-level=1", path]);
+        foreach (var format in (PictureFormat[])[PictureFormat.Jpeg, PictureFormat.WebP, PictureFormat.Avif, PictureFormat.Png, PictureFormat.Gif])
+        {
+            var slot = Demo.Plain("free", format, width) with { Quality = QualityRange.Usual };
+            var free = Making.One(path, slot);
+            var cap = new ByteCount(free.File.LongLength * 8 / 10);
+            var capped = Making.One(path, slot with { Limits = new FileLimits(cap, null, null) });
+            Assert.True(capped.IsGood ? capped.File.LongLength <= cap.Bytes : Assert.Single(capped.Findings).Sentence.Contains(cap.ToString(), StringComparison.Ordinal), $"{format}: {capped}");
+            var impossible = Making.One(path, slot with { Limits = new FileLimits(new ByteCount(1), null, null) });
+            Assert.False(impossible.IsGood);
+            Assert.Contains("1 B", Assert.Single(impossible.Findings).Sentence, StringComparison.Ordinal);
+        }
+    }
+
     private static (MadeFile Modern, MadeFile Plain) Both(string path, Slot slot)
     {
         var facts = SourceProbe.Probe(path, 300_000_000).Facts;

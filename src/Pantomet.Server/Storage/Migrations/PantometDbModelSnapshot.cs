@@ -138,6 +138,8 @@ namespace Pantomet.Server.Storage.Migrations
 
                     b.HasKey("Sequence");
 
+                    b.HasIndex("State");
+
                     b.HasIndex("RunId", "State");
 
                     b.ToTable("Pairings");
@@ -316,6 +318,10 @@ namespace Pantomet.Server.Storage.Migrations
                         .IsConcurrencyToken()
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Group")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Id")
                         .HasColumnType("TEXT");
 
@@ -324,6 +330,9 @@ namespace Pantomet.Server.Storage.Migrations
 
                     b.Property<string>("Proposal")
                         .HasColumnType("TEXT");
+
+                    b.Property<long>("Revision")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Stem")
                         .IsRequired()

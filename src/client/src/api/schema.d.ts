@@ -4,6 +4,54 @@
  */
 
 export interface paths {
+    "/api/board": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getBoard"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/board/ids": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listBoardIds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/board/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["runWhatIsDue"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/destination-order": {
         parameters: {
             query?: never;
@@ -759,6 +807,102 @@ export interface components {
              */
             waste?: null | number;
         };
+        /** @description A part of the board. */
+        BoardAnswer: {
+            /**
+             * Format: int64
+             * @description What the files of all rows and columns weigh together.
+             */
+            bytes: number;
+            /** @description Every group that a source is in. */
+            groups: string[];
+            /** @description The rows asked for. */
+            rows: components["schemas"]["BoardRow"][];
+            /** @description The columns, in the order in which destinations are shown. */
+            slots: components["schemas"]["BoardColumn"][];
+            /** @description How many pairings stand where, in all rows and columns, whatever state is filtered for. */
+            states: {
+                [key: string]: number;
+            };
+            /**
+             * Format: int32
+             * @description Rows in all.
+             */
+            total: number;
+        };
+        /** @description A pairing at a glance. */
+        BoardCell: {
+            /** @description Whether a person framed it. */
+            byHand: boolean;
+            /**
+             * Format: int64
+             * @description What its files weigh together.
+             */
+            bytes: number;
+            /**
+             * Format: int32
+             * @description Files that are settled.
+             */
+            done: number;
+            /**
+             * Format: int32
+             * @description Files that the plan asks for.
+             */
+            files: number;
+            finding: null | components["schemas"]["Finding"];
+            place: null | components["schemas"]["BoardPlace"];
+            /** @description Where it stands. */
+            state: components["schemas"]["PairingStanding"];
+        };
+        /** @description A column. */
+        BoardColumn: {
+            /**
+             * Format: int32
+             * @description Pairings that a finding stops.
+             */
+            blocked: number;
+            /**
+             * Format: int32
+             * @description Pairings with nothing left to do: done, or left out.
+             */
+            settled: number;
+            /** @description The slot's id. */
+            slot: string;
+        };
+        /** @description Every source of the board, by its rows. */
+        BoardIds: {
+            /** @description In order. */
+            ids: string[];
+        };
+        /** @description How a source looks in a place; the same members as of a framed place. */
+        BoardPlace: {
+            crop: components["schemas"]["PixelRect"];
+            file: components["schemas"]["PixelSize"];
+            fit: components["schemas"]["Fit"];
+            picture: components["schemas"]["PixelSize"];
+            turn: components["schemas"]["Turn"];
+        };
+        /** @description A row. */
+        BoardRow: {
+            /** @description One for each column. */
+            cells: components["schemas"]["BoardCell"][];
+            /** @description Its group. */
+            group: string;
+            /**
+             * Format: int32
+             * @description In upright pixels.
+             */
+            height: number;
+            /** @description The source's id. */
+            id: string;
+            /** @description Its stem. */
+            stem: string;
+            /**
+             * Format: int32
+             * @description In upright pixels.
+             */
+            width: number;
+        };
         /** @description What to set for a file by hand. */
         ByHandRequest: {
             /** @description One of those that its slot takes. */
@@ -1425,6 +1569,8 @@ export interface components {
         };
         /** @description What goes into a package. Absent lists mean everything. */
         PackageSelection: {
+            /** @description Single source–slot pairings. */
+            pairings?: null | components["schemas"]["PairingKey"][];
             /** @description Ids of runs. */
             runs?: null | string[];
             /** @description Ids of slots. */
@@ -1448,6 +1594,13 @@ export interface components {
             plan: components["schemas"]["PlanAnswer"];
             /** @description Where it stands. */
             state: components["schemas"]["PairingStanding"];
+        };
+        /** @description Names a source–slot pairing. */
+        PairingKey: {
+            /** @description The slot's id. */
+            slot: string;
+            /** @description The source's id. */
+            source: string;
         };
         /**
          * @description Where a source–slot pairing stands, whatever run it was in.
@@ -1737,6 +1890,8 @@ export interface components {
         };
         /** @description What to render. */
         RunRequest: {
+            /** @description Single pairings instead. */
+            pairings?: null | components["schemas"]["PairingKey"][];
             /** @description Ids of slots; every source is rendered for every slot. */
             slots: string[];
             /** @description Ids of sources. */
@@ -1830,6 +1985,8 @@ export interface components {
             focusAt?: null | string;
             /** @description Lower-case format names, the preferred first. */
             formats: string[];
+            /** @description Groups of sources that it takes (absent: every source). */
+            groups?: null | string[];
             /** @description Unique across all destinations. */
             id: string;
             /** @description What the destination covers or cuts off. */
@@ -1887,6 +2044,7 @@ export interface components {
             format: components["schemas"]["PictureFormat"];
             /** Format: int32 */
             frames: number;
+            group: string;
             hasAlpha: boolean;
             hasPlace: boolean;
             /** Format: int32 */
@@ -1907,6 +2065,7 @@ export interface components {
         SourceChange: {
             altText?: null | string;
             focus?: components["schemas"]["JsonElement"];
+            group?: null | string;
             stem?: null | string;
             subject?: components["schemas"]["JsonElement"];
         };
@@ -2202,6 +2361,92 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    getBoard: {
+        parameters: {
+            query?: {
+                addedFrom?: string;
+                addedTo?: string;
+                destination?: string;
+                finding?: string;
+                group?: string;
+                limit?: number;
+                offset?: number;
+                search?: string;
+                state?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardAnswer"];
+                };
+            };
+        };
+    };
+    listBoardIds: {
+        parameters: {
+            query?: {
+                addedFrom?: string;
+                addedTo?: string;
+                destination?: string;
+                finding?: string;
+                group?: string;
+                search?: string;
+                state?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardIds"];
+                };
+            };
+        };
+    };
+    runWhatIsDue: {
+        parameters: {
+            query?: {
+                addedFrom?: string;
+                addedTo?: string;
+                destination?: string;
+                finding?: string;
+                group?: string;
+                search?: string;
+                state?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Made"];
+                };
+            };
+        };
+    };
     orderDestinations: {
         parameters: {
             query?: never;

@@ -78,6 +78,7 @@ function Stages() {
     { to: "/sources", name: "Sources", figure: sources },
     { to: "/destinations", name: "Destinations", figure: destinations.data?.length },
     { to: "/framing", name: "Framing", figure: chosen.sources.length || undefined },
+    { to: "/board", name: "Board", figure: undefined },
     { to: "/weight", name: "Weight", figure: undefined },
     { to: "/runs", name: "Runs", figure: undefined },
     { to: "/packages", name: "Packages", figure: packages.data?.items.length || undefined },
@@ -88,7 +89,7 @@ function Stages() {
         <NavLink
           key={to}
           to={to}
-          className="group relative w-[112px] max-[1150px]:w-[94px] pt-[11px] pl-[9px] font-medium text-soft before:absolute before:bottom-0 before:left-0 before:h-[19px] before:border-l before:border-ink hover:text-ink aria-[current=page]:font-[650] aria-[current=page]:text-ink"
+          className="group relative w-[104px] max-[1150px]:w-[82px] pt-[11px] pl-[9px] font-medium text-soft before:absolute before:bottom-0 before:left-0 before:h-[19px] before:border-l before:border-ink hover:text-ink aria-[current=page]:font-[650] aria-[current=page]:text-ink"
         >
           {name}
           {figure !== undefined && (

@@ -50,6 +50,19 @@ const groups: { where: string; keys: [string[], string][] }[] = [
     ],
   },
   {
+    where: "Board",
+    keys: [
+      [["←", "→", "↑", "↓"], "go to a cell; with Shift, choose along"],
+      [["Home", "End"], "first and last place of the row"],
+      [["Space"], "choose or leave the cell"],
+      [["Ctrl", "A"], "choose all that is shown; Esc chooses none"],
+      [["Enter", "W"], "open the cell's framing; its weight"],
+      [["R"], "render what is chosen, or all that is due"],
+      [["L", "T"], "leave out; take in again"],
+      [["P"], "package what is chosen, or all"],
+    ],
+  },
+  {
     where: "Weight",
     keys: [
       [["D", "B", "X", "F"], "divider, both, in turn, difference"],

@@ -1,0 +1,117 @@
+using Microsoft.EntityFrameworkCore;
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Findings;
+using Pantomet.Server.Destinations;
+using Pantomet.Server.Runs;
+using Pantomet.Server.Sources;
+using Pantomet.Server.Storage;
+
+namespace Pantomet.Server.Board;
+
+/// <summary>A column: a slot with the version of the document that says what it asks for.</summary>
+internal sealed record PlacedColumn(Slot Slot, string Version);
+
+/// <summary>Where every pairing stands. What was worked out is kept until its source, its destination or its files change.</summary>
+/// <remarks>Nothing here is stored: after a start, pairings are worked out again when they are asked for.</remarks>
+internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, DestinationCatalogue catalogue) : IDisposable
+{
+    private const int SourcesAtOnce = 500;
+
+    private readonly SemaphoreSlim gate = new(1);
+    private readonly Dictionary<(string Source, string Slot), Known> cells = [];
+    private readonly Dictionary<(string Source, string Slot), long> newest = [];
+    private long newestOfAll;
+
+    /// <summary>The columns of a destination, or all.</summary>
+    /// <param name="destination">Its id; null for all.</param>
+    /// <param name="cancel">The asker is gone.</param>
+    public async Task<IReadOnlyList<PlacedColumn>> ColumnsAsync(string? destination, CancellationToken cancel)
+    {
+        var versions = (await catalogue.DocumentsAsync(cancel)).ToDictionary(stored => stored.Document.Id, stored => stored.Version);
+        return [.. from one in await catalogue.AllAsync(cancel) where destination is null || one.Id == destination from slot in one.Slots select new PlacedColumn(slot, versions[one.Id])];
+    }
+
+    /// <summary>The cells of some rows, a list for each.</summary>
+    /// <param name="sources">The rows.</param>
+    /// <param name="columns">The columns.</param>
+    /// <param name="cancel">The asker is gone.</param>
+    public async Task<IReadOnlyList<IReadOnlyList<BoardCell>>> OfAsync(IReadOnlyList<SourceRow> sources, IReadOnlyList<PlacedColumn> columns, CancellationToken cancel)
+    {
+        await using var database = await databases.CreateDbContextAsync(cancel);
+        await gate.WaitAsync(cancel);
+        try
+        {
+            await FollowAsync(database, cancel);
+            var missing = sources.Where(source => columns.Any(column => !Holds(source, column))).ToList();
+            foreach (var some in missing.Chunk(SourcesAtOnce))
+                await WorkOutAsync(database, some, columns, cancel);
+            var running = await RunningAsync(database, cancel);
+            return [.. sources.Select(source => columns.Select(column => Shown((source.Id, column.Slot.Id), running)).ToList())];
+        }
+        finally
+        {
+            gate.Release();
+        }
+    }
+
+    /// <summary>Variants were taken away: what is known of files holds no more.</summary>
+    public void Forget()
+    {
+        gate.Wait();
+        cells.Clear();
+        newest.Clear();
+        newestOfAll = 0;
+        gate.Release();
+    }
+
+    public void Dispose() => gate.Dispose();
+
+    private BoardCell Shown((string Source, string Slot) key, HashSet<(string, string)> running)
+    {
+        var cell = cells[key].Cell;
+        return running.Contains(key) && cell.State != PairingStanding.LeftOut ? cell with { State = PairingStanding.Running } : cell;
+    }
+
+    // Variants are only ever added, so that what is new is behind what was seen last.
+    private async Task FollowAsync(PantometDb database, CancellationToken cancel)
+    {
+        var added = database.Variants.Where(row => row.Sequence > newestOfAll).OrderBy(row => row.Sequence).Select(row => new { row.Sequence, row.SourceId, row.SlotId }).AsAsyncEnumerable();
+        await foreach (var row in added.WithCancellation(cancel))
+            newest[(row.SourceId, row.SlotId)] = newestOfAll = row.Sequence;
+    }
+
+    private bool Holds(SourceRow source, PlacedColumn column)
+    {
+        var key = (source.Id, column.Slot.Id);
+        return cells.TryGetValue(key, out var known) && known.Revision == source.Revision && known.Version == column.Version && known.Newest == newest.GetValueOrDefault(key);
+    }
+
+    private async Task WorkOutAsync(PantometDb database, SourceRow[] sources, IReadOnlyList<PlacedColumn> columns, CancellationToken cancel)
+    {
+        var ids = sources.Select(source => source.Id).Where(id => columns.Any(column => newest.ContainsKey((id, column.Slot.Id)))).ToList();
+        var rows = await database.Variants.AsNoTracking().Where(row => ids.Contains(row.SourceId)).OrderBy(row => row.Sequence)
+            .Select(row => new { row.SourceId, row.SlotId, row.Recipe, row.State, row.Bytes }).ToListAsync(cancel);
+        var blocked = (await database.Variants.AsNoTracking().Where(row => ids.Contains(row.SourceId) && row.State == VariantState.Blocked).OrderBy(row => row.Sequence)
+            .Select(row => new { row.SourceId, row.SlotId, row.Findings }).ToListAsync(cancel)).ToLookup(row => (row.SourceId, row.SlotId), row => row.Findings);
+        var made = rows.GroupBy(row => (row.SourceId, row.SlotId)).ToDictionary(
+            group => group.Key,
+            group => group.GroupBy(row => row.Recipe).ToDictionary(tries => tries.Key, tries => new LastTry(tries.Last().State, tries.Last().Bytes)));
+        var nothing = new Dictionary<string, LastTry>();
+        var worked = sources.AsParallel().SelectMany(source => columns.Where(column => !Holds(source, column)).Select(column =>
+        {
+            var key = (source.Id, column.Slot.Id);
+            var pairing = new Pairing(source, column.Slot);
+            var plan = pairing.Plan();
+            var standing = Standing.Of(pairing, plan, made.GetValueOrDefault(key, nothing), isRunning: false);
+            var failed = standing.State == PairingStanding.Blocked && plan.CanBeFed ? blocked[key].LastOrDefault()?.FirstOrDefault(finding => finding.Severity == Severity.Stop) : null;
+            return (key, Known: new Known(source.Revision, column.Version, newest.GetValueOrDefault(key), BoardCell.Of(standing, plan, failed)));
+        })).ToList();
+        foreach (var (key, known) in worked)
+            cells[key] = known;
+    }
+
+    private static async Task<HashSet<(string, string)>> RunningAsync(PantometDb database, CancellationToken cancel) =>
+        [.. (await database.Pairings.Where(row => row.State == PairingState.Queued || row.State == PairingState.Running).Select(row => new { row.SourceId, row.SlotId }).ToListAsync(cancel)).Select(row => (row.SourceId, row.SlotId))];
+
+    private sealed record Known(long Revision, string Version, long Newest, BoardCell Cell);
+}

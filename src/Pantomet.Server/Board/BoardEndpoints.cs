@@ -1,0 +1,79 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using Pantomet.Server.Hosting;
+using Pantomet.Server.Runs;
+using Pantomet.Server.Sources;
+using Pantomet.Server.Storage;
+
+namespace Pantomet.Server.Board;
+
+/// <summary>Sources by slots: where every pairing stands.</summary>
+internal static class BoardEndpoints
+{
+    private const int UsualRows = 60;
+    private const int MostRows = 500;
+
+    public static void MapBoard(this IEndpointRouteBuilder routes)
+    {
+        var board = routes.MapGroup("/api/board").WithTags("Board");
+        board.MapGet("", GetAsync).WithName("getBoard");
+        board.MapGet("/ids", IdsAsync).WithName("listBoardIds");
+        board.MapPost("/runs", RunDueAsync).WithName("runWhatIsDue");
+    }
+
+    private static async Task<Results<Ok<BoardAnswer>, ProblemHttpResult>> GetAsync(
+        [AsParameters] BoardFilter filter, PantometDb database, BoardCells cells, int? offset, int? limit, CancellationToken cancel)
+    {
+        if (Unreadable(filter) is { } problem)
+            return problem;
+        var (columns, rows) = await RowsAsync(filter, database, cells, cancel);
+        var shown = rows.Where(row => !filter.LooksAtCells || row.Cells.Any(filter.Holds)).ToList();
+        var all = rows.SelectMany(row => row.Cells).ToList();
+        var groups = await database.Sources.Where(row => row.DeletedAt == null && row.Group != "").Select(row => row.Group).Distinct().OrderBy(group => group).ToListAsync(cancel);
+        return TypedResults.Ok(new BoardAnswer(
+            [.. columns.Select((column, at) => ColumnOf(column, shown, at))],
+            [.. shown.Skip(Math.Max(0, offset ?? 0)).Take(Math.Clamp(limit ?? UsualRows, 1, MostRows)).Select(row => new BoardRow(row.Source.Id, row.Source.Stem, row.Source.Group, row.Source.Facts.Size.Width, row.Source.Facts.Size.Height, row.Cells))],
+            shown.Count,
+            Enum.GetValues<PairingStanding>().ToDictionary(state => state, state => all.Count(cell => cell.State == state)),
+            all.Sum(cell => cell.Bytes),
+            groups));
+    }
+
+    private static async Task<Results<Ok<BoardIds>, ProblemHttpResult>> IdsAsync([AsParameters] BoardFilter filter, PantometDb database, BoardCells cells, CancellationToken cancel)
+    {
+        if (Unreadable(filter) is { } problem)
+            return problem;
+        if (!filter.LooksAtCells)
+            return TypedResults.Ok(new BoardIds(await filter.Sources(database.Sources).Select(row => row.Id).ToListAsync(cancel)));
+        var (_, rows) = await RowsAsync(filter, database, cells, cancel);
+        return TypedResults.Ok(new BoardIds([.. rows.Where(row => row.Cells.Any(filter.Holds)).Select(row => row.Source.Id)]));
+    }
+
+    // Everything that is open or out of date, of what the filter shows.
+    private static async Task<Results<Accepted<Made>, ProblemHttpResult>> RunDueAsync(
+        [AsParameters] BoardFilter filter, PantometDb database, BoardCells cells, RunStart start, CancellationToken cancel)
+    {
+        if (Unreadable(filter) is { } problem)
+            return problem;
+        var (columns, rows) = await RowsAsync(filter, database, cells, cancel);
+        var due = rows.SelectMany(row => row.Cells.Zip(columns).Where(cell => filter.Holds(cell.First) && cell.First is { State: PairingStanding.Open or PairingStanding.Stale }).Select(cell => new Pairing(row.Source, cell.Second.Slot))).ToList();
+        return due.Count == 0 ? Problems.Invalid("state", "Nothing of what is shown is due: all of it is made, left out or stopped by a finding.") : await start.AsAsync(due, cancel);
+    }
+
+    private static async Task<(IReadOnlyList<PlacedColumn> Columns, IReadOnlyList<(SourceRow Source, IReadOnlyList<BoardCell> Cells)> Rows)> RowsAsync(
+        BoardFilter filter, PantometDb database, BoardCells cells, CancellationToken cancel)
+    {
+        var columns = await cells.ColumnsAsync(filter.Destination, cancel);
+        var sources = await filter.Sources(database.Sources).ToListAsync(cancel);
+        var found = await cells.OfAsync(sources, columns, cancel);
+        return (columns, [.. sources.Zip(found)]);
+    }
+
+    private static BoardColumn ColumnOf(PlacedColumn column, List<(SourceRow Source, IReadOnlyList<BoardCell> Cells)> rows, int at) => new(
+        column.Slot.Id,
+        rows.Count(row => row.Cells[at].State is PairingStanding.Done or PairingStanding.LeftOut),
+        rows.Count(row => row.Cells[at].State == PairingStanding.Blocked));
+
+    private static ProblemHttpResult? Unreadable(BoardFilter filter) =>
+        filter.IsReadable ? null : Problems.Invalid("state", $"\"{filter.State}\" is not a state. There are open, done, stale, blocked, running and leftOut.");
+}

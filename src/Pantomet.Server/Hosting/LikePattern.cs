@@ -1,0 +1,13 @@
+namespace Pantomet.Server.Hosting;
+
+/// <summary>Patterns of SQL's LIKE out of what people type.</summary>
+internal static class LikePattern
+{
+    /// <summary>Makes the next letter mean itself.</summary>
+    public const string Escape = "\\";
+
+    /// <summary>Anything that contains some text as it stands.</summary>
+    /// <param name="text">Whatever somebody typed.</param>
+    public static string Containing(string text) =>
+        $"%{text.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
+}

@@ -1,0 +1,46 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Pantomet.Server.Hosting;
+using Pantomet.Server.Storage;
+
+namespace Pantomet.Server.Runs;
+
+/// <summary>Puts pairings into the queue as one run.</summary>
+internal sealed class RunStart(PantometDb database, RunQueue queue, TimeProvider clock)
+{
+    private const int MostVariants = 100_000;
+
+    /// <summary>Starts a run, or says why there is none.</summary>
+    /// <param name="pairings">What to render; what is left out is passed over.</param>
+    /// <param name="cancel">The asker is gone.</param>
+    public async Task<Results<Accepted<Made>, ProblemHttpResult>> AsAsync(IReadOnlyList<Pairing> pairings, CancellationToken cancel)
+    {
+        var planned = pairings.Select(pairing => (Pairing: pairing, Plan: pairing.Plan())).Where(entry => !entry.Plan.IsLeftOut).ToList();
+        if (planned.Count == 0)
+            return Problems.Invalid("sources", "Every picture of this selection is left out of every slot of it. Take some in again, then render.");
+        var total = planned.Sum(entry => entry.Plan.Variants.Count);
+        if (total > MostVariants)
+            return Problems.Invalid("sources", $"This run would make {total:#,0} files; at most {MostVariants:#,0} are made in one run. Choose fewer sources or slots.");
+
+        var run = new RunRow
+        {
+            Id = Guid.NewGuid().ToString("N"),
+            State = RunState.Queued,
+            Total = total,
+            Blocked = planned.Count(entry => !entry.Plan.CanBeFed),
+            BytesIn = pairings.Select(pairing => pairing.Source).DistinctBy(source => source.Id).Sum(source => source.Bytes),
+            AskedAt = clock.GetUtcNow().UtcDateTime,
+        };
+        database.Runs.Add(run);
+        database.Pairings.AddRange(planned.Select(entry => new PairingRow
+        {
+            RunId = run.Id,
+            SourceId = entry.Pairing.Source.Id,
+            SlotId = entry.Pairing.Slot.Id,
+            State = PairingState.Queued,
+            Findings = entry.Plan.Findings,
+        }));
+        await database.SaveChangesAsync(cancel);
+        queue.Wake();
+        return TypedResults.Accepted($"/api/runs/{run.Id}", new Made(run.Id));
+    }
+}

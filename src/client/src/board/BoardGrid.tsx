@@ -1,0 +1,272 @@
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
+import type { Destination } from "../api/client";
+import { bytes, count } from "../instruments/numbers";
+import { useKeys } from "../shell/keys";
+import { type Fact, useReadout } from "../shell/readout";
+import { Cell, FoldedCell } from "./Cell";
+import { ColumnHeads, headHeight } from "./ColumnHeads";
+import { columnsOf } from "./columns";
+import { keepPlace, keptPlace } from "./place";
+import { RowHead, rowHeadWidth } from "./RowHead";
+import { keyOf, nameOf, rectangle, type Selection, type Spot, stepped, toggledCells } from "./selection";
+import { type BoardFilter, type BoardRow, useBoard } from "./useBoard";
+
+const rowHeight = 80;
+const columnWidth = 119;
+const foldedWidth = 84;
+
+/** Sources down, slots across; only what is in view is drawn. */
+export function BoardGrid({
+  filter,
+  ids,
+  destinations,
+  selection,
+  current,
+  onSelect,
+  onCurrent,
+  onOpen,
+}: {
+  filter: BoardFilter;
+  ids: readonly string[];
+  destinations: readonly Destination[];
+  selection: Selection;
+  current: string | undefined;
+  onSelect: (selection: Selection) => void;
+  onCurrent: (name: string) => void;
+  onOpen: (name: string) => void;
+}) {
+  const frame = useRef<HTMLDivElement>(null);
+  const [folded, setFolded] = useState(keptPlace().folded);
+  const [anchor, setAnchor] = useState<Spot>();
+  const columns = useMemo(() => columnsOf(destinations, folded), [destinations, folded]);
+  const slotIds = useMemo(
+    () => columns.filter((one) => !one.isFolded).flatMap((one) => one.slots.map((slot) => slot.id)),
+    [columns],
+  );
+  const order = useMemo(
+    () => new Map(destinations.flatMap((one) => one.slots).map((slot, at) => [slot.id, at])),
+    [destinations],
+  );
+  const down = useVirtualizer({
+    count: ids.length,
+    getScrollElement: () => frame.current,
+    estimateSize: () => rowHeight,
+    paddingStart: headHeight,
+    scrollPaddingStart: headHeight,
+    overscan: 4,
+  });
+  const across = useVirtualizer({
+    horizontal: true,
+    count: columns.length,
+    getScrollElement: () => frame.current,
+    estimateSize: (at) => (columns[at]?.isFolded ? foldedWidth : columnWidth),
+    paddingStart: rowHeadWidth,
+    scrollPaddingStart: rowHeadWidth,
+    overscan: 2,
+  });
+  // biome-ignore lint/correctness/useExhaustiveDependencies: widths follow what is folded
+  useLayoutEffect(() => across.measure(), [columns]);
+  useLayoutEffect(() => {
+    const { top, left } = keptPlace();
+    frame.current?.scrollTo({ top, left });
+  }, []);
+  const rows = down.getVirtualItems();
+  const { board, rowAt } = useBoard(filter, rows[0]?.index ?? 0, rows.at(-1)?.index ?? 0);
+
+  const at = spotOf(current, ids, slotIds);
+  const go = (spot: Spot, extends_: boolean) => {
+    const name = nameOf({ source: ids[spot.row] ?? "", slot: slotIds[spot.column] ?? "" });
+    onCurrent(name);
+    if (extends_) {
+      const from = anchor ?? at ?? spot;
+      setAnchor(from);
+      onSelect(new Set(rectangle(from, spot, ids, slotIds)));
+    } else {
+      setAnchor(spot);
+      onSelect(new Set());
+    }
+    down.scrollToIndex(spot.row);
+    across.scrollToIndex(
+      columns.findIndex((one) => !one.isFolded && one.slots[0]?.id === slotIds[spot.column]),
+    );
+  };
+  const step = (row: number, column: number) => (event: KeyboardEvent) =>
+    go(at ? stepped(at, { row, column }, ids.length, slotIds.length) : { row: 0, column: 0 }, event.shiftKey);
+  const page = Math.max(1, Math.floor((frame.current?.clientHeight ?? 600) / rowHeight) - 2);
+  const steps: Record<string, ReturnType<typeof step>> = {};
+  for (const [key, row, column] of [
+    ["ArrowDown", 1, 0],
+    ["ArrowUp", -1, 0],
+    ["ArrowRight", 0, 1],
+    ["ArrowLeft", 0, -1],
+    ["PageDown", page, 0],
+    ["PageUp", -page, 0],
+    ["Home", 0, -slotIds.length],
+    ["End", 0, slotIds.length],
+  ] as const) {
+    steps[key] = step(row, column);
+    steps[`shift+${key}`] = step(row, column);
+  }
+  const [escapeKey] = ["Escape"];
+  useKeys({
+    ...steps,
+    " ": () => current && onSelect(toggledCells(selection, [current])),
+    "mod+a": () =>
+      onSelect(
+        new Set(rectangle({ row: 0, column: 0 }, { row: ids.length, column: slotIds.length }, ids, slotIds)),
+      ),
+    [escapeKey]: () => onSelect(new Set()),
+  });
+
+  const pick = (name: string, event: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }) => {
+    const spot = spotOf(name, ids, slotIds);
+    onCurrent(name);
+    if (event.shiftKey && spot) {
+      onSelect(new Set(rectangle(anchor ?? at ?? spot, spot, ids, slotIds)));
+      return;
+    }
+    setAnchor(spot);
+    onSelect(event.ctrlKey || event.metaKey ? toggledCells(selection, [name]) : new Set([name]));
+  };
+  const cellOf = (row: BoardRow | undefined, slot: string) => row?.cells[order.get(slot) ?? -1];
+  useReadout(factsOf(at && rowAt(at.row), current, cellOf, destinations, board?.bytes));
+  // Told to assistive technology by focus, not by colour alone.
+  useEffect(() => {
+    if (current && frame.current?.contains(document.activeElement))
+      frame.current.querySelector<HTMLElement>('[data-current="true"]')?.focus({ preventScroll: true });
+  }, [current]);
+
+  return (
+    <div
+      ref={frame}
+      className="min-h-0 overflow-auto overscroll-contain"
+      onScroll={(event) =>
+        keepPlace({ top: event.currentTarget.scrollTop, left: event.currentTarget.scrollLeft })
+      }
+    >
+      <div
+        role="grid"
+        aria-label="Board"
+        aria-multiselectable
+        aria-rowcount={ids.length + 1}
+        aria-colcount={columns.length + 1}
+        className="relative"
+        style={{ width: across.getTotalSize(), height: down.getTotalSize() }}
+      >
+        <ColumnHeads
+          columns={columns}
+          items={across.getVirtualItems()}
+          width={across.getTotalSize()}
+          total={ids.length}
+          counts={new Map(board?.slots.map((one) => [one.slot, one]))}
+          onFold={(id) => {
+            const next = folded.includes(id) ? folded.filter((one) => one !== id) : [...folded, id];
+            setFolded(next);
+            keepPlace({ folded: next });
+          }}
+          onPick={(slot) =>
+            onSelect(
+              toggledCells(
+                selection,
+                ids.map((source) => nameOf({ source, slot })),
+              ),
+            )
+          }
+        />
+        {rows.map((item) => {
+          const source = ids[item.index] ?? "";
+          const row = rowAt(item.index);
+          return (
+            <div
+              key={source}
+              role="row"
+              tabIndex={-1}
+              aria-rowindex={item.index + 2}
+              className="absolute left-0 flex border-b border-line"
+              style={{ top: item.start, height: rowHeight, width: across.getTotalSize() }}
+            >
+              <RowHead
+                row={row?.id === source ? row : undefined}
+                onPick={() =>
+                  onSelect(
+                    toggledCells(
+                      selection,
+                      slotIds.map((slot) => nameOf({ source, slot })),
+                    ),
+                  )
+                }
+              />
+              {across.getVirtualItems().map((place) => {
+                const column = columns[place.index];
+                const [slot] = column?.slots ?? [];
+                if (!column || !slot) return null;
+                const isFirst = columns[place.index - 1]?.destination !== column.destination;
+                const box = { left: place.start, width: place.size, isFirst, columnIndex: place.index + 2 };
+                if (column.isFolded)
+                  return (
+                    <FoldedCell
+                      key={column.destination.id}
+                      box={box}
+                      cells={column.slots.flatMap((one) => cellOf(row, one.id) ?? [])}
+                    />
+                  );
+                const name = nameOf({ source, slot: slot.id });
+                return (
+                  <Cell
+                    key={slot.id}
+                    box={box}
+                    source={row?.id === source ? row : undefined}
+                    slot={slot}
+                    cell={row?.id === source ? cellOf(row, slot.id) : undefined}
+                    isChosen={selection.has(name)}
+                    isCurrent={current === name}
+                    onPick={(event) => pick(name, event)}
+                    onOpen={() => onOpen(name)}
+                  />
+                );
+              })}
+            </div>
+          );
+        })}
+      </div>
+    </div>
+  );
+}
+
+function spotOf(
+  name: string | undefined,
+  rows: readonly string[],
+  columns: readonly string[],
+): Spot | undefined {
+  if (!name) return undefined;
+  const { source, slot } = keyOf(name);
+  const spot = { row: rows.indexOf(source), column: columns.indexOf(slot) };
+  return spot.row < 0 || spot.column < 0 ? undefined : spot;
+}
+
+function factsOf(
+  row: BoardRow | undefined,
+  current: string | undefined,
+  cellOf: (row: BoardRow | undefined, slot: string) => BoardRow["cells"][number] | undefined,
+  destinations: readonly Destination[],
+  total: number | undefined,
+): Fact[] {
+  const cell = current ? cellOf(row, keyOf(current).slot) : undefined;
+  const places = destinations.reduce((sum, one) => sum + one.slots.length, 0);
+  if (!row || !cell || !current)
+    return [
+      ["places", count(places)],
+      ["files of what is shown", bytes(total ?? 0)],
+    ];
+  const { slot: id } = keyOf(current);
+  const destination = destinations.find((one) => one.slots.some((slot) => slot.id === id));
+  const slot = destination?.slots.find((one) => one.id === id);
+  return [
+    ["cell", `${row.stem} × ${destination?.name} ${slot?.name}`],
+    ["files", `${count(cell.done)} of ${count(cell.files)}`],
+    ["weigh", bytes(cell.bytes)],
+    ["crop", cell.byHand ? "by hand" : "automatic"],
+    ...(cell.finding ? ([["finding", cell.finding.sentence]] as Fact[]) : []),
+  ];
+}

@@ -1,0 +1,172 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useMemo, useState } from "react";
+import { useNavigate, useSearchParams } from "react-router";
+import { answer, api } from "../api/client";
+import { useDestinations, usePlaces } from "../destinations/useDestinations";
+import { Button } from "../instruments/Button";
+import { Fault } from "../instruments/Fault";
+import { count, some } from "../instruments/numbers";
+import { useChoice } from "../shell/choice";
+import { useKeys } from "../shell/keys";
+import { say, sayProblem } from "../shell/notices";
+import { weighingPath } from "../weight/useWeighing";
+import { BoardBar } from "./BoardBar";
+import { BoardGrid } from "./BoardGrid";
+import { keepPlace, keptPlace } from "./place";
+import { keyOf, type Selection } from "./selection";
+import { type BoardFilter, useBoardIds, useLeaveOut, useRenderCells } from "./useBoard";
+
+const members = ["search", "group", "destination", "state", "finding", "addedFrom", "addedTo"] as const;
+
+/** Every picture in every place: what is made, what is out of date, what is stuck. */
+export function BoardScreen() {
+  const [parameters, setParameters] = useSearchParams();
+  const filter = useMemo(() => {
+    const read: BoardFilter = {};
+    for (const member of members) {
+      const value = parameters.get(member);
+      if (value) read[member] = value;
+    }
+    return read;
+  }, [parameters]);
+  const change = (next: Partial<BoardFilter>) =>
+    setParameters(
+      (old) => {
+        for (const [member, value] of Object.entries(next)) {
+          if (value) old.set(member, value);
+          else old.delete(member);
+        }
+        return old;
+      },
+      { replace: true },
+    );
+  const [selection, setSelection] = useState<Selection>(new Set());
+  const [current, setCurrent] = useState(keptPlace().current);
+  const destinations = useDestinations();
+  const places = usePlaces();
+  const ids = useBoardIds(filter);
+  const acts = useActs(filter, selection, current);
+  if (ids.error) return <Fault problem={ids.error} />;
+  if (!destinations.data || !places || !ids.data) return <div className="h-full" />;
+  if (ids.data.length === 0 && Object.keys(filter).length === 0) return <Empty />;
+  return (
+    <div className="grid h-full grid-rows-[46px_minmax(0,1fr)]">
+      <BoardBar filter={filter} onFilter={change} selection={selection} acts={acts} />
+      {ids.data.length === 0 ? (
+        <div className="grid place-content-center justify-items-center gap-3">
+          <p className="text-soft">No picture fits what is filtered for.</p>
+          <Button onClick={() => setParameters({}, { replace: true })}>Show all</Button>
+        </div>
+      ) : (
+        <BoardGrid
+          filter={filter}
+          ids={ids.data}
+          destinations={destinations.data.filter(
+            (one) => one.slots.length > 0 && (!filter.destination || one.id === filter.destination),
+          )}
+          selection={selection}
+          current={current}
+          onSelect={setSelection}
+          onCurrent={(name) => {
+            setCurrent(name);
+            keepPlace({ current: name });
+          }}
+          onOpen={acts.frame}
+        />
+      )}
+    </div>
+  );
+}
+
+export type Acts = ReturnType<typeof useActs>;
+
+/** What can be done to the chosen cells, or to the current one where none is chosen. */
+function useActs(filter: BoardFilter, selection: Selection, current: string | undefined) {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const places = usePlaces();
+  const render = useRenderCells();
+  const chosen = useChoice();
+  const slots = useMemo(() => new Map([...(places ?? [])].map(([id, place]) => [id, place.slot])), [places]);
+  const leaveOut = useLeaveOut(slots);
+  const cells = (selection.size > 0 ? [...selection] : current ? [current] : []).map(keyOf);
+  const start = (what: Parameters<typeof render.mutate>[0]) =>
+    render.mutate(what, {
+      onSuccess: ({ id }) =>
+        say("Rendering has begun.", { label: "Watch", run: () => navigate(`/runs/${id}`) }),
+      onError: sayProblem,
+    });
+  const acts = {
+    cells,
+    render: () => (selection.size > 0 ? start({ cells }) : start({ due: filter })),
+    frame: (name = current) => {
+      if (name) navigate(`/framing/${keyOf(name).source}/${keyOf(name).slot}`);
+    },
+    weigh: async () => {
+      const [cell] = cells;
+      if (!cell) return;
+      try {
+        const plan = await answer(api.GET("/api/plan", { params: { query: cell } }));
+        const [first] = plan.variants;
+        if (first)
+          navigate(
+            weighingPath({
+              ...cell,
+              width: first.width,
+              height: first.height,
+              ...(first.tier && { tier: first.tier }),
+              format: first.format,
+            }),
+          );
+        else sayProblem("No file can be made for this cell; its framing says why.");
+      } catch (problem) {
+        sayProblem(problem);
+      }
+    },
+    leaveOut: (on: boolean) =>
+      leaveOut.mutate(
+        { cells, on },
+        {
+          onSuccess: () => say(`${some(cells.length, "cell")} ${on ? "left out" : "taken in"}.`),
+          onError: sayProblem,
+        },
+      ),
+    pack: async () => {
+      try {
+        await answer(api.POST("/api/packages", { body: selection.size > 0 ? { pairings: cells } : {} }));
+        await queries.invalidateQueries({ queryKey: ["packages"] });
+        say("The package is being made.", { label: "Look", run: () => navigate("/packages") });
+      } catch (problem) {
+        sayProblem(problem);
+      }
+    },
+    chosenSources: chosen.sources,
+  };
+  const [enter] = ["Enter"];
+  useKeys({
+    r: acts.render,
+    [enter]: () => acts.frame(),
+    w: () => void acts.weigh(),
+    l: () => acts.leaveOut(true),
+    t: () => acts.leaveOut(false),
+    p: () => void acts.pack(),
+  });
+  return acts;
+}
+
+function Empty() {
+  const navigate = useNavigate();
+  return (
+    <div className="grid h-full place-content-center justify-items-center gap-3 text-center">
+      <p className="text-[15px] font-[650]">There is no picture on the board yet</p>
+      <p className="max-w-96 text-soft">
+        Every picture is a row here, every place that wants it a column, and each cell says whether its files
+        are made.
+      </p>
+      <Button go onClick={() => navigate("/sources")}>
+        Take pictures in
+      </Button>
+      <span className="sr-only">{count(0)} pictures</span>
+    </div>
+  );
+}

@@ -1,0 +1,142 @@
+import { keepPreviousData, useMutation, useQueries, useQuery, useQueryClient } from "@tanstack/react-query";
+import { answer, api, type Schemas, type Slot } from "../api/client";
+import { useRunningRun } from "../runs/useRuns";
+import { history } from "../shell/history";
+import type { CellKey } from "./selection";
+
+export type BoardRow = Schemas["BoardRow"];
+export type BoardCell = Schemas["BoardCell"];
+export type Board = Schemas["BoardAnswer"];
+
+/** Which rows and columns are shown; absent members hold nothing back. */
+export type BoardFilter = {
+  search?: string;
+  group?: string;
+  destination?: string;
+  state?: string;
+  finding?: string;
+  addedFrom?: string;
+  addedTo?: string;
+};
+
+export const pageSize = 60;
+const lookEvery = 1500;
+
+/** The pages that some rows lie in; the rows of others are not there. Looked at again while something is running. */
+export function useBoard(filter: BoardFilter, firstRow: number, lastRow: number) {
+  const isWorking = useRunningRun() !== undefined;
+  const pages: number[] = [];
+  for (let page = Math.floor(firstRow / pageSize); page <= Math.floor(lastRow / pageSize); page++)
+    pages.push(page);
+  const answers = useQueries({
+    queries: pages.map((page) => ({
+      queryKey: ["board", filter, page],
+      queryFn: () =>
+        answer(
+          api.GET("/api/board", {
+            params: { query: { ...filter, offset: page * pageSize, limit: pageSize } },
+          }),
+        ),
+      placeholderData: keepPreviousData,
+      refetchInterval: (query: { state: { data?: Board | undefined } }) =>
+        isWorking || (query.state.data && (query.state.data.states.running ?? 0) > 0)
+          ? lookEvery
+          : (false as const),
+    })),
+  });
+  const rows = new Map<number, BoardRow>();
+  answers.forEach(({ data, isPlaceholderData }, at) => {
+    if (isPlaceholderData) return;
+    data?.rows.forEach((row, index) => {
+      rows.set((pages[at] ?? 0) * pageSize + index, row);
+    });
+  });
+  return {
+    board: answers.find((one) => one.data)?.data,
+    error: answers.find((one) => one.error)?.error,
+    rowAt: (index: number) => rows.get(index),
+  };
+}
+
+/** The sources of all rows, in order: what rectangles, columns and all are chosen by. */
+export function useBoardIds(filter: BoardFilter) {
+  return useQuery({
+    queryKey: ["board", "ids", filter],
+    queryFn: async () => (await answer(api.GET("/api/board/ids", { params: { query: filter } }))).ids,
+    placeholderData: keepPreviousData,
+  });
+}
+
+/** Renders cells, or everything that is due of what is shown. */
+export function useRenderCells() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (what: { cells: readonly CellKey[] } | { due: BoardFilter }) =>
+      "cells" in what
+        ? answer(api.POST("/api/runs", { body: { sources: [], slots: [], pairings: [...what.cells] } }))
+        : answer(api.POST("/api/board/runs", { params: { query: what.due } })),
+    onSuccess: () =>
+      Promise.all([
+        queries.invalidateQueries({ queryKey: ["runs"] }),
+        queries.invalidateQueries({ queryKey: ["board"] }),
+      ]),
+  });
+}
+
+/** Leaves cells out, or takes them in again; can be undone. */
+export function useLeaveOut(slots: ReadonlyMap<string, Slot>) {
+  const queries = useQueryClient();
+  const send = async (cells: readonly CellKey[], on: boolean) => {
+    for (const { source, slot } of cells)
+      for (const place of placesOf(slot, slots))
+        await answer(
+          api.POST("/api/framings/{sourceId}/changes", {
+            params: { path: { sourceId: source } },
+            body: { act: "leaveOut", ...place, on },
+          }),
+        );
+    await Promise.all([
+      queries.invalidateQueries({ queryKey: ["board"] }),
+      queries.invalidateQueries({ queryKey: ["framing"] }),
+    ]);
+  };
+  return useMutation({
+    mutationFn: ({ cells, on }: { cells: readonly CellKey[]; on: boolean }) =>
+      history.do({
+        label: on ? "leaving out" : "taking in",
+        undo: () => send(cells, !on),
+        redo: () => send(cells, on),
+      }),
+  });
+}
+
+// A slot with tiers is left out tier by tier.
+const placesOf = (id: string, slots: ReadonlyMap<string, Slot>): { slot: string; tier?: string }[] => {
+  const tiers = slots.get(id)?.tiers ?? [];
+  return tiers.length === 0 ? [{ slot: id }] : tiers.map((tier) => ({ slot: id, tier: tier.name }));
+};
+
+/** Puts sources into a group; can be undone. */
+export function useGroup() {
+  const queries = useQueryClient();
+  const send = async (groups: ReadonlyMap<string, string>) => {
+    for (const [id, group] of groups)
+      await answer(api.PATCH("/api/sources/{id}", { params: { path: { id } }, body: { group } }));
+    await Promise.all([
+      queries.invalidateQueries({ queryKey: ["board"] }),
+      queries.invalidateQueries({ queryKey: ["sources"] }),
+    ]);
+  };
+  return useMutation({
+    mutationFn: async ({ sources, group }: { sources: readonly string[]; group: string }) => {
+      const before = new Map<string, string>();
+      for (const id of sources)
+        before.set(id, (await answer(api.GET("/api/sources/{id}", { params: { path: { id } } }))).group);
+      await history.do({
+        label: "group",
+        undo: () => send(before),
+        redo: () => send(new Map(sources.map((id) => [id, group]))),
+      });
+    },
+  });
+}
