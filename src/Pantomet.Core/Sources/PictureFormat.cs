@@ -74,6 +74,10 @@ public static class PictureFormats
     /// <param name="format">Any format.</param>
     public static bool HoldsTransparency(this PictureFormat format) => format is not PictureFormat.Jpeg;
 
+    /// <summary>Whether pixels per inch are written into it.</summary>
+    /// <param name="format">Any format.</param>
+    public static bool StatesPpi(this PictureFormat format) => format is PictureFormat.Jpeg or PictureFormat.Png or PictureFormat.Tiff;
+
     /// <summary>Whether every browser shows it, the oldest too (common practice, no source).</summary>
     /// <param name="format">Any format.</param>
     public static bool IsReadEverywhere(this PictureFormat format) => format is PictureFormat.Jpeg or PictureFormat.Png or PictureFormat.Gif;

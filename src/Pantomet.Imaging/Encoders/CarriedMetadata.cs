@@ -29,7 +29,9 @@ public static class CarriedMetadata
     {
         var rights = slot.Metadata == MetadataPolicy.None ? RightsFields.None : facts.Rights;
         var description = slot.Metadata == MetadataPolicy.All ? facts.Description : "";
-        using var dense = slot.Ppi is { } ppi ? image.Copy(xres: ppi / MillimetresPerInch, yres: ppi / MillimetresPerInch) : image.Copy();
+        // Exif repeats it even in formats that do not state it: there it says nothing.
+        var perMillimetre = (format.StatesPpi() ? slot.StatedPpi : Slot.UnstatedPpi) / MillimetresPerInch;
+        using var dense = image.Copy(xres: perMillimetre, yres: perMillimetre);
         return dense.Mutate(changed =>
         {
             foreach (var field in changed.GetFields().Where(IsBlock))

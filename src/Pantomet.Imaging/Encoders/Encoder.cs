@@ -30,7 +30,8 @@ public static class Encoder
                 image.JpegsaveBuffer(
                     q: quality, optimizeCoding: true, interlace: true, subsampleMode: Chroma(settings.WholeChroma), trellisQuant: isThorough, overshootDeringing: isThorough, keep: settings.Keep),
                 settings.Ppi),
-            PictureFormat.WebP => image.WebpsaveBuffer(q: quality, effort: isThorough ? 4 : 2, keep: settings.Keep),
+            PictureFormat.WebP => image.WebpsaveBuffer(
+                q: quality, effort: isThorough ? 4 : 2, preset: isThorough ? Enums.ForeignWebpPreset.Photo : Enums.ForeignWebpPreset.Default, keep: settings.Keep),
             PictureFormat.Avif => image.HeifsaveBuffer(
                 q: quality, effort: isThorough ? 3 : 1, compression: Enums.ForeignHeifCompression.Av1, subsampleMode: Chroma(settings.WholeChroma), keep: settings.Keep),
             _ => throw new ArgumentOutOfRangeException(nameof(format), format, "A format without a quality."),

@@ -55,7 +55,7 @@ public sealed class FinishedPicture : WeighablePicture
     public Image Image { get; }
 
     /// <inheritdoc/>
-    public override EncoderSettings Settings => new(isWhole ??= Format != PictureFormat.WebP && ChromaChoice.IsWhole(sample.Value, kind, slot.Quality), slot.Effort, Keep, slot.Ppi);
+    public override EncoderSettings Settings => new(isWhole ??= Format != PictureFormat.WebP && ChromaChoice.IsWhole(sample.Value, kind, slot.Quality), slot.Effort, Keep, slot.StatedPpi);
 
     /// <summary>Makes the pixels for one format.</summary>
     /// <param name="source">The decoded source.</param>

@@ -59,7 +59,7 @@ internal static class KeptFile
         using var one = loaded.Crop(0, 0, 1, 1);
         using var pixel = one.CopyMemory();
         using var said = CarriedMetadata.Attach(pixel, slot, source.Facts, PictureFormat.Jpeg);
-        var carrier = Encoder.Lossy(said, PictureFormat.Jpeg, 50, new EncoderSettings(false, Effort.Quick, CarriedMetadata.Kept(said, slot), slot.Ppi));
+        var carrier = Encoder.Lossy(said, PictureFormat.Jpeg, 50, new EncoderSettings(false, Effort.Quick, CarriedMetadata.Kept(said, slot), slot.StatedPpi));
         return LosslessJpeg.WithMetadataOf(bare, carrier);
     }
 

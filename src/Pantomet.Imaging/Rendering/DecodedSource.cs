@@ -46,6 +46,10 @@ public sealed class DecodedSource : IDisposable
         }
     }
 
+    /// <summary>The same pixels under other facts, such as rights that were changed since. Not to be disposed of.</summary>
+    /// <param name="facts">Of the same file.</param>
+    public DecodedSource As(SourceFacts facts) => new(upright, File, facts);
+
     /// <summary>The pixels of a crop, scaled to a size. A vector picture is drawn again for it.</summary>
     /// <param name="crop">In upright source pixels, inside the picture; where it is levelled, before it is tilted about its centre.</param>
     /// <param name="turn">How the crop is turned.</param>

@@ -23,7 +23,6 @@ public sealed class RecipeTests
         { "quality", Slot with { Quality = new QualityRange(40, 85) }, null },
         { "size", Slot with { Sizes = new SizeRule.Widths([501]) }, null },
         { "format", Slot with { Formats = [PictureFormat.WebP] }, null },
-        { "background", Slot with { Background = new BackgroundColour(0, 0, 0) }, null },
         { "metadata", Slot with { Metadata = MetadataPolicy.None }, null },
         { "colour", Slot with { Colour = ColourPolicy.Keep }, null },
     };
