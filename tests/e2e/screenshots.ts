@@ -106,6 +106,14 @@ test("pictures of every main view", async ({ page }) => {
     await page.getByRole("link", { name: "Download" }).first().waitFor();
     await shot("packages");
 
+    await app.change(id("winder-handle"), {
+      act: "decide",
+      subject: { x: 700, y: 900, width: 1300, height: 1500 },
+    });
+    await page.goto(`${app.url}/board`);
+    await page.getByRole("gridcell", { name: /^dune-box-kite, hero/ }).click();
+    await shot("board");
+
     await page.goto(`${app.url}/weight/${id("hill-flight")}/quayside-market.listing-photo?size=2500x2000`);
     await page.getByText("as good as the cap allows").waitFor({ timeout: 60_000 });
     await page.waitForLoadState("networkidle");

@@ -11,6 +11,9 @@ namespace Pantomet.Server.Board;
 /// <summary>A column: a slot with the version of the document that says what it asks for.</summary>
 internal sealed record PlacedColumn(Slot Slot, string Version);
 
+/// <summary>A row: a source with the revision of what is said of it.</summary>
+internal readonly record struct RowStamp(string Id, long Revision);
+
 /// <summary>Where every pairing stands. What was worked out is kept until its source, its destination or its files change.</summary>
 /// <remarks>Nothing here is stored: after a start, pairings are worked out again when they are asked for.</remarks>
 internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, DestinationCatalogue catalogue) : IDisposable
@@ -32,21 +35,20 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
     }
 
     /// <summary>The cells of some rows, a list for each.</summary>
-    /// <param name="sources">The rows.</param>
+    /// <param name="rows">The rows; of most of them nothing more is read.</param>
     /// <param name="columns">The columns.</param>
     /// <param name="cancel">The asker is gone.</param>
-    public async Task<IReadOnlyList<IReadOnlyList<BoardCell>>> OfAsync(IReadOnlyList<SourceRow> sources, IReadOnlyList<PlacedColumn> columns, CancellationToken cancel)
+    public async Task<IReadOnlyList<IReadOnlyList<BoardCell>>> OfAsync(IReadOnlyList<RowStamp> rows, IReadOnlyList<PlacedColumn> columns, CancellationToken cancel)
     {
         await using var database = await databases.CreateDbContextAsync(cancel);
         await gate.WaitAsync(cancel);
         try
         {
             await FollowAsync(database, cancel);
-            var missing = sources.Where(source => columns.Any(column => !Holds(source, column))).ToList();
-            foreach (var some in missing.Chunk(SourcesAtOnce))
-                await WorkOutAsync(database, some, columns, cancel);
+            foreach (var some in rows.Where(row => columns.Any(column => !Holds(row, column))).Select(row => row.Id).Chunk(SourcesAtOnce))
+                await WorkOutAsync(database, await database.Sources.AsNoTracking().Where(source => some.Contains(source.Id)).ToListAsync(cancel), columns, cancel);
             var running = await RunningAsync(database, cancel);
-            return [.. sources.Select(source => columns.Select(column => Shown((source.Id, column.Slot.Id), running)).ToList())];
+            return [.. rows.Select(row => columns.Select(column => Shown((row.Id, column.Slot.Id), running)).ToList())];
         }
         finally
         {
@@ -80,13 +82,13 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
             newest[(row.SourceId, row.SlotId)] = newestOfAll = row.Sequence;
     }
 
-    private bool Holds(SourceRow source, PlacedColumn column)
+    private bool Holds(RowStamp source, PlacedColumn column)
     {
         var key = (source.Id, column.Slot.Id);
         return cells.TryGetValue(key, out var known) && known.Revision == source.Revision && known.Version == column.Version && known.Newest == newest.GetValueOrDefault(key);
     }
 
-    private async Task WorkOutAsync(PantometDb database, SourceRow[] sources, IReadOnlyList<PlacedColumn> columns, CancellationToken cancel)
+    private async Task WorkOutAsync(PantometDb database, List<SourceRow> sources, IReadOnlyList<PlacedColumn> columns, CancellationToken cancel)
     {
         var ids = sources.Select(source => source.Id).Where(id => columns.Any(column => newest.ContainsKey((id, column.Slot.Id)))).ToList();
         var rows = await database.Variants.AsNoTracking().Where(row => ids.Contains(row.SourceId)).OrderBy(row => row.Sequence)
@@ -97,7 +99,7 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
             group => group.Key,
             group => group.GroupBy(row => row.Recipe).ToDictionary(tries => tries.Key, tries => new LastTry(tries.Last().State, tries.Last().Bytes)));
         var nothing = new Dictionary<string, LastTry>();
-        var worked = sources.AsParallel().SelectMany(source => columns.Where(column => !Holds(source, column)).Select(column =>
+        var worked = sources.AsParallel().SelectMany(source => columns.Where(column => !Holds(new RowStamp(source.Id, source.Revision), column)).Select(column =>
         {
             var key = (source.Id, column.Slot.Id);
             var pairing = new Pairing(source, column.Slot);

@@ -28,14 +28,24 @@ internal static class BoardEndpoints
             return problem;
         var (columns, rows) = await RowsAsync(filter, database, cells, cancel);
         var shown = rows.Where(row => !filter.LooksAtCells || row.Cells.Any(filter.Holds)).ToList();
-        var all = rows.SelectMany(row => row.Cells).ToList();
+        var counts = new int[Enum.GetValues<PairingStanding>().Length];
+        var bytes = 0L;
+        foreach (var cell in rows.SelectMany(row => row.Cells))
+        {
+            counts[(int)cell.State]++;
+            bytes += cell.Bytes;
+        }
+
+        var page = shown.Skip(Math.Max(0, offset ?? 0)).Take(Math.Clamp(limit ?? UsualRows, 1, MostRows)).ToList();
+        var ids = page.Select(row => row.Id).ToList();
+        var sources = await database.Sources.AsNoTracking().Where(row => ids.Contains(row.Id)).ToDictionaryAsync(row => row.Id, cancel);
         var groups = await database.Sources.Where(row => row.DeletedAt == null && row.Group != "").Select(row => row.Group).Distinct().OrderBy(group => group).ToListAsync(cancel);
         return TypedResults.Ok(new BoardAnswer(
             [.. columns.Select((column, at) => ColumnOf(column, shown, at))],
-            [.. shown.Skip(Math.Max(0, offset ?? 0)).Take(Math.Clamp(limit ?? UsualRows, 1, MostRows)).Select(row => new BoardRow(row.Source.Id, row.Source.Stem, row.Source.Group, row.Source.Facts.Size.Width, row.Source.Facts.Size.Height, row.Cells))],
+            [.. page.Where(row => sources.ContainsKey(row.Id)).Select(row => RowOf(sources[row.Id], row.Cells))],
             shown.Count,
-            Enum.GetValues<PairingStanding>().ToDictionary(state => state, state => all.Count(cell => cell.State == state)),
-            all.Sum(cell => cell.Bytes),
+            Enum.GetValues<PairingStanding>().ToDictionary(state => state, state => counts[(int)state]),
+            bytes,
             groups));
     }
 
@@ -46,7 +56,7 @@ internal static class BoardEndpoints
         if (!filter.LooksAtCells)
             return TypedResults.Ok(new BoardIds(await filter.Sources(database.Sources).Select(row => row.Id).ToListAsync(cancel)));
         var (_, rows) = await RowsAsync(filter, database, cells, cancel);
-        return TypedResults.Ok(new BoardIds([.. rows.Where(row => row.Cells.Any(filter.Holds)).Select(row => row.Source.Id)]));
+        return TypedResults.Ok(new BoardIds([.. rows.Where(row => row.Cells.Any(filter.Holds)).Select(row => row.Id)]));
     }
 
     // Everything that is open or out of date, of what the filter shows.
@@ -56,20 +66,24 @@ internal static class BoardEndpoints
         if (Unreadable(filter) is { } problem)
             return problem;
         var (columns, rows) = await RowsAsync(filter, database, cells, cancel);
-        var due = rows.SelectMany(row => row.Cells.Zip(columns).Where(cell => filter.Holds(cell.First) && cell.First is { State: PairingStanding.Open or PairingStanding.Stale }).Select(cell => new Pairing(row.Source, cell.Second.Slot))).ToList();
-        return due.Count == 0 ? Problems.Invalid("state", "Nothing of what is shown is due: all of it is made, left out or stopped by a finding.") : await start.AsAsync(due, cancel);
+        var due = rows.SelectMany(row => row.Cells.Zip(columns).Where(cell => filter.Holds(cell.First) && cell.First is { State: PairingStanding.Open or PairingStanding.Stale }).Select(cell => (row.Id, cell.Second.Slot))).ToList();
+        var ids = due.Select(cell => cell.Id).Distinct().ToList();
+        var sources = await database.Sources.AsNoTracking().Where(row => ids.Contains(row.Id)).ToDictionaryAsync(row => row.Id, cancel);
+        return due.Count == 0 ? Problems.Invalid("state", "Nothing of what is shown is due: all of it is made, left out or stopped by a finding.") : await start.AsAsync([.. due.Select(cell => new Pairing(sources[cell.Id], cell.Slot))], cancel);
     }
 
-    private static async Task<(IReadOnlyList<PlacedColumn> Columns, IReadOnlyList<(SourceRow Source, IReadOnlyList<BoardCell> Cells)> Rows)> RowsAsync(
+    private static async Task<(IReadOnlyList<PlacedColumn> Columns, IReadOnlyList<(string Id, IReadOnlyList<BoardCell> Cells)> Rows)> RowsAsync(
         BoardFilter filter, PantometDb database, BoardCells cells, CancellationToken cancel)
     {
         var columns = await cells.ColumnsAsync(filter.Destination, cancel);
-        var sources = await filter.Sources(database.Sources).ToListAsync(cancel);
-        var found = await cells.OfAsync(sources, columns, cancel);
-        return (columns, [.. sources.Zip(found)]);
+        var rows = await filter.Sources(database.Sources).Select(row => new RowStamp(row.Id, row.Revision)).ToListAsync(cancel);
+        var found = await cells.OfAsync(rows, columns, cancel);
+        return (columns, [.. rows.Select(row => row.Id).Zip(found)]);
     }
 
-    private static BoardColumn ColumnOf(PlacedColumn column, List<(SourceRow Source, IReadOnlyList<BoardCell> Cells)> rows, int at) => new(
+    private static BoardRow RowOf(SourceRow source, IReadOnlyList<BoardCell> cells) => new(source.Id, source.Stem, source.Group, source.Facts.Size.Width, source.Facts.Size.Height, cells);
+
+    private static BoardColumn ColumnOf(PlacedColumn column, List<(string Id, IReadOnlyList<BoardCell> Cells)> rows, int at) => new(
         column.Slot.Id,
         rows.Count(row => row.Cells[at].State is PairingStanding.Done or PairingStanding.LeftOut),
         rows.Count(row => row.Cells[at].State == PairingStanding.Blocked));

@@ -22,7 +22,7 @@ internal sealed class MissingFiles(PantometDb database, BoardCells cells, Destin
         var sources = await database.Sources.AsNoTracking().Where(row => row.DeletedAt == null).Where(row => selection.Sources == null || selection.Sources.Contains(row.Id)).OrderBy(row => row.Stem).ToListAsync(cancel);
         if (pairings is not null)
             sources = [.. sources.Where(source => pairings.Any(pairing => pairing.Source == source.Id))];
-        var rows = await cells.OfAsync(sources, columns, cancel);
+        var rows = await cells.OfAsync([.. sources.Select(source => new RowStamp(source.Id, source.Revision))], columns, cancel);
         return
         [
             .. from row in sources.Zip(rows)

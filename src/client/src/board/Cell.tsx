@@ -49,7 +49,7 @@ export function Cell({
       {source && cell && (
         <>
           <span
-            className={`grid place-items-center ${isChosen ? "outline-2 outline-offset-1 outline-ink" : ""} ${cell.state === "leftOut" ? "border border-dashed border-line" : "well-grey"}`}
+            className={`grid place-items-center ${isChosen ? "outline-2 outline-offset-1 outline-ink" : isCurrent ? "outline outline-offset-2 outline-ink outline-dashed" : ""} ${cell.state === "leftOut" ? "border border-dashed border-line" : "well-grey"}`}
             style={picture}
           >
             {cell.state !== "leftOut" && cell.place && (

@@ -2,6 +2,7 @@ import type { VirtualItem } from "@tanstack/react-virtual";
 import type { Schemas, Slot } from "../api/client";
 import { count } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
+import { StateMark } from "../instruments/StateMark";
 import type { Column } from "./columns";
 import { rowHeadWidth } from "./RowHead";
 
@@ -86,8 +87,12 @@ export function ColumnHeads({
             )}
             <span className="flex items-center justify-between gap-1 text-xs text-soft">
               {column.isFolded ? <span /> : <Shape slot={slot} />}
-              <span className="figures" title={`${count(settled)} of ${count(of)} settled`}>
-                {count(settled)}/{count(of)}
+              <span
+                className="figures flex items-center gap-1"
+                title={`${count(settled)} of ${count(of)} settled: made, or left out`}
+              >
+                {settled > 0 && <StateMark state="done" />}
+                {settled > 0 && count(settled)}
               </span>
             </span>
           </span>
