@@ -91,7 +91,62 @@ public sealed class RunTests
         // A file that another format of its place makes needless is settled without being there.
         var made = (await library.GetAsync($"/api/variants?run={id}"))["items"]!.AsArray();
         Assert.Equal(done, made.Count(variant => (string)variant!["state"]! is "done" or "leftOut"));
-        Assert.Equal(made.Count(variant => (string)variant!["state"]! == "done") + 2, zip.Entries.Count);
+        Assert.Equal(made.Count(variant => (string)variant!["state"]! == "done") + 4, zip.Entries.Count);
+    }
+
+    [Fact]
+    public async Task A_run_is_paused_goes_on_and_makes_each_file_once()
+    {
+        using var library = await ReadyAsync("galewright-shop.json");
+        var sources = new[] { await library.TakeInAsync("festival-panorama.jpg"), await library.TakeInAsync("hill-flight.jpg") };
+        var id = (string)(await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources, slots = new[] { "galewright-shop.hero", "galewright-shop.small-square" } })))["id"]!;
+        await library.UntilAsync($"/api/runs/{id}", run => (int)run["done"]! > 1);
+        Assert.Equal("paused", (string)(await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, $"/api/runs/{id}/pause", null)))["state"]!);
+        await Task.Delay(2500);
+        var before = (int)(await library.GetAsync($"/api/runs/{id}"))["done"]!;
+        await Task.Delay(1000);
+        var paused = await library.GetAsync($"/api/runs/{id}");
+        Assert.Equal((before, "paused"), ((int)paused["done"]!, (string)paused["state"]!));
+        Assert.True(before < (int)paused["total"]!, "Nothing was left to go on with.");
+
+        // Another run need not wait for one that is paused.
+        await RunAsync(library, [sources[1]], ["galewright-shop.page-header"]);
+        await library.SendJsonAsync(HttpMethod.Post, $"/api/runs/{id}/resume", null);
+        var run = await library.UntilAsync($"/api/runs/{id}", one => (string)one["state"]! == "done");
+        Assert.Equal(((int)run["total"]!, 0), ((int)run["done"]!, (int)run["failed"]!));
+        var names = (await library.GetAsync($"/api/variants?run={id}"))["items"]!.AsArray().Select(variant => (string)variant!["fileName"]!).ToList();
+        Assert.Equal(names.Distinct().Count(), names.Count);
+    }
+
+    [Fact]
+    public async Task A_small_run_need_not_wait_for_the_end_of_a_large_one()
+    {
+        using var library = await ReadyAsync("galewright-shop.json");
+        var large = new List<string>();
+        foreach (var name in (string[])["festival-panorama.jpg", "workbench-topdown.jpg", "ribbon-tails-detail.jpg", "line-spools.jpg"])
+            large.Add(await library.TakeInAsync(name));
+        var small = await library.TakeInAsync("spool-small.jpg");
+        var first = (string)(await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources = large, slots = new[] { "galewright-shop.hero", "galewright-shop.article-picture" } })))["id"]!;
+        await RunAsync(library, [small], ["windowbox.square", "galewright-shop.small-square"]);
+        Assert.NotEqual("done", (string)(await library.GetAsync($"/api/runs/{first}"))["state"]!);
+        await library.SendJsonAsync(HttpMethod.Post, $"/api/runs/{first}/cancel", null);
+    }
+
+    [Fact]
+    public async Task What_failed_is_tried_again_when_its_cause_is_gone()
+    {
+        using var library = await ReadyAsync();
+        var damaged = await library.TakeInAsync("line-spools.jpg");
+        var path = Path.Combine(library.DataFolder, "originals", damaged[..2], damaged[2..4], damaged);
+        var whole = await File.ReadAllBytesAsync(path);
+        await File.WriteAllBytesAsync(path, whole[..300_000]);
+        var run = await RunAsync(library, [damaged], Social);
+        Assert.Equal(3, (int)run["failed"]!);
+        await File.WriteAllBytesAsync(path, whole);
+        var again = (string)(await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, $"/api/runs/{run["id"]}/retry", null)))["id"]!;
+        var mended = await library.UntilAsync($"/api/runs/{again}", one => (string)one["state"]! == "done");
+        Assert.Equal((3, 0), ((int)mended["done"]!, (int)mended["failed"]!));
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await library.SendJsonAsync(HttpMethod.Post, $"/api/runs/{again}/retry", null)).StatusCode);
     }
 
     [Fact]
@@ -129,7 +184,7 @@ public sealed class RunTests
         await library.SendJsonAsync(HttpMethod.Put, $"/api/framings/{source}/windowbox.square", new { crop = new { x = 0, y = 0, width = 1500, height = 1500 } });
         using var zip = await PackAsync(library, new { sources = new[] { source } });
         Assert.DoesNotContain(zip.Entries, entry => entry.FullName.Contains("square", StringComparison.Ordinal));
-        Assert.Equal(4, zip.Entries.Count);
+        Assert.Equal(6, zip.Entries.Count);
     }
 
     [Fact]

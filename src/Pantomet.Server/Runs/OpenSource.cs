@@ -28,6 +28,9 @@ internal sealed class OpenSource(string runId, string sourceId, Func<DecodedSour
     /// <summary>Begun and not yet ended. Guarded by the queue.</summary>
     public int InHand { get; set; }
 
+    /// <summary>Its run was paused: what is in hand is finished, the rest went back into the queue. Guarded by the queue.</summary>
+    public bool IsPaused { get; set; }
+
     /// <summary>The pixels; the first caller decodes, others wait for it.</summary>
     public DecodedSource Decoded => decoded.Value;
 

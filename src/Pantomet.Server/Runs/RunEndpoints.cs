@@ -65,6 +65,9 @@ internal static class RunEndpoints
         runs.MapGet("/{id}/findings", FindingsAsync).WithName("listRunFindings");
         runs.MapGet("/{id}/events", EventsAsync).WithName("watchRun");
         runs.MapPost("/{id}/cancel", CancelAsync).WithName("cancelRun");
+        runs.MapPost("/{id}/pause", PauseAsync).WithName("pauseRun");
+        runs.MapPost("/{id}/resume", ResumeAsync).WithName("resumeRun");
+        runs.MapPost("/{id}/retry", RetryAsync).WithName("retryRun");
     }
 
     private static async Task<Results<Accepted<Made>, ProblemHttpResult>> StartAsync(
@@ -137,12 +140,51 @@ internal static class RunEndpoints
     {
         if (await FindAsync(database, id, cancel) is null)
             return Problems.NotFound("run", id);
-        await database.Runs.Where(row => row.Id == id && (row.State == RunState.Queued || row.State == RunState.Running))
+        await database.Runs.Where(row => row.Id == id && (row.State == RunState.Queued || row.State == RunState.Running || row.State == RunState.Paused))
             .ExecuteUpdateAsync(row => row.SetProperty(run => run.State, RunState.Cancelled).SetProperty(run => run.EndedAt, clock.GetUtcNow().UtcDateTime), cancel);
         await database.Pairings.Where(row => row.RunId == id && (row.State == PairingState.Queued || row.State == PairingState.Running))
             .ExecuteUpdateAsync(row => row.SetProperty(pairing => pairing.State, PairingState.Cancelled), cancel);
         queue.Drop(id);
         return TypedResults.Ok(RunAnswer.Of((await FindAsync(database, id, cancel))!));
+    }
+
+    private static async Task<Results<Ok<RunAnswer>, ProblemHttpResult>> PauseAsync(PantometDb database, RunQueue queue, string id, CancellationToken cancel)
+    {
+        if (await FindAsync(database, id, cancel) is null)
+            return Problems.NotFound("run", id);
+        var paused = await database.Runs.Where(row => row.Id == id && (row.State == RunState.Queued || row.State == RunState.Running))
+            .ExecuteUpdateAsync(row => row.SetProperty(run => run.State, RunState.Paused), cancel);
+        if (paused > 0)
+        {
+            queue.Pause(id);
+            // What was begun of a pairing goes on where it stopped: files that have a row are not made again.
+            await database.Pairings.Where(row => row.RunId == id && row.State == PairingState.Running)
+                .ExecuteUpdateAsync(row => row.SetProperty(pairing => pairing.State, PairingState.Queued), cancel);
+        }
+
+        return TypedResults.Ok(RunAnswer.Of((await FindAsync(database, id, cancel))!));
+    }
+
+    private static async Task<Results<Ok<RunAnswer>, ProblemHttpResult>> ResumeAsync(PantometDb database, RunQueue queue, string id, CancellationToken cancel)
+    {
+        if (await FindAsync(database, id, cancel) is null)
+            return Problems.NotFound("run", id);
+        await database.Runs.Where(row => row.Id == id && row.State == RunState.Paused)
+            .ExecuteUpdateAsync(row => row.SetProperty(run => run.State, run => run.StartedAt == null ? RunState.Queued : RunState.Running), cancel);
+        queue.Wake();
+        return TypedResults.Ok(RunAnswer.Of((await FindAsync(database, id, cancel))!));
+    }
+
+    // What failed for a cause that is gone; a new run, so that the old one still says what happened.
+    private static async Task<Results<Accepted<Made>, ProblemHttpResult>> RetryAsync(PantometDb database, Planning planning, RunStart start, string id, CancellationToken cancel)
+    {
+        if (await FindAsync(database, id, cancel) is null)
+            return Problems.NotFound("run", id);
+        var failed = (await database.Variants.Where(row => row.RunId == id && row.State == VariantState.Blocked).Select(row => new { row.SourceId, row.SlotId }).Distinct().ToListAsync(cancel))
+            .Select(row => new PairingKey(row.SourceId, row.SlotId)).ToHashSet();
+        var pairings = (await planning.PairingsAsync([.. failed.Select(key => key.Source).Distinct()], [.. failed.Select(key => key.Slot).Distinct()], cancel))
+            .Where(pairing => failed.Contains(new PairingKey(pairing.Source.Id, pairing.Slot.Id))).ToList();
+        return pairings.Count == 0 ? Problems.Invalid("id", "No file of this run failed, or what failed does not exist any more.") : await start.AsAsync(pairings, cancel);
     }
 
     private static Task<RunRow?> FindAsync(PantometDb database, string id, CancellationToken cancel) =>

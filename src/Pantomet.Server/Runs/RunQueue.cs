@@ -5,11 +5,16 @@ using Pantomet.Server.Storage;
 namespace Pantomet.Server.Runs;
 
 /// <summary>Hands out variants to make. The queue itself is the database: what is in memory is only what is in hand.</summary>
-/// <remarks>Variants of a source that is already decoded come first; the next source is opened while its forerunner's last variants are still being made.</remarks>
+/// <remarks>
+/// Variants of a source that is already decoded come first; the next source is opened while its forerunner's last variants are still being
+/// made. Between runs the one that has waited longest for a source is served, so that a small run need not wait for a large one to end.
+/// </remarks>
 internal sealed class RunQueue(IServiceScopeFactory scopes, DataFolder folder, TimeProvider clock) : IDisposable
 {
     private readonly SemaphoreSlim gate = new(1);
     private readonly List<OpenSource> open = [];
+    private readonly Dictionary<string, long> served = [];
+    private long services;
     private TaskCompletionSource awake = new(TaskCreationOptions.RunContinuationsAsynchronously);
 
     /// <summary>There may be something to do.</summary>
@@ -61,12 +66,15 @@ internal sealed class RunQueue(IServiceScopeFactory scopes, DataFolder folder, T
         {
             var source = job.Source;
             source.InHand--;
-            if (--source.LeftOfPairing[job.PairingSequence] == 0)
+            if (--source.LeftOfPairing[job.PairingSequence] == 0 && !source.IsPaused)
                 await EndPairingAsync(source.RunId, job.PairingSequence, cancel);
             if (source is { InHand: 0, Waiting.Count: 0 })
             {
                 open.Remove(source);
                 source.Dispose();
+                // Nothing of a source is handed out twice: what waits of it for another turn can be had now.
+                if (source.IsPaused)
+                    Wake();
             }
         }
         finally
@@ -77,7 +85,13 @@ internal sealed class RunQueue(IServiceScopeFactory scopes, DataFolder folder, T
 
     /// <summary>A run was cancelled: nothing more of it is handed out.</summary>
     /// <param name="runId">The run.</param>
-    public void Drop(string runId)
+    public void Drop(string runId) => LetGo(runId, isPaused: false);
+
+    /// <summary>A run was paused: what is in hand is finished, nothing more is handed out until it goes on.</summary>
+    /// <param name="runId">The run.</param>
+    public void Pause(string runId) => LetGo(runId, isPaused: true);
+
+    private void LetGo(string runId, bool isPaused)
     {
         gate.Wait();
         try
@@ -85,6 +99,7 @@ internal sealed class RunQueue(IServiceScopeFactory scopes, DataFolder folder, T
             foreach (var source in open.Where(source => source.RunId == runId).ToList())
             {
                 source.Waiting.Clear();
+                source.IsPaused = isPaused;
                 if (source.InHand == 0)
                 {
                     open.Remove(source);
@@ -122,8 +137,7 @@ internal sealed class RunQueue(IServiceScopeFactory scopes, DataFolder folder, T
     {
         await using var scope = scopes.CreateAsyncScope();
         var database = scope.ServiceProvider.GetRequiredService<PantometDb>();
-        var first = await database.Pairings.AsNoTracking().Where(row => row.State == PairingState.Queued).OrderBy(row => row.Sequence).FirstOrDefaultAsync(cancel);
-        if (first is null)
+        if (await NextPairingAsync(database, cancel) is not { } first)
             return false;
 
         var due = await database.Pairings.Where(row => row.RunId == first.RunId && row.SourceId == first.SourceId && row.State == PairingState.Queued)
@@ -156,6 +170,18 @@ internal sealed class RunQueue(IServiceScopeFactory scopes, DataFolder folder, T
         foreach (var sequence in empty)
             await EndPairingAsync(first.RunId, sequence, cancel);
         return true;
+    }
+
+    private async Task<PairingRow?> NextPairingAsync(PantometDb database, CancellationToken cancel)
+    {
+        var inHand = open.Where(source => source.IsPaused).Select(source => source.SourceId).ToList();
+        var due = database.Pairings.AsNoTracking().Where(row => row.State == PairingState.Queued && !inHand.Contains(row.SourceId) &&
+            database.Runs.Any(run => run.Id == row.RunId && (run.State == RunState.Queued || run.State == RunState.Running)));
+        var firsts = await due.GroupBy(row => row.RunId).Select(run => new { run.Key, First = run.Min(row => row.Sequence) }).ToListAsync(cancel);
+        if (firsts.OrderBy(run => served.GetValueOrDefault(run.Key)).ThenBy(run => run.First).FirstOrDefault() is not { } next)
+            return null;
+        served[next.Key] = ++services;
+        return await database.Pairings.AsNoTracking().SingleAsync(row => row.Sequence == next.First, cancel);
     }
 
     private async Task EndPairingAsync(string runId, long sequence, CancellationToken cancel)

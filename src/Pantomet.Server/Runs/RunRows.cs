@@ -9,6 +9,9 @@ internal enum RunState
 {
     Queued,
     Running,
+
+    /// <summary>Held up by a person; what is finished stays.</summary>
+    Paused,
     Done,
     Cancelled,
 }

@@ -12,11 +12,31 @@ import { useKeys } from "../shell/keys";
 import { say, sayProblem } from "../shell/notices";
 import { type Fact, useReadout } from "../shell/readout";
 import { useSources } from "../sources/useSources";
-import { useCancelRun, useRunFindings, useRuns, useVariants, useWatchedRun } from "./useRuns";
+import {
+  useCancelRun,
+  usePauseRun,
+  useRetryRun,
+  useRunFindings,
+  useRuns,
+  useVariants,
+  useWatchedRun,
+} from "./useRuns";
 import { VariantTable } from "./VariantTable";
 
-const words = { queued: "waiting", running: "rendering", done: "done", cancelled: "cancelled" };
-const marks = { queued: "open", running: "running", done: "done", cancelled: "open" } as const;
+const words = {
+  queued: "waiting",
+  running: "rendering",
+  paused: "paused",
+  done: "done",
+  cancelled: "cancelled",
+};
+const marks = {
+  queued: "open",
+  running: "running",
+  paused: "stale",
+  done: "done",
+  cancelled: "open",
+} as const;
 const orders: Record<string, (a: Variant, b: Variant) => number> = {
   "as made": () => 0,
   "heaviest first": (a, b) => b.bytes - a.bytes,
@@ -88,6 +108,9 @@ function RunSheet({ run }: { run: Run }) {
   const [currentId, setCurrentId] = useState<string>();
   const pack = usePackageRun(run.id);
   const cancel = useCancelRun();
+  const pause = usePauseRun();
+  const retry = useRetryRun();
+  const navigate = useNavigate();
   const items = variants.data ?? [];
   const slots = useMemo(() => [...new Set(items.map((one) => one.slot))], [items]);
   const shown = useMemo(
@@ -108,6 +131,10 @@ function RunSheet({ run }: { run: Run }) {
       <Progress
         run={run}
         isOpen={isOpen}
+        onPause={(on) => pause.mutate({ id: run.id, on }, { onError: sayProblem })}
+        onRetry={() =>
+          retry.mutate(run.id, { onSuccess: ({ id }) => navigate(`/runs/${id}`), onError: sayProblem })
+        }
         onCancel={() => cancel.mutate(run.id, { onError: sayProblem })}
         onPackage={() => pack.mutate()}
         canPackage={run.done > 0 && !pack.isPending}
@@ -207,12 +234,16 @@ function Progress({
   run,
   isOpen,
   canPackage,
+  onPause,
+  onRetry,
   onCancel,
   onPackage,
 }: {
   run: Run;
   isOpen: boolean;
   canPackage: boolean;
+  onPause: (on: boolean) => void;
+  onRetry: () => void;
   onCancel: () => void;
   onPackage: () => void;
 }) {
@@ -241,7 +272,10 @@ function Progress({
         {run.endedAt && run.startedAt && `, took ${duration(seconds)}`}
       </span>
       <span className="ml-auto flex gap-2">
-        {isOpen && <Button onClick={onCancel}>Cancel</Button>}
+        {isOpen && <Button onClick={() => onPause(true)}>Pause</Button>}
+        {run.state === "paused" && <Button onClick={() => onPause(false)}>Go on</Button>}
+        {(isOpen || run.state === "paused") && <Button onClick={onCancel}>Cancel</Button>}
+        {!isOpen && run.failed > 0 && <Button onClick={onRetry}>Try {count(run.failed)} failed again</Button>}
         <Button go disabled={!canPackage} onClick={onPackage}>
           Make a package
         </Button>

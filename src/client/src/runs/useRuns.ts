@@ -74,6 +74,29 @@ export function useStartRun() {
   });
 }
 
+/** Holds a run up, or lets it go on. */
+export function usePauseRun() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, on }: { id: string; on: boolean }) => {
+      const params = { path: { id } };
+      return answer(
+        on ? api.POST("/api/runs/{id}/pause", { params }) : api.POST("/api/runs/{id}/resume", { params }),
+      );
+    },
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["runs"] }),
+  });
+}
+
+/** Tries what failed again, in a run of its own. */
+export function useRetryRun() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (id: string) => answer(api.POST("/api/runs/{id}/retry", { params: { path: { id } } })),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["runs"] }),
+  });
+}
+
 /** Cancels a run; what is finished stays. */
 export function useCancelRun() {
   const queries = useQueryClient();
