@@ -54,7 +54,8 @@ internal static class EffortBench
         }
 
         var (under, over) = (trials.At(low), trials.At(high));
-        var share = (Points - trials.PointsOf(under)) / (trials.PointsOf(over) - trials.PointsOf(under));
+        var rise = trials.PointsOf(over) - trials.PointsOf(under);
+        var share = rise > 0 ? (Points - trials.PointsOf(under)) / rise : 1;
         return (under.Bytes + (share * (over.Bytes - under.Bytes)), Stopwatches.Least(2, () => Encoder.Lossy(picture.Image, format, high, picture.Settings)));
     }
 }

@@ -39,7 +39,7 @@ internal sealed record WeighingAnswer(
         var settable = slot.Delivery == Delivery.Each ? variant.Formats : slot.Formats;
         return new WeighingAnswer(
             pairing.Source.Id, slot.Id, variant.Tier, variant.FileName, variant.Size.File.Width, variant.Size.File.Height, variant.Format,
-            [.. settable.Where(format => format.HasQuality())], [.. Weighable.Except(settable)],
+            [.. settable.Where(format => format.HasQuality())], [.. Weighable.Except(settable).Where(format => !variant.IsAnimated || format.HoldsAnimation())],
             slot.Limits.Most?.Bytes, slot.Limits.Aim is { } aim ? [aim.Least.Bytes, aim.Most.Bytes] : null, slot.Looks,
             variant.ByHand is { } byHand ? new SetByHand(byHand.Format, byHand.Quality) : null, pairing.Source.Bytes,
             made is null ? null : VariantAnswer.Of(made, variant), Invented);

@@ -125,7 +125,7 @@ function MoreFilters({
     <>
       <select
         aria-label="Destination"
-        className={field}
+        className={`${field} w-28`}
         value={filter.destination ?? ""}
         onChange={(event) => onFilter({ destination: event.target.value })}
       >

@@ -60,7 +60,11 @@ export function Cell({
             <StateMark state={cell.state} />
             <span className={cell.state === "done" ? "figures truncate" : "truncate"}>{words}</span>
             {cell.finding?.severity === "warn" && cell.state !== "leftOut" && (
-              <span className="truncate text-warn">{findingWords[cell.finding.id] ?? "look"}</span>
+              <svg role="img" viewBox="0 0 12 12" className="ml-auto size-3 shrink-0 text-warn">
+                <title>{cell.finding.sentence}</title>
+                <path d="M6 1 11.5 11H.5z" fill="none" stroke="currentColor" strokeWidth="1.3" />
+                <path d="M6 4.5v3M6 8.6v1" stroke="currentColor" strokeWidth="1.3" />
+              </svg>
             )}
           </span>
         </>
