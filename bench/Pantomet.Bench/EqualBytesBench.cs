@@ -42,7 +42,7 @@ internal static class EqualBytesBench
         {
             var plain = Path.ChangeExtension(png, ".ppm");
             using (var picture = Image.NewFromFile(png))
-                picture.Ppmsave(plain);
+                File.WriteAllBytes(plain, [.. System.Text.Encoding.ASCII.GetBytes($"P6\n{picture.Width} {picture.Height}\n255\n"), .. picture.WriteToMemory<byte>()]);
             Judge.Run("cjpeg", "-quality", $"{quality}", "-outfile", jpeg, plain);
         }),
     ];

@@ -71,6 +71,79 @@ public sealed class BoardTests
     }
 
     [Fact]
+    public async Task Rows_are_found_by_words_place_finding_and_day_and_come_in_pages()
+    {
+        using var library = new Library();
+        await library.AddDestinationAsync("windowbox.json");
+        await library.AddDestinationAsync("plaza-nine.json");
+        var kite = await library.TakeInAsync("hill-flight.jpg");
+        var spool = await library.TakeInAsync("spool-small.jpg");
+        async Task<string[]> FoundAsync(string query) => [.. (await library.GetAsync($"/api/board/ids?{query}"))["ids"]!.AsArray().Select(id => (string)id!)];
+        Assert.Equal([spool, kite], await FoundAsync(""));
+        Assert.Equal([kite], await FoundAsync("search=hill"));
+        Assert.Empty(await FoundAsync("search=hill%25"));
+        Assert.Equal([spool], await FoundAsync("finding=too-few-pixels"));
+        Assert.Equal([spool], await FoundAsync("state=blocked&destination=windowbox"));
+        Assert.Equal([spool, kite], await FoundAsync("addedFrom=2020-01-01"));
+        Assert.Empty(await FoundAsync("addedTo=2020-01-01"));
+
+        var second = await library.GetAsync("/api/board?offset=1&limit=1&state=open");
+        Assert.Equal(kite, (string)Assert.Single(second["rows"]!.AsArray())!["id"]!);
+        // The figures of the states are those of everything, so that a filter can be chosen by them.
+        Assert.Equal(12, second["states"]!.AsObject().Sum(state => (int)state.Value!));
+        Assert.Equal(3, (await library.GetAsync("/api/board?destination=plaza-nine"))["slots"]!.AsArray().Count);
+        Assert.Equal("too-few-pixels", (string)(await library.GetAsync("/api/board?search=spool&destination=windowbox"))["rows"]![0]!["cells"]![0]!["finding"]!["id"]!);
+    }
+
+    [Fact]
+    public async Task The_last_try_counts_so_what_is_mended_is_blocked_no_more()
+    {
+        using var library = new Library();
+        await library.AddDestinationAsync("windowbox.json");
+        var spools = await library.TakeInAsync("line-spools.jpg");
+        var path = Path.Combine(library.DataFolder, "originals", spools[..2], spools[2..4], spools);
+        var whole = await File.ReadAllBytesAsync(path);
+        await File.WriteAllBytesAsync(path, whole[..300_000]);
+        var request = new { sources = new[] { spools }, slots = new[] { "windowbox.square" } };
+        await RunAsync(library, request);
+        Assert.Equal(["open", "blocked", "open"], await StatesAsync(library, spools));
+        Assert.Equal("not-rendered", (string)(await library.GetAsync("/api/board"))["rows"]![0]!["cells"]![1]!["finding"]!["id"]!);
+        await File.WriteAllBytesAsync(path, whole);
+        await RunAsync(library, request);
+        Assert.Equal(["open", "done", "open"], await StatesAsync(library, spools));
+        Assert.Equal("done", (string)(await library.GetAsync($"/api/plans?source={spools}"))["items"]![1]!["state"]!);
+    }
+
+    [Fact]
+    public async Task A_package_of_cells_holds_just_those_and_says_what_is_missing_and_why()
+    {
+        using var library = new Library();
+        await library.AddDestinationAsync("windowbox.json");
+        var kite = await library.TakeInAsync("hill-flight.jpg");
+        var spool = await library.TakeInAsync("spool-small.jpg");
+        var square = new { source = kite, slot = "windowbox.square" };
+        var portrait = new { source = kite, slot = "windowbox.portrait" };
+        await RunAsync(library, new { sources = Array.Empty<string>(), slots = Array.Empty<string>(), pairings = new[] { square, portrait } });
+        await OkAsync(library, HttpMethod.Put, $"/api/framings/{kite}/windowbox.portrait", new { crop = new { x = 0, y = 0, width = 1080, height = 1350 } });
+        var story = new { source = kite, slot = "windowbox.story" };
+        var small = new { source = spool, slot = "windowbox.square" };
+
+        var package = await OkAsync(library, HttpMethod.Post, "/api/packages", new { pairings = new[] { square, portrait, story, small } });
+        await library.UntilAsync($"/api/packages/{package["id"]}", one => (string)one["state"]! == "done");
+        await using var file = await library.Http.GetStreamAsync(new Uri($"/api/packages/{package["id"]}/file", UriKind.Relative));
+        using var zip = new System.IO.Compression.ZipArchive(file);
+        var manifest = (await JsonNode.ParseAsync(await zip.GetEntry("manifest.json")!.OpenAsync()))!;
+        Assert.Equal("square", (string)Assert.Single(manifest["files"]!.AsArray())!["slot"]!);
+        var missing = manifest["missing"]!.AsArray().ToDictionary(one => $"{one!["source"]} {one["slot"]}", one => (string)one!["reason"]!);
+        Assert.Equal(["hill-flight portrait", "hill-flight story", "spool-small square"], missing.Keys.Order(StringComparer.Ordinal));
+        Assert.StartsWith("Something changed", missing["hill-flight portrait"], StringComparison.Ordinal);
+        Assert.StartsWith("It has not been rendered", missing["hill-flight story"], StringComparison.Ordinal);
+        Assert.Contains("needs as many pixels", missing["spool-small square"], StringComparison.Ordinal);
+        using var sheet = new StreamReader(await zip.GetEntry("contact-sheet.html")!.OpenAsync());
+        Assert.Contains("needs as many pixels", await sheet.ReadToEndAsync(), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task A_state_that_there_is_not_is_explained()
     {
         using var library = new Library();

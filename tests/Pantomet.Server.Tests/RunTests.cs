@@ -98,9 +98,11 @@ public sealed class RunTests
     public async Task A_run_is_paused_goes_on_and_makes_each_file_once()
     {
         using var library = await ReadyAsync("galewright-shop.json");
-        var sources = new[] { await library.TakeInAsync("festival-panorama.jpg"), await library.TakeInAsync("hill-flight.jpg") };
+        var sources = new List<string>();
+        foreach (var name in (string[])["festival-panorama.jpg", "hill-flight.jpg", "workbench-topdown.jpg", "ribbon-tails-detail.jpg"])
+            sources.Add(await library.TakeInAsync(name));
         var id = (string)(await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources, slots = new[] { "galewright-shop.hero", "galewright-shop.small-square" } })))["id"]!;
-        await library.UntilAsync($"/api/runs/{id}", run => (int)run["done"]! > 1);
+        await library.UntilAsync($"/api/runs/{id}", run => (int)run["done"]! > 0);
         Assert.Equal("paused", (string)(await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, $"/api/runs/{id}/pause", null)))["state"]!);
         await Task.Delay(2500);
         var before = (int)(await library.GetAsync($"/api/runs/{id}"))["done"]!;

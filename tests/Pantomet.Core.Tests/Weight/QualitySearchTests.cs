@@ -72,6 +72,36 @@ public sealed class QualitySearchTests
         Assert.True(costs.Average() <= 2.5, $"{costs.Average():0.00} encodes on average");
     }
 
+    // An estimate may be off by a constant factor: the first file says by how much, and what is known of its rise does the rest.
+    [Theory]
+    [InlineData(0.85)]
+    [InlineData(1.0)]
+    [InlineData(1.2)]
+    public void An_estimate_that_is_off_by_a_factor_costs_one_more_encode_at_most(double off)
+    {
+        foreach (var scale in Enumerable.Range(5, 60))
+        {
+            foreach (var format in (PictureFormat[])[PictureFormat.Jpeg, PictureFormat.WebP, PictureFormat.Avif])
+            {
+                long Bytes(int quality) => (long)(4_000 * scale * Math.Exp(0.9 * WeightCurve.Of(format).At(quality)));
+                var goal = new WeightGoal(new QualityRange(1, 100), 90_000, 100_000, 95_500);
+                var found = QualitySearch.Find(goal, WeightCurve.Of(format), quality => new byte[Bytes(quality)], quality => (long)(Bytes(quality) * off));
+                Assert.InRange(found.File.Length, 1, 100_000);
+                Assert.True(found.Encodes <= 3, $"{format} × {scale}: {found.Encodes} encodes");
+            }
+        }
+    }
+
+    // libwebp, QualityToCompression: from 75 on its scale is three times as steep.
+    [Fact]
+    public void The_usual_curves_rise_all_the_way_and_webps_has_its_bend()
+    {
+        foreach (var format in (PictureFormat[])[PictureFormat.Jpeg, PictureFormat.WebP, PictureFormat.Avif])
+            Assert.All(Enumerable.Range(1, 99), quality => Assert.True(WeightCurve.Of(format).At(quality) < WeightCurve.Of(format).At(quality + 1), $"{format} {quality}"));
+        var webP = WeightCurve.Of(PictureFormat.WebP);
+        Assert.InRange((webP.At(80) - webP.At(75)) / (webP.At(75) - webP.At(70)), 2.5, 4);
+    }
+
     private static WeightGoal Under(long cap) => new(Range, (long)(0.9 * cap), cap, (long)(0.965 * cap));
 
     private static (int Quality, int Encodes) Pair(QualityFound found) => (found.Quality, found.Encodes);

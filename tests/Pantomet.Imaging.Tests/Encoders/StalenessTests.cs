@@ -2,7 +2,6 @@ using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
-using Pantomet.Core.Weight;
 using Pantomet.Imaging.Encoders;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Imaging.Sources;
@@ -28,7 +27,6 @@ public sealed class StalenessTests : IDisposable
         ("rights", (slot, source, random) => (slot, source with { Facts = source.Facts with { Rights = new RightsFields($"Wren {random.Next(9)}", "Galewright Kites") } })),
         ("description", (slot, source, random) => (slot, source with { Facts = source.Facts with { Description = $"A kite, {random.Next(9)}" } })),
         ("quality", (slot, source, random) => (slot with { Quality = new QualityRange(1, 40 + (10 * random.Next(5))) }, source)),
-        ("effort", (slot, source, _) => (slot with { Effort = slot.Effort == Effort.Quick ? Effort.Thorough : Effort.Quick }, source)),
         ("wanted looks", (slot, source, random) => (slot with { Looks = slot.Looks with { Wanted = 70 + random.Next(9) } }, source)),
         ("sharpening", (slot, source, random) => (slot with { Sharpening = (Sharpening)random.Next(3) }, source)),
         ("ppi", (slot, source, random) => (slot with { Ppi = 72 * (1 + random.Next(4)) }, source)),
