@@ -84,6 +84,9 @@ public sealed class QualitySearchTests
             foreach (var format in (PictureFormat[])[PictureFormat.Jpeg, PictureFormat.WebP, PictureFormat.Avif])
             {
                 long Bytes(int quality) => (long)(4_000 * scale * Math.Exp(0.9 * WeightCurve.Of(format).At(quality)));
+                // A picture that the lowest quality does not bring under the cap is no case of it.
+                if (Bytes(1) > 100_000)
+                    continue;
                 var goal = new WeightGoal(new QualityRange(1, 100), 90_000, 100_000, 95_500);
                 var found = QualitySearch.Find(goal, WeightCurve.Of(format), quality => new byte[Bytes(quality)], quality => (long)(Bytes(quality) * off));
                 Assert.InRange(found.File.Length, 1, 100_000);
