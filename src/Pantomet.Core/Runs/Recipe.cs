@@ -26,7 +26,7 @@ public sealed record Recipe(Source Source, PlannedVariant Variant, Slot Slot)
         var facts = Source.Facts;
         var size = Variant.Size;
         var isPadded = size.File != size.Picture;
-        var losesTransparency = facts.HasAlpha && !(Slot.KeepsTransparency && Variant.Formats.All(format => format.HoldsTransparency()));
+        var losesTransparency = facts.HasAlpha && !(Slot.KeepsTransparency && (Variant.Rival?.HoldsTransparency() ?? true) && Variant.Formats.All(format => format.HoldsTransparency()));
         // A graphic goes into WebP without loss where nothing forbids it.
         var isLossless = facts.Kind == ContentKind.Graphic && Slot.Looks.Prefer == Preference.Better && Slot.Limits.Most is null;
         var hasQuality = Variant.Formats.Any(format => format.HasQuality() && !(isLossless && format == PictureFormat.WebP));

@@ -31,6 +31,7 @@ public sealed record SlotPlan(IReadOnlyList<PlacePlan> Places, IReadOnlyList<Wan
     /// <param name="source">What there is.</param>
     public static SlotPlan For(Slot slot, Source source)
     {
+        var isWanted = slot.Groups.Count == 0 || slot.Groups.Contains(source.Group);
         var formats = FormatChoice.For(slot, source.Facts);
         var sizes = new List<WantedSize>();
         var variants = new List<PlannedVariant>();
@@ -41,6 +42,8 @@ public sealed record SlotPlan(IReadOnlyList<PlacePlan> Places, IReadOnlyList<Wan
             var place = PlacePlan.For(part, tier?.Name, source);
             var crop = place.Crop;
             places.Add(place);
+            if (!isWanted)
+                continue;
             findings.AddRange(place.Findings);
             if (place.IsLeftOut)
                 continue;
@@ -53,7 +56,7 @@ public sealed record SlotPlan(IReadOnlyList<PlacePlan> Places, IReadOnlyList<Wan
             }
         }
 
-        if (slot.Groups.Count > 0 && !slot.Groups.Contains(source.Group))
+        if (!isWanted)
             return new SlotPlan(places, [], [], [NotWanted(slot, source)]) { IsWanted = false };
         findings.AddRange(WorthKnowing(slot, source.Facts, variants));
         findings.AddRange(Names(variants));
