@@ -29,6 +29,7 @@ services.AddSingleton<DataFolder>();
 services.AddSingleton<ContentStore>();
 services.AddPooledDbContextFactory<PantometDb>((provider, options) => options.UseSqlite($"Data Source={provider.GetRequiredService<DataFolder>().Database}"));
 services.AddScoped(provider => provider.GetRequiredService<IDbContextFactory<PantometDb>>().CreateDbContext());
+services.AddSingleton<SourcePixels>();
 services.AddSingleton<PreviewFiles>();
 services.AddSingleton<SourceIntake>();
 services.AddSingleton<DestinationCatalogue>();

@@ -61,6 +61,29 @@ public sealed class IntakeTests
         Assert.Matches("^[a-z0-9-]+$", (string)entry["source"]!["stem"]!);
     }
 
+    [Theory]
+    [InlineData("hill.heic", "image/heic")]
+    [InlineData("layers.psd", "image/vnd.adobe.photoshop")]
+    [InlineData("hill.jxl", "image/jxl")]
+    [InlineData("hill.bmp", "image/bmp")]
+    public async Task What_the_usual_decoder_does_not_read_is_kept_as_it_came_and_read_through_a_working_picture(string file, string mediaType)
+    {
+        using var library = new Library();
+        var sent = await File.ReadAllBytesAsync(Path.Combine(Library.Root(), "tests", "Pantomet.Imaging.Tests", "Sources", "pictures", file));
+        var source = (await library.SendAsync((file, sent)))[0]!["source"]!;
+        Assert.Contains("working-picture", source["traits"]!.AsArray().Select(trait => (string)trait!["id"]!));
+        var original = await library.Http.GetAsync(new Uri($"/api/sources/{source["id"]}/original", UriKind.Relative));
+        Assert.Equal((mediaType, sent.Length), (original.Content.Headers.ContentType!.MediaType, (await original.Content.ReadAsByteArrayAsync()).Length));
+
+        // Altered or cleared away, it is made again from the original.
+        var working = Assert.Single(Directory.EnumerateFiles(Path.Combine(library.DataFolder, "working"), "*", SearchOption.AllDirectories));
+        var before = await File.ReadAllBytesAsync(working);
+        await File.WriteAllTextAsync(working, "something else");
+        Directory.Delete(Path.Combine(library.DataFolder, "previews"), recursive: true);
+        (await library.Http.GetAsync(new Uri($"/api/sources/{source["id"]}/preview?width=200", UriKind.Relative))).EnsureSuccessStatusCode();
+        Assert.Equal(before, await File.ReadAllBytesAsync(working));
+    }
+
     [Fact]
     public async Task The_same_name_twice_gets_two_stems()
     {

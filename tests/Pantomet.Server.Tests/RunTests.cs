@@ -214,7 +214,7 @@ public sealed class RunTests
     }
 
     [Fact]
-    public async Task A_damaged_original_fails_its_files_and_not_the_run()
+    public async Task An_original_altered_behind_our_back_is_not_rendered_from_and_is_whole_again_when_it_is_sent_again()
     {
         using var library = await ReadyAsync();
         var damaged = await library.TakeInAsync("line-spools.jpg");
@@ -224,7 +224,14 @@ public sealed class RunTests
         var run = await RunAsync(library, [damaged, whole], Social);
         Assert.Equal((3, 3), ((int)run["done"]!, (int)run["failed"]!));
         var failed = (await library.GetAsync($"/api/variants?run={run["id"]}&source={damaged}"))["items"]!.AsArray();
-        Assert.All(failed, variant => Assert.Equal("not-rendered", (string)variant!["findings"]![0]!["id"]!));
+        Assert.All(failed, variant => Assert.Equal("original-altered", (string)variant!["findings"]![0]!["id"]!));
+        Assert.Equal(HttpStatusCode.Gone, (await library.Http.GetAsync(new Uri($"/api/sources/{damaged}/original", UriKind.Relative))).StatusCode);
+
+        File.Delete(path);
+        run = await RunAsync(library, [damaged], Social);
+        Assert.Contains("original-missing", (await library.GetAsync($"/api/variants?run={run["id"]}")).ToJsonString(), StringComparison.Ordinal);
+        Assert.Equal(damaged, await library.TakeInAsync("line-spools.jpg"));
+        Assert.Equal(3, (int)(await RunAsync(library, [damaged], Social))["done"]!);
     }
 
     [Fact]

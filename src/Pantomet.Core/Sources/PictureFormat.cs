@@ -23,6 +23,18 @@ public enum PictureFormat
 
     /// <summary>Scalable Vector Graphics; drawn at whatever size is needed.</summary>
     Svg,
+
+    /// <summary>HEVC pictures in a HEIF container (ISO/IEC 23008-12), as phones write them.</summary>
+    Heic,
+
+    /// <summary>Layered documents of studios; the merged picture is read.</summary>
+    Psd,
+
+    /// <summary>Windows bitmaps.</summary>
+    Bmp,
+
+    /// <summary>ISO/IEC 18181.</summary>
+    JpegXl,
 }
 
 /// <summary>What is fixed about each format.</summary>
@@ -38,6 +50,10 @@ public static class PictureFormats
         PictureFormat.Avif => "avif",
         PictureFormat.Gif => "gif",
         PictureFormat.Tiff => "tif",
+        PictureFormat.Heic => "heic",
+        PictureFormat.Psd => "psd",
+        PictureFormat.Bmp => "bmp",
+        PictureFormat.JpegXl => "jxl",
         _ => "svg",
     };
 
@@ -51,6 +67,10 @@ public static class PictureFormats
         PictureFormat.Avif => "image/avif",
         PictureFormat.Gif => "image/gif",
         PictureFormat.Tiff => "image/tiff",
+        PictureFormat.Heic => "image/heic",
+        PictureFormat.Psd => "image/vnd.adobe.photoshop",
+        PictureFormat.Bmp => "image/bmp",
+        PictureFormat.JpegXl => "image/jxl",
         _ => "image/svg+xml",
     };
 
@@ -59,12 +79,17 @@ public static class PictureFormats
     public static string DisplayName(this PictureFormat format) => format switch
     {
         PictureFormat.WebP => "WebP",
+        PictureFormat.JpegXl => "JPEG XL",
         _ => format.ToString().ToUpperInvariant(),
     };
 
     /// <summary>Whether files can be made in this format.</summary>
     /// <param name="format">Any format.</param>
-    public static bool IsWritten(this PictureFormat format) => format is not PictureFormat.Svg;
+    public static bool IsWritten(this PictureFormat format) => format is not PictureFormat.Svg && !format.NeedsWorkingPicture();
+
+    /// <summary>Whether the usual decoder does not read it, so that files are made from a working picture.</summary>
+    /// <param name="format">Any format.</param>
+    public static bool NeedsWorkingPicture(this PictureFormat format) => format is PictureFormat.Heic or PictureFormat.Psd or PictureFormat.Bmp or PictureFormat.JpegXl;
 
     /// <summary>Whether files in this format are kept animated.</summary>
     /// <param name="format">Any format.</param>

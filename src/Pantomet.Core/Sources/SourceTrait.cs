@@ -33,6 +33,7 @@ public sealed record SourceTrait(string Id, string Label, string Sentence)
         Add(facts.HasAlpha, "transparent", "transparent", "Transparency is kept where the format can, and laid on the slot's background where it cannot.");
         Add(facts.IsAnimated, "animated", $"{facts.Frames} frames", "An animation. It moves where a slot keeps animations; elsewhere files are made from its first frame.");
         Add(facts is { Format: PictureFormat.Tiff, Frames: > 1 }, "pages", $"{facts.Frames} pages", "Several pages. Files are made from the first.");
+        Add(facts.Format.NeedsWorkingPicture(), "working-picture", facts.Format.DisplayName(), $"Files are made from a working picture: the {facts.Format.DisplayName()} file was decoded once, at 8 bits, and kept without loss. The original stays as it came.");
         Add(facts.IsVector, "vector", "vector", "Drawn from shapes, so it is sharp at every size.");
         Add(facts.HasPlace, "place", "place data", "The file says where it was taken. That is never passed on.");
         Add(!facts.IsVector && facts.Size.LongestSide < SmallLongestSide, "small", "small", $"Only {Finding.Px(facts.Size.LongestSide)} px on its longest side. It is never enlarged.");

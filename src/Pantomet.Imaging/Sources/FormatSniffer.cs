@@ -16,7 +16,7 @@ public static class FormatSniffer
     {
         if (start.IsEmpty)
             throw new UnreadableException("empty-file", "The file is empty: 0 bytes. Copy it again from where it came.");
-        return Known(start) ?? throw new UnreadableException("not-a-picture", $"This is {Guess(start)}, not a picture that Pantomet reads. Send a JPEG, PNG, WebP, AVIF, GIF, TIFF or SVG file.");
+        return Known(start) ?? throw new UnreadableException("not-a-picture", $"This is {Guess(start)}, not a picture that Pantomet reads. Send a JPEG, PNG, WebP, AVIF, GIF, TIFF, SVG, HEIC, PSD, BMP or JPEG XL file.");
     }
 
     private static PictureFormat? Known(ReadOnlySpan<byte> start)
@@ -33,6 +33,15 @@ public static class FormatSniffer
             return PictureFormat.Tiff;
         if (HasBrand(start, "avif") || HasBrand(start, "avis"))
             return PictureFormat.Avif;
+        if (HasBrand(start, "heic") || HasBrand(start, "heix"))
+            return PictureFormat.Heic;
+        if (start.StartsWith("8BPS\0\u0001"u8))
+            return PictureFormat.Psd;
+        if (IsBmp(start))
+            return PictureFormat.Bmp;
+        // ISO/IEC 18181-2: a bare codestream, or a container that begins with its signature box.
+        if (Begins(start, 0xFF, 0x0A) || Begins(start, 0, 0, 0, 12, 0x4A, 0x58, 0x4C, 0x20, 0x0D, 0x0A, 0x87, 0x0A))
+            return PictureFormat.JpegXl;
         return LooksLikeSvg(start) ? PictureFormat.Svg : null;
     }
 
@@ -55,6 +64,10 @@ public static class FormatSniffer
         return false;
     }
 
+    // Two letters are a word as well; the header's length that follows is one of the few that there are.
+    private static bool IsBmp(ReadOnlySpan<byte> start) =>
+        start.Length >= 18 && start.StartsWith("BM"u8) && System.Buffers.Binary.BinaryPrimitives.ReadUInt32LittleEndian(start[14..]) is 12 or 40 or 52 or 56 or 64 or 108 or 124;
+
     private static bool LooksLikeSvg(ReadOnlySpan<byte> start)
     {
         var text = Begins(start, 0xEF, 0xBB, 0xBF) ? start[3..] : start;
@@ -64,14 +77,12 @@ public static class FormatSniffer
 
     private static string Guess(ReadOnlySpan<byte> start)
     {
-        if (HasBrand(start, "heic") || HasBrand(start, "heix") || HasBrand(start, "mif1"))
-            return "a HEIC file";
+        if (HasBrand(start, "mif1") || HasBrand(start, "hevc"))
+            return "a HEIF file of another kind";
         if (start.StartsWith("%PDF"u8))
             return "a PDF document";
         if (start.StartsWith("8BPS"u8))
-            return "a layered PSD file";
-        if (start.StartsWith("BM"u8))
-            return "a BMP file";
+            return "a document for very large pictures (PSB)";
         if (Begins(start, 0x50, 0x4B, 3, 4))
             return "a ZIP archive";
         if (start.Length >= 8 && start[4..].StartsWith("ftyp"u8))

@@ -35,10 +35,12 @@ public sealed class SourceFile
     }
 
     /// <summary>Takes a file that was recognised when it came in.</summary>
-    /// <param name="path">Where it lies.</param>
+    /// <param name="path">Where it lies, or its working picture.</param>
     /// <param name="format">What <see cref="Open"/> found then.</param>
     public static SourceFile Known(string path, PictureFormat format)
     {
+        if (format.NeedsWorkingPicture())
+            return Open(path);
         VipsRuntime.Start();
         return new SourceFile(path, format);
     }
@@ -58,6 +60,7 @@ public sealed class SourceFile
             PictureFormat.Avif => Image.Heifload(Path, access: access, failOn: fail),
             PictureFormat.Gif => Image.Gifload(Path, access: access, failOn: fail),
             PictureFormat.Tiff => Image.Tiffload(Path, access: access, failOn: fail),
+            _ when Format.NeedsWorkingPicture() => throw new InvalidOperationException($"{Format.DisplayName()} is read through its working picture."),
             _ => Image.Svgload(Path, scale: scale, access: access, failOn: fail),
         };
     }

@@ -1,6 +1,7 @@
 using NetVips;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Framing.Proposing;
+using Pantomet.Core.Measures;
 using Pantomet.Core.Sources;
 
 namespace Pantomet.Imaging.Sources;
@@ -9,24 +10,53 @@ namespace Pantomet.Imaging.Sources;
 /// <param name="Facts">Everything that follows from the bytes.</param>
 /// <param name="Previews">Upright sRGB previews by their width, the largest first.</param>
 /// <param name="Proposal">What stands out in it.</param>
-public sealed record ProbedSource(SourceFacts Facts, IReadOnlyDictionary<int, Preview> Previews, SubjectProposal Proposal);
+/// <param name="HasWorkingPicture">Whether a working picture was written, since the usual decoder does not read the format.</param>
+public sealed record ProbedSource(SourceFacts Facts, IReadOnlyDictionary<int, Preview> Previews, SubjectProposal Proposal, bool HasWorkingPicture = false);
 
 /// <summary>Finds out what a file is, reading every pixel once so that a damaged file is found now and not in a run.</summary>
 public static class SourceProbe
 {
     /// <summary>Probes a file.</summary>
     /// <param name="path">Any file.</param>
+    /// <param name="workingPath">Where a working picture is written if the format needs one.</param>
     /// <param name="mostPixels">A picture that claims more is refused before it is decoded.</param>
     /// <exception cref="UnreadableException">The file is not a picture that Pantomet reads, is damaged, or is too large.</exception>
-    public static ProbedSource Probe(string path, long mostPixels)
+    public static ProbedSource Probe(string path, string workingPath, long mostPixels)
     {
         var file = SourceFile.Open(path);
+        if (!file.Format.NeedsWorkingPicture())
+            return Probe(file, mostPixels);
+        WorkingPicture.Write(file, workingPath, mostPixels);
+        var probed = Probe(SourceFile.Open(workingPath), mostPixels);
+        return probed with { Facts = probed.Facts with { Format = file.Format }, HasWorkingPicture = true };
+    }
+
+    /// <summary>Probes a file that the usual decoder reads.</summary>
+    /// <param name="path">Any file.</param>
+    /// <param name="mostPixels">A picture that claims more is refused before it is decoded.</param>
+    /// <exception cref="UnreadableException">The file is not such a picture, is damaged, or is too large.</exception>
+    public static ProbedSource Probe(string path, long mostPixels) => Probe(SourceFile.Open(path), mostPixels);
+
+    /// <summary>The refusal of a picture that claims too many pixels; null where it may be decoded.</summary>
+    /// <param name="size">As the file states it.</param>
+    /// <param name="mostPixels">Allowed.</param>
+    internal static UnreadableException? TooLarge(PixelSize size, long mostPixels) => size.Count <= mostPixels ? null : new UnreadableException(
+        "too-many-pixels", $"The picture claims {Finding.Px(size)} px, {size.Count / 1_000_000.0:#,0} megapixels. At most {mostPixels / 1_000_000:#,0} are read. Save a smaller copy and send that.");
+
+    /// <summary>The refusal of a file that its decoder gives up on.</summary>
+    /// <param name="format">Of the file.</param>
+    /// <param name="problem">What the decoder says.</param>
+    internal static UnreadableException Damaged(PictureFormat format, Exception problem) =>
+        new("damaged", $"The {format.DisplayName()} file is damaged or ends too early, so the picture is not whole. Copy it again from where it came.", problem);
+
+    private static ProbedSource Probe(SourceFile file, long mostPixels)
+    {
         try
         {
             using var image = file.Load();
             var size = SourceFile.UprightSize(image);
-            if (size.Count > mostPixels)
-                throw new UnreadableException("too-many-pixels", $"The picture claims {Finding.Px(size)} px, {size.Count / 1_000_000.0:#,0} megapixels. At most {mostPixels / 1_000_000:#,0} are read. Save a smaller copy and send that.");
+            if (TooLarge(size, mostPixels) is { } refusal)
+                throw refusal;
             var metadata = EmbeddedMetadata.Of(image, file);
             var frames = SourceFile.Frames(image);
             var colour = ColourOf(image);
@@ -43,7 +73,7 @@ public static class SourceProbe
         }
         catch (VipsException problem)
         {
-            throw new UnreadableException("damaged", $"The {file.Format.DisplayName()} file is damaged or ends too early, so the picture is not whole. Copy it again from where it came.", problem);
+            throw Damaged(file.Format, problem);
         }
     }
 

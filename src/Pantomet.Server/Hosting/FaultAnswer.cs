@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Microsoft.AspNetCore.Diagnostics;
+using Pantomet.Imaging.Sources;
 using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Hosting;
@@ -15,6 +16,7 @@ internal static class FaultAnswer
             BadHttpRequestException { InnerException: JsonException json } => Problems.Of(
                 StatusCodes.Status400BadRequest, "not-json", "The request cannot be read", $"The body is not the JSON that is wanted here: {json.Message}", json.Path?.TrimStart('$', '.')),
             BadHttpRequestException bad => Problems.Of(bad.StatusCode, "bad-request", "The request cannot be read", bad.Message),
+            UnreadableException unreadable => Problems.Of(StatusCodes.Status410Gone, unreadable.Id, "The picture cannot be read", unreadable.Message),
             _ when fault is not null && DiskFull.Is(fault) => Problems.Of(StatusCodes.Status507InsufficientStorage, "disk-full", "The disk is full", DiskFull.Sentence),
             _ => Problems.Of(StatusCodes.Status500InternalServerError, "fault", "Something failed in the server", "Nothing was changed. Try again; if it happens again, look into the server's log."),
         };

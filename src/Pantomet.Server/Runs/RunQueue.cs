@@ -1,5 +1,5 @@
 using Microsoft.EntityFrameworkCore;
-using Pantomet.Imaging.Rendering;
+using Pantomet.Server.Sources;
 using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Runs;
@@ -9,7 +9,7 @@ namespace Pantomet.Server.Runs;
 /// Variants of a source that is already decoded come first; the next source is opened while its forerunner's last variants are still being
 /// made. Between runs the one that has waited longest for a source is served, so that a small run need not wait for a large one to end.
 /// </remarks>
-internal sealed class RunQueue(IServiceScopeFactory scopes, DataFolder folder, TimeProvider clock) : IDisposable
+internal sealed class RunQueue(IServiceScopeFactory scopes, SourcePixels pixels, TimeProvider clock) : IDisposable
 {
     private readonly SemaphoreSlim gate = new(1);
     private readonly List<OpenSource> open = [];
@@ -148,7 +148,7 @@ internal sealed class RunQueue(IServiceScopeFactory scopes, DataFolder folder, T
             .Select(row => new { row.SlotId, row.FileName, row.Format }).ToListAsync(cancel)).Select(row => (row.SlotId, Path.GetFileNameWithoutExtension(row.FileName), row.Format)).ToHashSet();
         var pairings = (await scope.ServiceProvider.GetRequiredService<Planning>().PairingsAsync([first.SourceId], [.. due.Select(row => row.SlotId)], cancel)).ToDictionary(pairing => pairing.Slot.Id);
 
-        var source = new OpenSource(first.RunId, first.SourceId, () => DecodedSource.Open(ContentStore.PathOf(folder.Originals, first.SourceId), pairings.Values.First().Source.Facts));
+        var source = new OpenSource(first.RunId, first.SourceId, () => pixels.Open(pairings.Values.First().Source));
         var empty = new List<long>();
         foreach (var row in due)
         {

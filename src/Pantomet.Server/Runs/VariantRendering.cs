@@ -38,7 +38,7 @@ internal sealed class VariantRendering(IDbContextFactory<PantometDb> databases, 
     {
         await using var database = await databases.CreateDbContextAsync(cancel);
         var known = await database.Variants.AsNoTracking().FirstOrDefaultAsync(row => row.Recipe == recipe && row.State == VariantState.Done, cancel);
-        return known?.Sha256 is { } sha256 && known.Points is { } points && File.Exists(ContentStore.PathOf(folder.Variants, sha256))
+        return known?.Sha256 is { } sha256 && known.Points is { } points && ContentStore.Holds(folder.Variants, sha256)
             ? Row(job, recipe, new MadeFile([], known.Format, known.Quality, known.Encoding, 0, points, known.Findings), known.Bytes, sha256)
             : null;
     }
@@ -62,7 +62,11 @@ internal sealed class VariantRendering(IDbContextFactory<PantometDb> databases, 
         {
             return Failed(job, recipe, problem, "disk-full", DiskFull.Sentence);
         }
-        catch (Exception problem) when (problem is VipsException or UnreadableException or IOException)
+        catch (UnreadableException problem)
+        {
+            return Failed(job, recipe, problem, problem.Id, problem.Message);
+        }
+        catch (Exception problem) when (problem is VipsException or IOException)
         {
             return Failed(job, recipe, problem, "not-rendered", $"{job.Variant.FileName} could not be made: the source or the encoder failed.");
         }

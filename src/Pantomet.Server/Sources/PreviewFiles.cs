@@ -7,7 +7,7 @@ using Pantomet.Server.Storage;
 namespace Pantomet.Server.Sources;
 
 /// <summary>Previews on disk: made when a source comes in, and again when somebody has cleared them away.</summary>
-internal sealed class PreviewFiles(DataFolder folder, ContentStore store)
+internal sealed class PreviewFiles(DataFolder folder, ContentStore store, SourcePixels pixels)
 {
     private const int MostWholeSide = 16_383;
 
@@ -60,7 +60,7 @@ internal sealed class PreviewFiles(DataFolder folder, ContentStore store)
             return await Task.Run(
                 () =>
                 {
-                    var file = SourceFile.Known(ContentStore.PathOf(folder.Originals, source.Id), source.Facts.Format);
+                    var file = SourceFile.Known(pixels.PathOf(source), source.Facts.Format);
                     using var image = file.Load();
                     using var largest = PreviewMaker.Reduce(file, image, PreviewMaker.Widths[0]);
                     return SubjectFinder.Propose(largest, source.Facts.Size);
@@ -78,7 +78,7 @@ internal sealed class PreviewFiles(DataFolder folder, ContentStore store)
         var path = PathOf(folder, source.Id, source.Facts.Size.Width);
         if (!File.Exists(path))
         {
-            var preview = await Task.Run(() => PreviewMaker.Whole(SourceFile.Known(ContentStore.PathOf(folder.Originals, source.Id), source.Facts.Format)), cancel);
+            var preview = await Task.Run(() => PreviewMaker.Whole(SourceFile.Known(pixels.PathOf(source), source.Facts.Format)), cancel);
             await KeepAsync(source.Id, new Dictionary<int, Preview> { [source.Facts.Size.Width] = preview }, cancel);
         }
 
@@ -90,7 +90,7 @@ internal sealed class PreviewFiles(DataFolder folder, ContentStore store)
         var previews = await Task.Run(
             () =>
             {
-                var file = SourceFile.Known(ContentStore.PathOf(folder.Originals, source.Id), source.Facts.Format);
+                var file = SourceFile.Known(pixels.PathOf(source), source.Facts.Format);
                 using var image = file.Load();
                 using var largest = PreviewMaker.Reduce(file, image, PreviewMaker.Widths[0]);
                 return PreviewMaker.Save(largest);

@@ -160,12 +160,12 @@ internal static class SourceEndpoints
         return TypedResults.Ok(SourceAnswer.Of(source));
     }
 
-    private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> OriginalAsync(PantometDb database, DataFolder folder, string id, CancellationToken cancel)
+    private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> OriginalAsync(PantometDb database, SourcePixels pixels, string id, CancellationToken cancel)
     {
         if (await FindAsync(database, id, cancel) is not { } source)
             return Problems.NotFound("source", id);
         // As an attachment: an SVG that came in is never shown as a page of this site.
-        return TypedResults.PhysicalFile(ContentStore.PathOf(folder.Originals, source.Id), source.Facts.Format.MediaType(), source.FileName, enableRangeProcessing: true);
+        return TypedResults.PhysicalFile(pixels.OriginalOf(source), source.Facts.Format.MediaType(), source.FileName, enableRangeProcessing: true);
     }
 
     private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> PreviewAsync(

@@ -14,6 +14,7 @@ internal sealed class SourceIntake(
     DataFolder folder,
     ContentStore store,
     PreviewFiles previews,
+    SourcePixels pixels,
     IDbContextFactory<PantometDb> databases,
     TimeProvider clock,
     ILogger<SourceIntake> log) : IDisposable
@@ -59,21 +60,34 @@ internal sealed class SourceIntake(
 
     private async Task<IntakeAnswer> RecogniseAsync(string name, AsideFile file, SourceRow? replacing, CancellationToken cancel)
     {
-        if (await AlreadyThereAsync(name, file.Sha256, replacing, cancel) is { } there)
+        if (await AlreadyThereAsync(name, file, replacing, cancel) is { } there)
             return there;
-        ProbedSource probed;
+        var working = Path.Combine(folder.Incoming, Guid.NewGuid().ToString("N"));
+        try
+        {
+            var probed = await ProbedAsync(file, working, cancel);
+            await previews.KeepAsync(file.Sha256, probed.Previews, cancel);
+            if (probed.HasWorkingPicture)
+                pixels.Keep(file.Sha256, working);
+            return await RegisterAsync(name, file, probed, replacing, cancel);
+        }
+        finally
+        {
+            File.Delete(working);
+        }
+    }
+
+    private async Task<ProbedSource> ProbedAsync(AsideFile file, string working, CancellationToken cancel)
+    {
         await probing.WaitAsync(cancel);
         try
         {
-            probed = await Task.Run(() => SourceProbe.Probe(file.Path, settings.MostPixels), cancel);
+            return await Task.Run(() => SourceProbe.Probe(file.Path, working, settings.MostPixels), cancel);
         }
         finally
         {
             probing.Release();
         }
-
-        await previews.KeepAsync(file.Sha256, probed.Previews, cancel);
-        return await RegisterAsync(name, file, probed, replacing, cancel);
     }
 
     private async Task<IntakeAnswer> RegisterAsync(string name, AsideFile file, ProbedSource probed, SourceRow? replacing, CancellationToken cancel)
@@ -82,7 +96,7 @@ internal sealed class SourceIntake(
         await registering.WaitAsync(cancel);
         try
         {
-            if (await AlreadyThereAsync(name, file.Sha256, replacing, cancel) is { } there)
+            if (await AlreadyThereAsync(name, file, replacing, cancel) is { } there)
                 return there;
             await using var database = await databases.CreateDbContextAsync(cancel);
             var source = new SourceRow
@@ -128,11 +142,14 @@ internal sealed class SourceIntake(
         old.DeletedAt = clock.GetUtcNow().UtcDateTime;
     }
 
-    private async Task<IntakeAnswer?> AlreadyThereAsync(string name, string sha256, SourceRow? replacing, CancellationToken cancel)
+    private async Task<IntakeAnswer?> AlreadyThereAsync(string name, AsideFile file, SourceRow? replacing, CancellationToken cancel)
     {
         await using var database = await databases.CreateDbContextAsync(cancel);
-        if (await database.Sources.SingleOrDefaultAsync(row => row.Id == sha256, cancel) is not { } known)
+        if (await database.Sources.SingleOrDefaultAsync(row => row.Id == file.Sha256, cancel) is not { } known)
             return null;
+        // What was lost or altered on the disk is whole again.
+        if (!ContentStore.Holds(folder.Originals, known.Id))
+            ContentStore.Keep(file, folder.Originals);
         if (known.DeletedAt is null)
             return new IntakeAnswer(name, SourceAnswer.Of(known), DuplicateOf: known.Id);
         // Sent again after it was deleted: it comes back with everything that was set on it.

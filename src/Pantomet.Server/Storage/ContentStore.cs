@@ -73,6 +73,19 @@ internal sealed class ContentStore(DataFolder folder)
         File.Move(file.Path, place, overwrite: true);
     }
 
+    /// <summary>Whether a file is there and its bytes are those that it is named by.</summary>
+    /// <param name="area">One of the data folder's areas.</param>
+    /// <param name="sha256">64 lower-case hexadecimal digits.</param>
+    public static bool Holds(string area, string sha256) => PathOf(area, sha256) is var path && File.Exists(path) && HashOf(path) == sha256;
+
+    /// <summary>SHA-256 of a file, in lower-case hexadecimal digits.</summary>
+    /// <param name="path">Read to its end.</param>
+    public static string HashOf(string path)
+    {
+        using var file = File.OpenRead(path);
+        return Convert.ToHexStringLower(SHA256.HashData(file));
+    }
+
     /// <summary>Throws away what a crash left half written.</summary>
     public void ClearAside()
     {

@@ -8,7 +8,7 @@ internal sealed class DataFolder
     public DataFolder(ServerSettings settings)
     {
         Root = settings.DataFolder;
-        foreach (var folder in new[] { Root, Incoming, Originals, Variants, Previews, Packages })
+        foreach (var folder in new[] { Root, Incoming, Originals, Variants, Previews, Working, Packages })
             Directory.CreateDirectory(folder);
     }
 
@@ -24,6 +24,9 @@ internal sealed class DataFolder
     public string Variants => Path.Combine(Root, "variants");
 
     public string Previews => Path.Combine(Root, "previews");
+
+    /// <summary>What is read in place of originals that the usual decoder does not read.</summary>
+    public string Working => Path.Combine(Root, "working");
 
     public string Packages => Path.Combine(Root, "packages");
 }

@@ -4,7 +4,7 @@ using Pantomet.Core.Sources;
 using Pantomet.Imaging.Encoders;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Server.Runs;
-using Pantomet.Server.Storage;
+using Pantomet.Server.Sources;
 
 namespace Pantomet.Server.Weight;
 
@@ -14,7 +14,7 @@ namespace Pantomet.Server.Weight;
 internal sealed record TriedFile(byte[] File, double Points);
 
 /// <summary>The pictures that somebody is weighing: decoded, cut and ready to be encoded at any quality.</summary>
-internal sealed class OpenPictures(DataFolder folder)
+internal sealed class OpenPictures(SourcePixels pixels)
 {
     // A picture before and in each of a few formats; one decoded source. More would only cost memory.
     private const int MostOpen = 5;
@@ -51,7 +51,7 @@ internal sealed class OpenPictures(DataFolder folder)
     private Lazy<DecodedSource> DecodedOf(Pairing pairing)
     {
         if (source?.Source != pairing.Source.Id)
-            source = (pairing.Source.Id, new Lazy<DecodedSource>(() => DecodedSource.Open(ContentStore.PathOf(folder.Originals, pairing.Source.Id), pairing.Source.Facts)));
+            source = (pairing.Source.Id, new Lazy<DecodedSource>(() => pixels.Open(pairing.Source)));
         return source.Value.Decoded;
     }
 }

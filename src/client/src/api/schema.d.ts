@@ -1659,7 +1659,7 @@ export interface components {
          * @description The file formats that Pantomet reads. What it writes is a subset: see bool PictureFormats.IsWritten(PictureFormat format).
          * @enum {unknown}
          */
-        PictureFormat: "jpeg" | "png" | "webP" | "avif" | "gif" | "tiff" | "svg";
+        PictureFormat: "jpeg" | "png" | "webP" | "avif" | "gif" | "tiff" | "svg" | "heic" | "psd" | "bmp" | "jpegXl";
         PixelPoint: {
             /** Format: double */
             x: number;

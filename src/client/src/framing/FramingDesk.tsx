@@ -285,7 +285,7 @@ export function FramingDesk({
         <FileInput
           input={input}
           label="A larger file of this picture"
-          accept="image/*,.svg,.tif,.tiff"
+          accept="image/*,.svg,.tif,.tiff,.heic,.heif,.psd,.bmp,.jxl"
           onFile={(file) =>
             replace.mutate(
               { source, file },

@@ -108,7 +108,7 @@ function Replace({ source }: { source: Source }) {
       <FileInput
         input={input}
         label="A better file of this picture"
-        accept="image/*,.svg,.tif,.tiff"
+        accept="image/*,.svg,.tif,.tiff,.heic,.heif,.psd,.bmp,.jxl"
         onFile={(file) => replace.mutate({ source, file }, { onError: sayProblem })}
       />
     </>

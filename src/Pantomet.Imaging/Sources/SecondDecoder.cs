@@ -1,0 +1,60 @@
+using ImageMagick;
+using ImageMagick.Configuration;
+using Pantomet.Core.Sources;
+
+namespace Pantomet.Imaging.Sources;
+
+/// <summary>Sets the second decoder up once for the process: it reads only what the first does not, and within bounds.</summary>
+internal static class SecondDecoder
+{
+    // Further pixels of a large picture are held on disk.
+    private const ulong MostMemory = 500_000_000;
+    private const ulong MostDisk = 8_000_000_000;
+    private const ulong LongestSide = 65_500;
+
+    // By name, so that no script, document or address can be reached by a file that pretends to be one.
+    private const string Policy =
+        """
+        <policymap>
+          <policy domain="delegate" rights="none" pattern="*"/>
+          <policy domain="filter" rights="none" pattern="*"/>
+          <policy domain="path" rights="none" pattern="@*"/>
+          <policy domain="coder" rights="none" pattern="*"/>
+          <policy domain="coder" rights="read" pattern="{HEIC,PSD,BMP,JXL}"/>
+          <policy domain="coder" rights="read | write" pattern="{PNG,PNG8,PNG24,PNG32,TIFF}"/>
+        </policymap>
+        """;
+
+    private static readonly Lazy<bool> Ready = new(() =>
+    {
+        var files = ConfigurationFiles.Default;
+        files.Policy.Data = Policy;
+        MagickNET.Initialize(files);
+        ResourceLimits.Memory = MostMemory;
+        ResourceLimits.Disk = MostDisk;
+        ResourceLimits.Width = LongestSide;
+        ResourceLimits.Height = LongestSide;
+        // The work is spread over the cores picture by picture.
+        ResourceLimits.Thread = 1;
+        return true;
+    });
+
+    /// <summary>How a file of a format is read: by that decoder alone, its first picture.</summary>
+    /// <param name="format">One that needs a working picture.</param>
+    public static MagickReadSettings For(PictureFormat format)
+    {
+        _ = Ready.Value;
+        return new MagickReadSettings
+        {
+            FrameIndex = 0,
+            FrameCount = 1,
+            Format = format switch
+            {
+                PictureFormat.Heic => MagickFormat.Heic,
+                PictureFormat.Psd => MagickFormat.Psd,
+                PictureFormat.Bmp => MagickFormat.Bmp,
+                _ => MagickFormat.Jxl,
+            },
+        };
+    }
+}

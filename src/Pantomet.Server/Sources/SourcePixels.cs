@@ -1,0 +1,73 @@
+using Pantomet.Core.Sources;
+using Pantomet.Imaging.Rendering;
+using Pantomet.Imaging.Sources;
+using Pantomet.Server.Hosting;
+using Pantomet.Server.Storage;
+
+namespace Pantomet.Server.Sources;
+
+/// <summary>The files that the pixels of sources are read from: the original, or the working picture made from it. What is not what came in is not read.</summary>
+/// <remarks>A working picture lies under the source's id and bears its own hash in its name; when it is cleared away or altered, it is made again.</remarks>
+internal sealed class SourcePixels(DataFolder folder, ServerSettings settings)
+{
+    /// <summary>Decodes a source for rendering.</summary>
+    /// <param name="source">The source.</param>
+    /// <exception cref="UnreadableException">The original is not there, is not what came in, or is damaged.</exception>
+    public DecodedSource Open(SourceRow source) => DecodedSource.Open(PathOf(source), source.Facts);
+
+    /// <summary>The file that pixels are read from, checked against its hash.</summary>
+    /// <param name="source">The source.</param>
+    /// <exception cref="UnreadableException">The original is not there, is not what came in, or is damaged.</exception>
+    public string PathOf(SourceRow source)
+    {
+        var original = OriginalOf(source);
+        return source.Facts.Format.NeedsWorkingPicture() ? Kept(source.Id) ?? MadeAgain(source, original) : original;
+    }
+
+    /// <summary>The original, checked against its hash.</summary>
+    /// <param name="source">The source.</param>
+    /// <exception cref="UnreadableException">It is not there, or is not what came in.</exception>
+    public string OriginalOf(SourceRow source)
+    {
+        var path = ContentStore.PathOf(folder.Originals, source.Id);
+        if (!File.Exists(path))
+            throw new UnreadableException("original-missing", $"The original of {source.Stem} is no longer on the disk of the server. Send {source.FileName} again: it takes its old place, with everything that was set on it.");
+        return ContentStore.Holds(folder.Originals, source.Id)
+            ? path
+            : throw new UnreadableException("original-altered", $"The original of {source.Stem} was altered on the disk of the server: its bytes are not those that came in. Send {source.FileName} again: it takes its old place, with everything that was set on it.");
+    }
+
+    /// <summary>Gives a working picture its place.</summary>
+    /// <param name="sourceId">SHA-256 of the source.</param>
+    /// <param name="path">Where it was written; no longer there afterwards.</param>
+    /// <returns>Where it lies.</returns>
+    public string Keep(string sourceId, string path)
+    {
+        var place = Path.Combine(FolderOf(sourceId), $"{sourceId}-{ContentStore.HashOf(path)}");
+        Directory.CreateDirectory(FolderOf(sourceId));
+        File.Move(path, place, overwrite: true);
+        return place;
+    }
+
+    private string? Kept(string sourceId)
+    {
+        var kept = Directory.Exists(FolderOf(sourceId)) ? Directory.EnumerateFiles(FolderOf(sourceId), $"{sourceId}-*").FirstOrDefault() : null;
+        return kept is not null && Path.GetFileName(kept) == $"{sourceId}-{ContentStore.HashOf(kept)}" ? kept : null;
+    }
+
+    private string MadeAgain(SourceRow source, string original)
+    {
+        var aside = Path.Combine(folder.Incoming, Guid.NewGuid().ToString("N"));
+        try
+        {
+            WorkingPicture.Write(SourceFile.Open(original), aside, settings.MostPixels);
+            return Keep(source.Id, aside);
+        }
+        finally
+        {
+            File.Delete(aside);
+        }
+    }
+
+    private string FolderOf(string sourceId) => Path.Combine(folder.Working, sourceId[..2], sourceId[2..4]);
+}
