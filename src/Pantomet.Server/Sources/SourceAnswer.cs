@@ -49,6 +49,12 @@ internal sealed record SourceAnswer(
 /// <param name="TotalBytes">What they weigh together.</param>
 internal sealed record SourcePage(IReadOnlyList<SourceAnswer> Items, string? Next, int Total, long TotalBytes);
 
+/// <summary>Names sources by the SHA-256 of their bytes.</summary>
+internal sealed record SourceIds(IReadOnlyList<string> Ids);
+
+/// <summary>Those that are in the library, with their originals.</summary>
+internal sealed record KnownSources(IReadOnlyList<SourceAnswer> Items);
+
 /// <summary>What became of one file that was sent.</summary>
 /// <param name="FileName">As it is shown.</param>
 /// <param name="Source">The source, new or already there.</param>

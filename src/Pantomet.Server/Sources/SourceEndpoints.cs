@@ -26,6 +26,7 @@ internal static class SourceEndpoints
         var sources = routes.MapGroup("/api/sources").WithTags("Sources");
         sources.MapPost("", TakeInAsync).Accepts<IFormFileCollection>("multipart/form-data").Produces<List<IntakeAnswer>>().WithName("takeIn");
         sources.MapGet("", ListAsync).WithName("listSources");
+        sources.MapPost("/known", KnownAsync).WithName("findKnownSources");
         sources.MapGet("/{id}", GetAsync).WithName("getSource");
         sources.MapPatch("/{id}", ChangeAsync).WithName("changeSource");
         sources.MapDelete("/{id}", DeleteAsync).WithName("deleteSource");
@@ -87,6 +88,13 @@ internal static class SourceEndpoints
         var rows = await found.OrderByDescending(row => row.Sequence).Take(size + 1).ToListAsync(cancel);
         var next = rows.Count > size ? $"{rows[size - 1].Sequence}" : null;
         return TypedResults.Ok(new SourcePage([.. rows.Take(size).Select(SourceAnswer.Of)], next, all?.Count ?? 0, all?.Bytes ?? 0));
+    }
+
+    // Who is about to send files asks first which of them need not be sent.
+    private static async Task<Ok<KnownSources>> KnownAsync(PantometDb database, DataFolder folder, SourceIds wanted, CancellationToken cancel)
+    {
+        var rows = await database.Sources.AsNoTracking().Where(row => wanted.Ids.Contains(row.Id) && row.DeletedAt == null).ToListAsync(cancel);
+        return TypedResults.Ok(new KnownSources([.. rows.Where(row => File.Exists(ContentStore.PathOf(folder.Originals, row.Id))).Select(SourceAnswer.Of)]));
     }
 
     private static async Task<Results<Ok<SourceAnswer>, ProblemHttpResult>> GetAsync(PantometDb database, string id, CancellationToken cancel) =>

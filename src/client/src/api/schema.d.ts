@@ -676,6 +676,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sources/known": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["findKnownSources"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/variants": {
         parameters: {
             query?: never;
@@ -1370,6 +1386,10 @@ export interface components {
              * @description Top edge, as a fraction of the picture's height.
              */
             y: number;
+        };
+        /** @description Those that are in the library, with their originals. */
+        KnownSources: {
+            items: components["schemas"]["SourceAnswer"][];
         };
         /** @description Which widths are made. Exactly one of widths, even, best and oneFile is there. */
         LadderDocument: {
@@ -2126,6 +2146,10 @@ export interface components {
             source: string;
             /** Format: int32 */
             width: number;
+        };
+        /** @description Names sources by the SHA-256 of their bytes. */
+        SourceIds: {
+            ids: string[];
         };
         /** @description A page of sources. */
         SourcePage: {
@@ -3591,6 +3615,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SourceAnswer"];
+                };
+            };
+        };
+    };
+    findKnownSources: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SourceIds"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KnownSources"];
                 };
             };
         };

@@ -4,13 +4,17 @@ import { type Arrival, intake, useArrivals } from "./intake";
 
 const words: Record<Arrival["state"], string> = {
   waiting: "waiting",
+  checking: "looking whether it is here",
   sending: "sending",
   reading: "reading",
+  lost: "waits for the server",
   taken: "taken in",
   known: "here already",
   refused: "refused",
   cancelled: "cancelled",
 };
+
+const isSettled = (one: Arrival) => ["reading", "taken", "known", "refused", "cancelled"].includes(one.state);
 
 /** Progress of files that are being taken in: all together, and each. */
 export function IntakePanel() {
@@ -18,14 +22,11 @@ export function IntakePanel() {
   if (arrivals.length === 0) return null;
   const number = (...states: Arrival["state"][]) =>
     arrivals.filter((one) => states.includes(one.state)).length;
-  const open = number("waiting", "sending", "reading");
+  const open = number("waiting", "checking", "sending", "reading", "lost");
   const all = arrivals.reduce((sum, one) => sum + one.bytes, 0);
-  const sent = arrivals.reduce(
-    (sum, one) => sum + (one.state === "sending" || one.state === "waiting" ? one.sent : one.bytes),
-    0,
-  );
+  const sent = arrivals.reduce((sum, one) => sum + (isSettled(one) ? one.bytes : one.sent), 0);
   const told = arrivals.filter((one) => one.state === "refused" || one.state === "known");
-  const inHand = arrivals.filter((one) => one.state === "sending" || one.state === "reading");
+  const inHand = arrivals.filter((one) => ["checking", "sending", "reading", "lost"].includes(one.state));
   return (
     <section aria-label="Intake" className="mx-4 mb-2 grid gap-1.5 border border-ink bg-sheet px-3 py-2">
       <div className="flex items-center gap-3">
@@ -36,6 +37,11 @@ export function IntakePanel() {
         <span className="figures text-soft">
           {bytes(sent)} of {bytes(all)}
         </span>
+        {number("lost") > 0 && (
+          <span className="text-warn">
+            The server does not answer. What has arrived is kept; the rest goes on by itself when it is back.
+          </span>
+        )}
         {number("refused") > 0 && <span className="text-stop">{number("refused")} refused</span>}
         {number("cancelled") > 0 && <span className="text-soft">{number("cancelled")} cancelled</span>}
         <Button className="ml-auto" onClick={() => (open > 0 ? intake.cancel() : intake.clear())}>

@@ -1,5 +1,6 @@
 import { useSyncExternalStore } from "react";
 import type { Schemas } from "../api/client";
+import { sourceOf } from "./known";
 
 /** Where a file that is being sent stands. */
 export type Arrival = {
@@ -7,22 +8,48 @@ export type Arrival = {
   name: string;
   bytes: number;
   sent: number;
-  state: "waiting" | "sending" | "reading" | "taken" | "known" | "refused" | "cancelled";
+  state:
+    | "waiting"
+    | "checking"
+    | "sending"
+    | "reading"
+    | "lost"
+    | "taken"
+    | "known"
+    | "refused"
+    | "cancelled";
   sentence: string;
 };
 
 const atOnce = 3;
 const tellEvery = 100;
+const firstPause = 1000;
+const longestPause = 10_000;
+// What stands between us and the server says so for a server that is away.
+const away = [0, 502, 503, 504];
 
-/** Sends files to the server, a few at a time, each in a request of its own so that one cannot spoil another. */
+type Waiting = { arrival: Arrival; file: File; wasSent: boolean };
+
+/**
+ * Sends files to the server, a few at a time, each in a request of its own so that one cannot spoil another. A file that the server has
+ * already is not sent; one whose connection was lost goes back into line until the server answers again.
+ */
 export class Intake {
   private arrivals: Arrival[] = [];
   private shown: readonly Arrival[] = [];
-  private readonly waiting: { arrival: Arrival; file: File }[] = [];
+  private readonly waiting: Waiting[] = [];
+  private readonly checking = new Set<number>();
   private readonly sending = new Map<number, XMLHttpRequest>();
   private readonly listeners = new Set<() => void>();
   private lastId = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
+  private pause = 0;
+  private isAway = false;
+
+  constructor(
+    private readonly find: typeof sourceOf = sourceOf,
+    private readonly answers: () => Promise<boolean> = isThere,
+  ) {}
 
   /** Called whenever a file has become a source. */
   onTaken: () => void = () => {};
@@ -39,7 +66,7 @@ export class Intake {
         sentence: "",
       };
       this.arrivals.push(arrival);
-      this.waiting.push({ arrival, file });
+      this.waiting.push({ arrival, file, wasSent: false });
     }
     this.next();
     this.tell();
@@ -48,6 +75,8 @@ export class Intake {
   /** Stops everything that has not arrived; what has arrived stays. */
   cancel(): void {
     for (const { arrival } of this.waiting.splice(0)) arrival.state = "cancelled";
+    for (const arrival of this.arrivals) if (arrival.state === "checking") arrival.state = "cancelled";
+    this.isAway = false;
     for (const request of this.sending.values()) request.abort();
     this.tell();
   }
@@ -60,7 +89,7 @@ export class Intake {
   }
 
   isBusy(): boolean {
-    return this.waiting.length + this.sending.size > 0;
+    return this.waiting.length + this.checking.size + this.sending.size > 0;
   }
 
   subscribe = (listener: () => void): (() => void) => {
@@ -71,14 +100,33 @@ export class Intake {
   list = (): readonly Arrival[] => this.shown;
 
   private next(): void {
-    while (this.sending.size < atOnce) {
+    while (!this.isAway && this.checking.size + this.sending.size < atOnce) {
       const first = this.waiting.shift();
       if (!first) return;
-      this.send(first.arrival, first.file);
+      void this.begin(first);
     }
   }
 
-  private send(arrival: Arrival, file: File): void {
+  private async begin(one: Waiting): Promise<void> {
+    const { arrival, file } = one;
+    arrival.state = "checking";
+    this.checking.add(arrival.id);
+    const known = await this.find(file);
+    this.checking.delete(arrival.id);
+    // Cancelled meanwhile.
+    if (arrival.state !== "checking") this.done(arrival);
+    else if (known)
+      this.settle(arrival, {
+        fileName: arrival.name,
+        source: known,
+        duplicateOf: one.wasSent ? undefined : known.id,
+      });
+    else this.send(one);
+    this.tellSoon();
+  }
+
+  private send(one: Waiting): void {
+    const { arrival, file } = one;
     // fetch cannot say how much has been sent.
     const request = new XMLHttpRequest();
     const body = new FormData();
@@ -89,8 +137,8 @@ export class Intake {
       if (event.loaded === event.total) arrival.state = "reading";
       this.tellSoon();
     };
-    request.onload = () => this.ended(arrival, request);
-    request.onerror = () => this.refuse(arrival, `${arrival.name}: the connection was lost. Send it again.`);
+    request.onload = () => (away.includes(request.status) ? this.lose(one) : this.ended(arrival, request));
+    request.onerror = () => this.lose(one);
     request.onabort = () => {
       arrival.state = "cancelled";
       this.done(arrival);
@@ -114,6 +162,10 @@ export class Intake {
       this.refuse(arrival, entry?.problem?.detail ?? sentence);
       return;
     }
+    this.settle(arrival, entry);
+  }
+
+  private settle(arrival: Arrival, entry: Schemas["IntakeAnswer"]): void {
     arrival.sent = arrival.bytes;
     arrival.state = entry.duplicateOf ? "known" : "taken";
     arrival.sentence = entry.duplicateOf
@@ -121,6 +173,37 @@ export class Intake {
       : "";
     this.onTaken();
     this.done(arrival);
+  }
+
+  // Back into line, before those that were not sent yet, until the server answers.
+  private lose(one: Waiting): void {
+    const { arrival } = one;
+    arrival.state = "lost";
+    arrival.sent = 0;
+    one.wasSent = true;
+    this.sending.delete(arrival.id);
+    this.waiting.unshift(one);
+    if (!this.isAway) {
+      this.isAway = true;
+      this.pause = firstPause;
+      this.lookAgain();
+    }
+    this.tell();
+  }
+
+  private lookAgain(): void {
+    setTimeout(async () => {
+      const isBack = await this.answers();
+      if (!this.isAway) return;
+      if (isBack) {
+        this.isAway = false;
+        this.next();
+        this.tell();
+      } else {
+        this.pause = Math.min(2 * this.pause, longestPause);
+        this.lookAgain();
+      }
+    }, this.pause);
   }
 
   private refuse(arrival: Arrival, sentence: string): void {
@@ -144,6 +227,14 @@ export class Intake {
     this.timer = undefined;
     this.shown = this.arrivals.map((arrival) => ({ ...arrival }));
     for (const listener of this.listeners) listener();
+  }
+}
+
+async function isThere(): Promise<boolean> {
+  try {
+    return (await fetch("/healthz", { cache: "no-store" })).ok;
+  } catch {
+    return false;
   }
 }
 
