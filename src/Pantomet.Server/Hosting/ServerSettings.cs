@@ -5,10 +5,13 @@ namespace Pantomet.Server.Hosting;
 /// <param name="MostPixels">A picture that claims more is refused before it is decoded.</param>
 /// <param name="MostFileBytes">A file that is longer is refused while it arrives.</param>
 /// <param name="DemoFolder">Sources and destinations of the demo; null for an empty library.</param>
-public sealed record ServerSettings(string DataFolder, long MostPixels, long MostFileBytes, string? DemoFolder)
+/// <param name="WatchedFolder">What appears there is taken in; null for none.</param>
+/// <param name="WatchEvery">Between two looks into it.</param>
+public sealed record ServerSettings(string DataFolder, long MostPixels, long MostFileBytes, string? DemoFolder, string? WatchedFolder, TimeSpan WatchEvery)
 {
     private const long DefaultMostPixels = 300_000_000;
     private const long DefaultMostFileBytes = 1_000_000_000;
+    private const long UsualWatchMilliseconds = 1000;
 
     /// <summary>Reads options of the command line and variables of the environment, the former first.</summary>
     /// <param name="configuration">As ASP.NET Core collected it.</param>
@@ -26,6 +29,8 @@ public sealed record ServerSettings(string DataFolder, long MostPixels, long Mos
             data,
             Number("most-pixels", "PANTOMET_MOST_PIXELS", DefaultMostPixels),
             Number("most-file-bytes", "PANTOMET_MOST_FILE_BYTES", DefaultMostFileBytes),
-            Text("demo", "PANTOMET_DEMO") is { } demo ? Path.GetFullPath(demo) : null);
+            Text("demo", "PANTOMET_DEMO") is { } demo ? Path.GetFullPath(demo) : null,
+            Text("watch", "PANTOMET_WATCH") is { } watched ? Path.GetFullPath(watched) : null,
+            TimeSpan.FromMilliseconds(Number("watch-every", "PANTOMET_WATCH_EVERY", UsualWatchMilliseconds)));
     }
 }

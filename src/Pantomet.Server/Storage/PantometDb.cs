@@ -9,6 +9,7 @@ using Pantomet.Server.Framing;
 using Pantomet.Server.Packages;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
+using Pantomet.Server.Sources.Watching;
 
 namespace Pantomet.Server.Storage;
 
@@ -31,6 +32,10 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
     public DbSet<VariantRow> Variants => Set<VariantRow>();
 
     public DbSet<PackageRow> Packages => Set<PackageRow>();
+
+    public DbSet<HandedOverRow> HandedOver => Set<HandedOverRow>();
+
+    public DbSet<WatchedFileRow> WatchedFiles => Set<WatchedFileRow>();
 
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
@@ -75,6 +80,13 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
             AsJson(variant.Property(row => row.Findings));
             AsJson(variant.Property(row => row.Remedies));
         });
+        modelBuilder.Entity<WatchedFileRow>().HasKey(row => row.Path);
+        modelBuilder.Entity<HandedOverRow>(file =>
+        {
+            file.HasKey(row => row.Sequence);
+            file.HasIndex(row => row.PackageId);
+            file.HasIndex(row => row.DestinationId);
+        });
         modelBuilder.Entity<PackageRow>(package =>
         {
             package.HasKey(row => row.Sequence);
@@ -97,6 +109,7 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
         configurationBuilder.Properties<PairingState>().HaveConversion<string>();
         configurationBuilder.Properties<VariantState>().HaveConversion<string>();
         configurationBuilder.Properties<PackageState>().HaveConversion<string>();
+        configurationBuilder.Properties<WatchedState>().HaveConversion<string>();
         configurationBuilder.Properties<PictureFormat>().HaveConversion<string>();
     }
 

@@ -69,6 +69,37 @@ namespace Pantomet.Server.Storage.Migrations
                     b.ToTable("FramingSteps");
                 });
 
+            modelBuilder.Entity("Pantomet.Server.Packages.HandedOverRow", b =>
+                {
+                    b.Property<long>("Sequence")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("DestinationId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PackageId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Path")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Sha256")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Sequence");
+
+                    b.HasIndex("DestinationId");
+
+                    b.HasIndex("PackageId");
+
+                    b.ToTable("HandedOver");
+                });
+
             modelBuilder.Entity("Pantomet.Server.Packages.PackageRow", b =>
                 {
                     b.Property<long>("Sequence")
@@ -350,6 +381,30 @@ namespace Pantomet.Server.Storage.Migrations
                     b.HasIndex("Stem");
 
                     b.ToTable("Sources");
+                });
+
+            modelBuilder.Entity("Pantomet.Server.Sources.Watching.WatchedFileRow", b =>
+                {
+                    b.Property<string>("Path")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Bytes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Modified")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Sentence")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("State")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Path");
+
+                    b.ToTable("WatchedFiles");
                 });
 #pragma warning restore 612, 618
         }

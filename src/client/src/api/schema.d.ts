@@ -724,6 +724,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/watching": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getWatching"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/weighing": {
         parameters: {
             query?: never;
@@ -1801,6 +1817,11 @@ export interface components {
              */
             floor?: null | number;
         };
+        /** @description A file of the watched folder that is no source. */
+        RefusedFile: {
+            path: string;
+            sentence: string;
+        };
         /** @description One way to mend a framing, computed: it does what its sentence says. */
         Remedy: {
             /** @description What is done. */
@@ -2311,6 +2332,25 @@ export interface components {
         VariantPage: {
             items: components["schemas"]["VariantAnswer"][];
             next: null | string;
+        };
+        /** @description How the watched folder stands. */
+        WatchingAnswer: {
+            /** @description On the server; null when none is watched. */
+            folder: null | string;
+            /** @description Whether it could be looked into. */
+            isThere: boolean;
+            /** @description Those that cannot be taken in, with the reason. */
+            refused: components["schemas"]["RefusedFile"][];
+            /**
+             * Format: int32
+             * @description Files that are sources now.
+             */
+            taken: number;
+            /**
+             * Format: int32
+             * @description Files that may still be being written.
+             */
+            waiting: number;
         };
         /** @description Names one file of a plan, whether it has been made or not. */
         WeighedPlace: {
@@ -3688,6 +3728,26 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    getWatching: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WatchingAnswer"];
+                };
             };
         };
     };

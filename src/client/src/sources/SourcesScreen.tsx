@@ -18,6 +18,7 @@ import { intake } from "./intake";
 import { SourceDetails } from "./SourceDetails";
 import { SourceGrid } from "./SourceGrid";
 import { useDeleteSources, useSources } from "./useSources";
+import { WatchPanel } from "./WatchPanel";
 
 /** Taking stock of the originals: what there is, what is unusual about it, what it can feed. */
 export function SourcesScreen() {
@@ -124,6 +125,7 @@ export function SourcesScreen() {
           />
         </div>
         <IntakePanel />
+        <WatchPanel />
         {query.error ? (
           <Fault problem={query.error} />
         ) : first?.total === 0 ? (
