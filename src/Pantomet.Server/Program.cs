@@ -72,6 +72,7 @@ app.MapGet("/healthz", () => TypedResults.Text("ready")).ExcludeFromDescription(
 app.MapSources();
 app.MapReplacements();
 app.MapWatching();
+app.MapNaming();
 app.MapDestinations();
 app.MapDrafts();
 app.MapDevices();

@@ -1,3 +1,5 @@
+using System.IO.Compression;
+using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.Hosting;
@@ -79,6 +81,33 @@ public sealed class Library : WebApplicationFactory<Program>
         }
 
         throw new TimeoutException($"{path} stays {last}");
+    }
+
+    /// <summary>Renders some sources for some slots, to the end.</summary>
+    public async Task<JsonNode> RunAsync(IEnumerable<string> sources, IEnumerable<string> slots)
+    {
+        var answer = await SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources, slots });
+        Assert.Equal(HttpStatusCode.Accepted, answer.StatusCode);
+        var id = (await answer.Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
+        return await UntilAsync($"/api/runs/{id}", run => (string)run["state"]! == "done");
+    }
+
+    /// <summary>Asks for a package and waits for what becomes of it.</summary>
+    public async Task<JsonNode> PackedAsync(object selection)
+    {
+        var answer = await SendJsonAsync(HttpMethod.Post, "/api/packages", selection);
+        var id = (await answer.Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
+        return await UntilAsync($"/api/packages/{id}", package => (string)package["state"]! != "queued");
+    }
+
+    /// <summary>Makes a package and opens it.</summary>
+    public async Task<ZipArchive> PackAsync(object selection)
+    {
+        var package = await PackedAsync(selection);
+        Assert.Equal("", (string)package["problem"]!);
+        var answer = await Http.GetAsync(new Uri($"/api/packages/{package["id"]}/file", UriKind.Relative));
+        Assert.Equal("application/zip", answer.Content.Headers.ContentType!.MediaType);
+        return new ZipArchive(await answer.Content.ReadAsStreamAsync());
     }
 
     protected override void ConfigureWebHost(IWebHostBuilder builder)

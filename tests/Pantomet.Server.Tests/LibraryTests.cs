@@ -1,5 +1,6 @@
 using System.Net;
 using System.Net.Http.Headers;
+using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json.Nodes;
 using Microsoft.Data.Sqlite;
@@ -10,6 +11,22 @@ namespace Pantomet.Server.Tests;
 
 public sealed class LibraryTests
 {
+    [Fact]
+    public async Task Many_are_named_at_once_after_a_look_and_named_back_exactly()
+    {
+        using var library = new Library();
+        var ids = new[] { await library.TakeInAsync("spool-small.jpg"), await library.TakeInAsync("tail-loop.gif") };
+        var tried = await (await library.SendJsonAsync(HttpMethod.Post, "/api/names", new { sources = ids, of = "stem", pattern = "Drachen für {group}-{number}", isTried = true })).Content.ReadFromJsonAsync<JsonNode>();
+        Assert.Equal("drachen-fur-1", (string)tried!["items"]![0]!["after"]!);
+        Assert.Equal("spool-small", (string)(await library.GetAsync($"/api/sources/{ids[0]}"))["stem"]!);
+        await library.SendJsonAsync(HttpMethod.Post, "/api/names", new { sources = ids, of = "altText", list = "A spool\nA tail" });
+        Assert.Equal("A tail", (string)(await library.GetAsync($"/api/sources/{ids[1]}"))["altText"]!);
+        await library.SendJsonAsync(HttpMethod.Post, "/api/names", new { sources = ids, of = "altText", texts = new[] { "", "A tail" } });
+        Assert.Equal("", (string)(await library.GetAsync($"/api/sources/{ids[0]}"))["altText"]!);
+        var refused = await library.SendJsonAsync(HttpMethod.Post, "/api/names", new { sources = ids, of = "stem", list = "one\ntwo\nthree" });
+        Assert.Contains("3 lines for 2 pictures", await refused.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+    }
+
     [Fact]
     public async Task The_demo_is_made_once_and_never_again()
     {

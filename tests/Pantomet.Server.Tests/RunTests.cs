@@ -1,4 +1,3 @@
-using System.IO.Compression;
 using System.Net;
 using System.Net.Http.Json;
 using System.Security.Cryptography;
@@ -15,7 +14,7 @@ public sealed class RunTests
     {
         using var library = await ReadyAsync();
         var source = await library.TakeInAsync("hill-flight-rotated.jpg");
-        var run = await RunAsync(library, [source], Social);
+        var run = await library.RunAsync([source], Social);
         // The story needs 1,920 rows and the picture has 1,600: that size is stopped, the other two are made.
         Assert.Equal((2, 2, 0, 1), ((int)run["total"]!, (int)run["done"]!, (int)run["failed"]!, (int)run["blocked"]!));
         var findings = (await library.GetAsync($"/api/runs/{run["id"]}/findings"))["items"]!.AsArray();
@@ -29,7 +28,7 @@ public sealed class RunTests
             Assert.InRange(file.LongLength, 1, 500_000);
         }
 
-        using var zip = await PackAsync(library, new { runs = new[] { run["id"]! } });
+        using var zip = await library.PackAsync(new { runs = new[] { run["id"]! } });
         Assert.Equal(
             ["windowbox/portrait/hill-flight-rotated-portrait-1080w.jpg", "windowbox/square/hill-flight-rotated-square-1080w.jpg", "manifest.json", "manifest.csv", "contact-sheet.html", "checksums.sha256"],
             zip.Entries.Select(entry => entry.FullName));
@@ -46,7 +45,7 @@ public sealed class RunTests
     {
         using var library = await ReadyAsync();
         var source = await library.TakeInAsync("hill-flight.jpg");
-        await RunAsync(library, [source], Social);
+        await library.RunAsync([source], Social);
         var path = $"/api/framings/{source}/windowbox.square";
 
         var set = await JsonAsync(await library.SendJsonAsync(HttpMethod.Put, path, new { crop = new { x = 900, y = 0, width = 2000, height = 2000 } }));
@@ -63,10 +62,10 @@ public sealed class RunTests
     {
         using var library = await ReadyAsync();
         var source = await library.TakeInAsync("hill-flight.jpg");
-        await RunAsync(library, [source], Social);
+        await library.RunAsync([source], Social);
         var file = Directory.EnumerateFiles(Path.Combine(library.DataFolder, "variants"), "*", SearchOption.AllDirectories).First();
         var written = File.GetLastWriteTimeUtc(file);
-        var again = await RunAsync(library, [source], Social);
+        var again = await library.RunAsync([source], Social);
         Assert.Equal(3, (int)again["done"]!);
         Assert.Equal(written, File.GetLastWriteTimeUtc(file));
     }
@@ -87,7 +86,7 @@ public sealed class RunTests
         await Task.Delay(1000);
         Assert.Equal(done, (int)(await library.GetAsync($"/api/runs/{id}"))["done"]!);
         Assert.InRange(done, 3, 80);
-        using var zip = await PackAsync(library, new { runs = new[] { id } });
+        using var zip = await library.PackAsync(new { runs = new[] { id } });
         // A file that another format of its place makes needless is settled without being there.
         var made = (await library.GetAsync($"/api/variants?run={id}"))["items"]!.AsArray();
         Assert.Equal(done, made.Count(variant => (string)variant!["state"]! is "done" or "leftOut"));
@@ -112,7 +111,7 @@ public sealed class RunTests
         Assert.True(before < (int)paused["total"]!, "Nothing was left to go on with.");
 
         // Another run need not wait for one that is paused.
-        await RunAsync(library, [sources[1]], ["galewright-shop.page-header"]);
+        await library.RunAsync([sources[1]], ["galewright-shop.page-header"]);
         await library.SendJsonAsync(HttpMethod.Post, $"/api/runs/{id}/resume", null);
         var run = await library.UntilAsync($"/api/runs/{id}", one => (string)one["state"]! == "done");
         Assert.Equal(((int)run["total"]!, 0), ((int)run["done"]!, (int)run["failed"]!));
@@ -129,7 +128,7 @@ public sealed class RunTests
             large.Add(await library.TakeInAsync(name));
         var small = await library.TakeInAsync("spool-small.jpg");
         var first = (string)(await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources = large, slots = new[] { "galewright-shop.hero", "galewright-shop.article-picture" } })))["id"]!;
-        await RunAsync(library, [small], ["windowbox.square", "galewright-shop.small-square"]);
+        await library.RunAsync([small], ["windowbox.square", "galewright-shop.small-square"]);
         Assert.NotEqual("done", (string)(await library.GetAsync($"/api/runs/{first}"))["state"]!);
         await library.SendJsonAsync(HttpMethod.Post, $"/api/runs/{first}/cancel", null);
     }
@@ -142,7 +141,7 @@ public sealed class RunTests
         var path = Path.Combine(library.DataFolder, "originals", damaged[..2], damaged[2..4], damaged);
         var whole = await File.ReadAllBytesAsync(path);
         await File.WriteAllBytesAsync(path, whole[..300_000]);
-        var run = await RunAsync(library, [damaged], Social);
+        var run = await library.RunAsync([damaged], Social);
         Assert.Equal(3, (int)run["failed"]!);
         await File.WriteAllBytesAsync(path, whole);
         var again = (string)(await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, $"/api/runs/{run["id"]}/retry", null)))["id"]!;
@@ -170,7 +169,7 @@ public sealed class RunTests
         var document = await library.GetAsync("/api/destinations/windowbox");
         document["slots"]![1]!["limits"]!["mostBytes"] = 5_000;
         (await library.SendJsonAsync(HttpMethod.Put, "/api/destinations/windowbox", document)).EnsureSuccessStatusCode();
-        var run = await RunAsync(library, [await library.TakeInAsync("hill-flight.jpg")], Social);
+        var run = await library.RunAsync([await library.TakeInAsync("hill-flight.jpg")], Social);
         Assert.Equal((2, 1), ((int)run["done"]!, (int)run["failed"]!));
         var blocked = (await library.GetAsync($"/api/variants?run={run["id"]}"))["items"]!.AsArray().Single(variant => (string)variant!["state"]! == "blocked")!;
         Assert.Equal("cap-not-met", (string)blocked["findings"]![0]!["id"]!);
@@ -182,9 +181,9 @@ public sealed class RunTests
     {
         using var library = await ReadyAsync();
         var source = await library.TakeInAsync("hill-flight.jpg");
-        await RunAsync(library, [source], Social);
+        await library.RunAsync([source], Social);
         await library.SendJsonAsync(HttpMethod.Put, $"/api/framings/{source}/windowbox.square", new { crop = new { x = 0, y = 0, width = 1500, height = 1500 } });
-        using var zip = await PackAsync(library, new { sources = new[] { source } });
+        using var zip = await library.PackAsync(new { sources = new[] { source } });
         Assert.DoesNotContain(zip.Entries, entry => entry.FullName.Contains("square", StringComparison.Ordinal));
         Assert.Equal(6, zip.Entries.Count);
     }
@@ -193,7 +192,7 @@ public sealed class RunTests
     public async Task The_same_files_give_the_same_package_to_the_byte()
     {
         using var library = await ReadyAsync();
-        await RunAsync(library, [await library.TakeInAsync("hill-flight.jpg")], Social);
+        await library.RunAsync([await library.TakeInAsync("hill-flight.jpg")], Social);
         var first = await BytesAsync(library);
         await Task.Delay(2_100);
         Assert.Equal(first, await BytesAsync(library));
@@ -221,17 +220,17 @@ public sealed class RunTests
         var whole = await library.TakeInAsync("hill-flight.jpg");
         var path = Path.Combine(library.DataFolder, "originals", damaged[..2], damaged[2..4], damaged);
         await File.WriteAllBytesAsync(path, (await File.ReadAllBytesAsync(path))[..300_000]);
-        var run = await RunAsync(library, [damaged, whole], Social);
+        var run = await library.RunAsync([damaged, whole], Social);
         Assert.Equal((3, 3), ((int)run["done"]!, (int)run["failed"]!));
         var failed = (await library.GetAsync($"/api/variants?run={run["id"]}&source={damaged}"))["items"]!.AsArray();
         Assert.All(failed, variant => Assert.Equal("original-altered", (string)variant!["findings"]![0]!["id"]!));
         Assert.Equal(HttpStatusCode.Gone, (await library.Http.GetAsync(new Uri($"/api/sources/{damaged}/original", UriKind.Relative))).StatusCode);
 
         File.Delete(path);
-        run = await RunAsync(library, [damaged], Social);
+        run = await library.RunAsync([damaged], Social);
         Assert.Contains("original-missing", (await library.GetAsync($"/api/variants?run={run["id"]}")).ToJsonString(), StringComparison.Ordinal);
         Assert.Equal(damaged, await library.TakeInAsync("line-spools.jpg"));
-        Assert.Equal(3, (int)(await RunAsync(library, [damaged], Social))["done"]!);
+        Assert.Equal(3, (int)(await library.RunAsync([damaged], Social))["done"]!);
     }
 
     [Fact]
@@ -243,7 +242,7 @@ public sealed class RunTests
         await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", new { format = "pantomet-destination-1", id = "test", name = "Test", kind = "site", slots = new[] { slot } });
         var svg = "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"17000\" height=\"20\"><rect width=\"9000\" height=\"9\" fill=\"#336699\"/></svg>"u8.ToArray();
         var strip = (string)(await library.SendAsync(("strip.svg", svg)))[0]!["source"]!["id"]!;
-        var run = await RunAsync(library, [strip], ["test.strip"]);
+        var run = await library.RunAsync([strip], ["test.strip"]);
         Assert.Equal((1, 1), ((int)run["done"]!, (int)run["failed"]!));
         var variants = (await library.GetAsync($"/api/variants?run={run["id"]}"))["items"]!.AsArray();
         var failed = Assert.Single(variants, variant => (string)variant!["state"]! == "blocked")!;
@@ -254,7 +253,7 @@ public sealed class RunTests
     public async Task A_file_is_handed_out_with_its_name_its_hash_and_for_good()
     {
         using var library = await ReadyAsync();
-        var run = await RunAsync(library, [await library.TakeInAsync("hill-flight.jpg")], ["windowbox.square"]);
+        var run = await library.RunAsync([await library.TakeInAsync("hill-flight.jpg")], ["windowbox.square"]);
         var variant = (await library.GetAsync($"/api/variants?run={run["id"]}"))["items"]![0]!;
         var answer = await library.Http.GetAsync(new Uri($"/api/variants/{variant["id"]}/file", UriKind.Relative));
         Assert.Equal($"\"{variant["sha256"]}\"", answer.Headers.ETag!.Tag);
@@ -281,23 +280,6 @@ public sealed class RunTests
         foreach (var file in (string[])["windowbox.json", .. more])
             await library.AddDestinationAsync(file);
         return library;
-    }
-
-    private static async Task<JsonNode> RunAsync(Library library, string[] sources, string[] slots)
-    {
-        var answer = await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources, slots });
-        Assert.Equal(HttpStatusCode.Accepted, answer.StatusCode);
-        var id = (await JsonAsync(answer))["id"]!;
-        return await library.UntilAsync($"/api/runs/{id}", run => (string)run["state"]! == "done");
-    }
-
-    private static async Task<ZipArchive> PackAsync(Library library, object selection)
-    {
-        var id = (await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, "/api/packages", selection)))["id"]!;
-        await library.UntilAsync($"/api/packages/{id}", package => (string)package["state"]! == "done");
-        var answer = await library.Http.GetAsync(new Uri($"/api/packages/{id}/file", UriKind.Relative));
-        Assert.Equal("application/zip", answer.Content.Headers.ContentType!.MediaType);
-        return new ZipArchive(await answer.Content.ReadAsStreamAsync());
     }
 
     private static async Task<byte[]> BytesAsync(Library library)

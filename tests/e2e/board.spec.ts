@@ -4,6 +4,7 @@ import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
 import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page, test } from "@playwright/test";
+import Ajv from "ajv/dist/2020.js";
 import { unzipSync } from "fflate";
 import { demo, Pantomet } from "./pantomet.ts";
 
@@ -130,6 +131,8 @@ async function verified(zip: string, files: number): Promise<void> {
     expect(said.match(/: OK$/gm)).toHaveLength(files + 3);
     const manifest = JSON.parse(await readFile(join(folder, "manifest.json"), "utf8"));
     expect(manifest.files).toHaveLength(files);
+    const ajv = new Ajv.default({ strict: true, allowUnionTypes: true });
+    expect(ajv.validate(await app.get("/schemas/package-1.json"), manifest), ajv.errorsText()).toBe(true);
     expect(await readFile(join(folder, "contact-sheet.html"), "utf8")).toContain(manifest.files[0].file);
   } finally {
     await rm(folder, { recursive: true });

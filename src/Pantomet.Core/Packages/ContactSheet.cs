@@ -19,7 +19,8 @@ public static class ContactSheet
     /// <summary>The page, UTF-8.</summary>
     /// <param name="entries">In the order of the package.</param>
     /// <param name="missing">What is not in it, and why.</param>
-    public static byte[] Of(IReadOnlyList<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing)
+    /// <param name="withdrawn">Paths of earlier packages that are no longer wanted.</param>
+    public static byte[] Of(IReadOnlyList<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing, IReadOnlyList<string> withdrawn)
     {
         var page = new StringBuilder($"<!doctype html>\n<html lang=\"en\"><meta charset=\"utf-8\"><title>Contact sheet</title><style>{Style}</style>\n");
         page.Append(CultureInfo.InvariantCulture, $"<h1>{entries.Count:#,0} files, {new ByteCount(entries.Sum(entry => entry.Bytes))}</h1>\n");
@@ -36,6 +37,14 @@ public static class ContactSheet
             page.Append("<h2>Not in the package</h2>\n<table><tr><th>Picture<th>Place<th>Why\n");
             foreach (var one in missing)
                 page.Append(CultureInfo.InvariantCulture, $"<tr><td>{Text(one.Source)}<td>{Text(one.Destination)} · {Text(one.Slot)}<td>{Text(one.Reason)}\n");
+            page.Append("</table>\n");
+        }
+
+        if (withdrawn.Count > 0)
+        {
+            page.Append("<h2>No longer wanted: take away there</h2>\n<table>\n");
+            foreach (var path in withdrawn)
+                page.Append(CultureInfo.InvariantCulture, $"<tr><td>{Text(path)}\n");
             page.Append("</table>\n");
         }
 

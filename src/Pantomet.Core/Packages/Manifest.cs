@@ -38,6 +38,7 @@ public sealed record ManifestEntry(
 public sealed record MissingEntry(string Source, string Destination, string Slot, string Reason);
 
 /// <summary>The list that goes with the files of a package. It holds no time, so the same files give the same list.</summary>
+/// <remarks>Its JSON Schema is served at <c>/schemas/package-1.json</c>.</remarks>
 public static class Manifest
 {
     /// <summary>Names this version of the JSON format.</summary>
@@ -52,8 +53,9 @@ public static class Manifest
     /// <summary>As JSON, UTF-8.</summary>
     /// <param name="entries">In the order of the package.</param>
     /// <param name="missing">What is not in it, and why.</param>
-    public static byte[] ToJson(IReadOnlyList<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing) =>
-        JsonSerializer.SerializeToUtf8Bytes(new { format = FormatName, files = entries, missing }, Options);
+    /// <param name="withdrawn">Paths of earlier packages that are no longer wanted.</param>
+    public static byte[] ToJson(IReadOnlyList<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing, IReadOnlyList<string> withdrawn) =>
+        JsonSerializer.SerializeToUtf8Bytes(new { format = FormatName, files = entries, missing, withdrawn }, Options);
 
     /// <summary>As CSV (RFC 4180), UTF-8.</summary>
     /// <remarks>A field that a spreadsheet would take for a formula is led by an apostrophe (OWASP, CSV injection).</remarks>

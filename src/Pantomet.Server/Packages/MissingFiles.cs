@@ -20,17 +20,19 @@ internal sealed class MissingFiles(PantometDb database, BoardCells cells, Destin
         var columns = await cells.ColumnsAsync(null, cancel);
         var slots = await catalogue.SlotsAsync(cancel);
         var sources = await database.Sources.AsNoTracking().Where(row => row.DeletedAt == null).Where(row => selection.Sources == null || selection.Sources.Contains(row.Id)).OrderBy(row => row.Stem).ToListAsync(cancel);
-        if (pairings is not null)
-            sources = [.. sources.Where(source => pairings.Any(pairing => pairing.Source == source.Id))];
+        if (pairings?.Select(pairing => pairing.Source).ToHashSet() is { } named)
+            sources = [.. sources.Where(source => named.Contains(source.Id))];
+        var wanted = selection.SlotsIn(slots)?.ToHashSet();
         var rows = await cells.OfAsync([.. sources.Select(source => new RowStamp(source.Id, source.Revision))], columns, cancel);
         return
         [
             .. from row in sources.Zip(rows)
                from cell in row.Second.Zip(columns)
                let key = new PairingKey(row.First.Id, cell.Second.Slot.Id)
-               where (selection.Slots is null || selection.Slots.Contains(key.Slot)) && (pairings is null || pairings.Contains(key))
-               where Reason(cell.First) is not null
-               select new MissingEntry(row.First.Stem, slots[key.Slot].Destination.Name, cell.Second.Slot.Name, Reason(cell.First)!),
+               where (wanted is null || wanted.Contains(key.Slot)) && (pairings is null || pairings.Contains(key))
+               let reason = Reason(cell.First)
+               where reason is not null
+               select new MissingEntry(row.First.Stem, slots[key.Slot].Destination.Name, cell.Second.Slot.Name, reason),
         ];
     }
 

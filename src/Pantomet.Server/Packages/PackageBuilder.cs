@@ -23,19 +23,23 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
     /// <summary>Writes the ZIP, streaming file by file.</summary>
     /// <param name="package">Says what goes in.</param>
     /// <param name="cancel">The server ends.</param>
-    /// <returns>How many variants are in it; 0 writes nothing.</returns>
-    public async Task<int> BuildAsync(PackageRow package, CancellationToken cancel)
+    /// <returns>The variants that are in it; none writes nothing.</returns>
+    public async Task<IReadOnlyList<HandedOverRow>> BuildAsync(PackageRow package, CancellationToken cancel)
     {
-        var entries = await EntriesAsync(package.Selection, cancel);
-        if (entries.Count == 0)
-            return 0;
-        var missing = await missingFiles.OfAsync(package.Selection, cancel);
+        var (whole, altered) = await EntriesAsync(package.Selection, cancel);
+        var before = package.Selection.OnlyChanged ? await HandedOverAsync(package.Selection, cancel) : [];
+        var packed = whole.Where(one => before.GetValueOrDefault((one.DestinationId, one.Entry.File)) != one.Entry.Sha256).ToList();
+        if (packed.Count == 0)
+            return [];
+        var withdrawn = package.Selection is { OnlyChanged: true, IsWhole: true } ? before.Keys.Except(whole.Select(one => (one.DestinationId, one.Entry.File))).Select(key => key.File).Order(StringComparer.Ordinal).ToList() : [];
+        var entries = packed.Select(one => one.Entry).ToList();
+        IReadOnlyList<MissingEntry> missing = [.. altered, .. await missingFiles.OfAsync(package.Selection, cancel)];
         var aside = Path.Combine(folder.Incoming, $"{package.Id}.zip");
         try
         {
             await using (var file = new FileStream(aside, FileMode.Create, FileAccess.Write, FileShare.None, 1 << 17, FileOptions.Asynchronous))
             {
-                await WriteAsync(file, entries, missing, cancel);
+                await WriteAsync(file, entries, missing, withdrawn, cancel);
                 file.Flush(flushToDisk: true);
             }
 
@@ -46,10 +50,19 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
             File.Delete(aside);
         }
 
-        return entries.Count;
+        return [.. packed.Select(one => new HandedOverRow { PackageId = package.Id, DestinationId = one.DestinationId, Path = one.Entry.File, Sha256 = one.Entry.Sha256 })];
     }
 
-    private async Task WriteAsync(Stream file, IReadOnlyList<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing, CancellationToken cancel)
+    // What each path of a destination held when it was last handed over.
+    private async Task<Dictionary<(string DestinationId, string File), string>> HandedOverAsync(PackageSelection selection, CancellationToken cancel)
+    {
+        var last = new Dictionary<(string, string), string>();
+        await foreach (var row in database.HandedOver.AsNoTracking().Where(row => selection.Destination == null || row.DestinationId == selection.Destination).OrderBy(row => row.Sequence).AsAsyncEnumerable().WithCancellation(cancel))
+            last[(row.DestinationId, row.Path)] = row.Sha256;
+        return last;
+    }
+
+    private async Task WriteAsync(Stream file, IReadOnlyList<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing, IReadOnlyList<string> withdrawn, CancellationToken cancel)
     {
         using var zip = new ZipArchive(file, ZipArchiveMode.Create, leaveOpen: true);
         foreach (var entry in entries)
@@ -59,7 +72,7 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
         }
 
         var sums = entries.Select(entry => (entry.File, entry.Sha256)).ToList();
-        foreach (var (path, content) in ((string, byte[])[])[("manifest.json", Manifest.ToJson(entries, missing)), ("manifest.csv", Manifest.ToCsv(entries)), (ContactSheet.FileName, ContactSheet.Of(entries, missing))])
+        foreach (var (path, content) in ((string, byte[])[])[("manifest.json", Manifest.ToJson(entries, missing, withdrawn)), ("manifest.csv", Manifest.ToCsv(entries)), (ContactSheet.FileName, ContactSheet.Of(entries, missing, withdrawn))])
         {
             await AddAsync(zip, path, new MemoryStream(content), cancel);
             sums.Add((path, Convert.ToHexStringLower(SHA256.HashData(content))));
@@ -77,14 +90,15 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
         await content.CopyToAsync(into, cancel);
     }
 
-    private async Task<IReadOnlyList<ManifestEntry>> EntriesAsync(PackageSelection selection, CancellationToken cancel)
+    private async Task<(IReadOnlyList<PackedFile> Files, IReadOnlyList<MissingEntry> Altered)> EntriesAsync(PackageSelection selection, CancellationToken cancel)
     {
         var slots = await catalogue.SlotsAsync(cancel);
         var order = (await catalogue.AllAsync(cancel)).SelectMany(destination => destination.Slots).Select((slot, index) => (slot.Id, index)).ToDictionary(pair => pair.Id, pair => pair.index);
+        var wanted = selection.SlotsIn(slots);
         var rows = await database.Variants.AsNoTracking()
             .Where(row => row.State == VariantState.Done)
             .Where(row => selection.Sources == null || selection.Sources.Contains(row.SourceId))
-            .Where(row => selection.Slots == null || selection.Slots.Contains(row.SlotId))
+            .Where(row => wanted == null || wanted.Contains(row.SlotId))
             .Where(row => selection.Runs == null || selection.Runs.Contains(row.RunId))
             .OrderByDescending(row => row.Sequence).ToListAsync(cancel);
         if (selection.Pairings is { } pairings)
@@ -102,16 +116,23 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
         var chosen = rows
             .Where(row => slots.ContainsKey(row.SlotId) && (current is null || current.ContainsKey(VariantKey.Of(row))))
             .DistinctBy(row => (row.SourceId, row.SlotId, row.Tier, row.Width, row.Height, row.Format))
-            .Where(row => File.Exists(ContentStore.PathOf(folder.Variants, row.Sha256!)))
             .OrderBy(row => order[row.SlotId]).ThenBy(row => sources[row.SourceId].Stem, StringComparer.Ordinal).ThenByDescending(row => row.Width).ThenBy(row => row.Format);
-        return
-        [
-            .. from row in chosen
-               let source = sources[row.SourceId]
-               let placed = slots[row.SlotId]
-               select new ManifestEntry(
-                   layout.PathFor(placed.Destination.Name, placed.Slot.Name, current?[VariantKey.Of(row)].FileNameAs(row.Format) ?? row.FileName), source.FileName, source.Id, placed.Destination.Name, placed.Slot.Name,
-                   row.Width, row.Height, row.Format.MediaType(), row.Bytes, row.Quality, row.Sha256!, source.AltText),
-        ];
+        var (files, altered) = (new List<PackedFile>(), new List<MissingEntry>());
+        foreach (var row in chosen)
+        {
+            var source = sources[row.SourceId];
+            var placed = slots[row.SlotId];
+            var entry = new ManifestEntry(
+                layout.PathFor(placed.Destination.Name, placed.Slot.Name, current?[VariantKey.Of(row)].FileNameAs(row.Format) ?? row.FileName), source.FileName, source.Id, placed.Destination.Name, placed.Slot.Name,
+                row.Width, row.Height, row.Format.MediaType(), row.Bytes, row.Quality, row.Sha256!, source.AltText);
+            if (ContentStore.Holds(folder.Variants, row.Sha256!))
+                files.Add(new PackedFile(placed.Destination.Id, entry));
+            else
+                altered.Add(new MissingEntry(source.Stem, placed.Destination.Name, placed.Slot.Name, $"{entry.File.Split('/')[^1]} is no longer on the disk as it was made. Render it again."));
+        }
+
+        return (files, altered);
     }
+
+    private sealed record PackedFile(string DestinationId, ManifestEntry Entry);
 }

@@ -1,5 +1,7 @@
+using System.Reflection;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using Pantomet.Server.Destinations;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Storage;
@@ -7,9 +9,11 @@ using Pantomet.Server.Storage;
 namespace Pantomet.Server.Packages;
 
 /// <summary>A package as the interface gives it.</summary>
-internal sealed record PackageAnswer(string Id, PackageState State, int Files, long Bytes, string Problem, DateTime AskedAt, DateTime? EndedAt)
+/// <param name="Destination">The one destination that it is for; null for any.</param>
+/// <param name="OnlyChanged">Whether it holds only what earlier packages had not handed over.</param>
+internal sealed record PackageAnswer(string Id, PackageState State, int Files, long Bytes, string Problem, DateTime AskedAt, DateTime? EndedAt, string? Destination, bool OnlyChanged)
 {
-    public static PackageAnswer Of(PackageRow row) => new(row.Id, row.State, row.Files, row.Bytes, row.Problem, row.AskedAt, row.EndedAt);
+    public static PackageAnswer Of(PackageRow row) => new(row.Id, row.State, row.Files, row.Bytes, row.Problem, row.AskedAt, row.EndedAt, row.Selection.Destination, row.Selection.OnlyChanged);
 }
 
 /// <summary>Packages, newest first.</summary>
@@ -18,6 +22,7 @@ internal sealed record PackagePage(IReadOnlyList<PackageAnswer> Items);
 internal static class PackageEndpoints
 {
     private const int PackagesListed = 100;
+    private const string SchemaName = "package-1.json";
 
     public static void MapPackages(this IEndpointRouteBuilder routes)
     {
@@ -26,11 +31,16 @@ internal static class PackageEndpoints
         packages.MapGet("", ListAsync).WithName("listPackages");
         packages.MapGet("/{id}", GetAsync).WithName("getPackage");
         packages.MapGet("/{id}/file", FileAsync).WithName("getPackageFile");
+        routes.MapGet($"/schemas/{SchemaName}", Schema).ExcludeFromDescription();
     }
 
+    private static FileStreamHttpResult Schema() => TypedResults.Stream(Assembly.GetExecutingAssembly().GetManifestResourceStream(SchemaName)!, "application/schema+json");
+
     private static async Task<Results<Accepted<Made>, ProblemHttpResult>> MakeAsync(
-        PantometDb database, PackageWorker worker, TimeProvider clock, PackageSelection selection, CancellationToken cancel)
+        PantometDb database, DestinationCatalogue catalogue, PackageWorker worker, TimeProvider clock, PackageSelection selection, CancellationToken cancel)
     {
+        if (selection.Destination is { } wanted && (await catalogue.AllAsync(cancel)).All(destination => destination.Id != wanted))
+            return Problems.NotFound("destination", wanted);
         var package = new PackageRow
         {
             Id = Guid.NewGuid().ToString("N"),

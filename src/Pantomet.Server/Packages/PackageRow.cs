@@ -1,3 +1,4 @@
+using Pantomet.Server.Destinations;
 using Pantomet.Server.Runs;
 
 namespace Pantomet.Server.Packages;
@@ -15,7 +16,25 @@ internal enum PackageState
 /// <param name="Slots">Ids of slots.</param>
 /// <param name="Runs">Ids of runs.</param>
 /// <param name="Pairings">Single source–slot pairings.</param>
-internal sealed record PackageSelection(IReadOnlyList<string>? Sources = null, IReadOnlyList<string>? Slots = null, IReadOnlyList<string>? Runs = null, IReadOnlyList<PairingKey>? Pairings = null);
+/// <param name="Destination">Id of the one destination that it is for.</param>
+/// <param name="OnlyChanged">Whether files are left out that earlier packages have handed over as they are.</param>
+internal sealed record PackageSelection(
+    IReadOnlyList<string>? Sources = null,
+    IReadOnlyList<string>? Slots = null,
+    IReadOnlyList<string>? Runs = null,
+    IReadOnlyList<PairingKey>? Pairings = null,
+    string? Destination = null,
+    bool OnlyChanged = false)
+{
+    /// <summary>Whether it asks for everything that its destinations want.</summary>
+    public bool IsWhole => Sources is null && Slots is null && Runs is null && Pairings is null;
+
+    /// <summary>The slots that are asked for; null for all.</summary>
+    /// <param name="slots">All that there are.</param>
+    public IReadOnlyList<string>? SlotsIn(IReadOnlyDictionary<string, PlacedSlot> slots) => Destination is null
+        ? Slots
+        : [.. slots.Values.Where(placed => placed.Destination.Id == Destination && Slots?.Contains(placed.Slot.Id) != false).Select(placed => placed.Slot.Id)];
+}
 
 /// <summary>A package in the database.</summary>
 internal sealed class PackageRow

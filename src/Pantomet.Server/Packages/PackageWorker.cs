@@ -44,11 +44,16 @@ internal sealed class PackageWorker(IServiceScopeFactory scopes, TimeProvider cl
             return false;
         try
         {
-            package.Files = await scope.ServiceProvider.GetRequiredService<PackageBuilder>().BuildAsync(package, cancel);
+            var handedOver = await scope.ServiceProvider.GetRequiredService<PackageBuilder>().BuildAsync(package, cancel);
+            package.Files = handedOver.Count;
+            // With the package's own state: it is handed over or it is not.
+            database.HandedOver.AddRange(handedOver);
             var path = PackageBuilder.PathOf(scope.ServiceProvider.GetRequiredService<DataFolder>(), package.Id);
             package.State = package.Files > 0 ? PackageState.Done : PackageState.Failed;
             package.Bytes = package.Files > 0 ? new FileInfo(path).Length : 0;
-            package.Problem = package.Files > 0 ? "" : "There is no finished file in this selection. Render it first.";
+            package.Problem = package.Files > 0 ? ""
+                : package.Selection.OnlyChanged ? "Nothing changed since the last package. What is out of date counts once it is rendered."
+                : "There is no finished file in this selection. Render it first.";
         }
         catch (Exception problem) when (problem is not OperationCanceledException)
         {

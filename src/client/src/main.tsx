@@ -14,6 +14,7 @@ import { PackagesScreen } from "./packages/PackagesScreen";
 import { RunsScreen } from "./runs/RunsScreen";
 import { Broken } from "./shell/Broken";
 import { Shell } from "./shell/Shell";
+import { NamesScreen } from "./sources/NamesScreen";
 import { SourcesScreen } from "./sources/SourcesScreen";
 import { WeightScreen } from "./weight/WeightScreen";
 
@@ -24,6 +25,7 @@ const router = createBrowserRouter([
     children: [
       { index: true, element: <Navigate to="/sources" replace /> },
       { path: "sources", element: <SourcesScreen /> },
+      { path: "names", element: <NamesScreen /> },
       { path: "destinations/:destinationId?", element: <DestinationsScreen /> },
       { path: "destinations/:destinationId/measure", element: <MeasureScreen /> },
       { path: "framing/:sourceId?/:slotId?/:tier?", element: <FramingScreen /> },

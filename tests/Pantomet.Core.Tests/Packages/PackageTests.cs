@@ -34,9 +34,10 @@ public sealed class PackageTests
     public void The_contact_sheet_shows_every_file_says_what_is_missing_and_lets_no_name_become_a_tag()
     {
         var entry = new ManifestEntry("a/b/kite.jpg", "kite.jpg", "00", "<Stall>", "photo", 10, 20, "image/jpeg", 300, null, "11", "A \"red\" kite");
-        var page = Encoding.UTF8.GetString(ContactSheet.Of([entry], [new MissingEntry("spool", "Stall", "photo", "It is <b>small</b>.")]));
+        var page = Encoding.UTF8.GetString(ContactSheet.Of([entry], [new MissingEntry("spool", "Stall", "photo", "It is <b>small</b>.")], ["a/b/old.jpg"]));
         Assert.Contains("src=\"a/b/kite.jpg\" alt=\"A &quot;red&quot; kite\"", page, StringComparison.Ordinal);
         Assert.Contains("It is &lt;b&gt;small&lt;/b&gt;.", page, StringComparison.Ordinal);
+        Assert.Contains("<td>a/b/old.jpg", page, StringComparison.Ordinal);
         Assert.DoesNotContain("<Stall>", page, StringComparison.Ordinal);
         Assert.DoesNotContain("http", page, StringComparison.Ordinal);
     }

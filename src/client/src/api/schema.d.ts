@@ -308,6 +308,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/names": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["nameSources"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/packages": {
         parameters: {
             query?: never;
@@ -1633,17 +1649,55 @@ export interface components {
              */
             width?: null | number;
         };
+        /**
+         * @description Which text of the sources is set.
+         * @enum {unknown}
+         */
+        NamedText: "stem" | "altText";
+        /** @description What comes out, in the order asked for. */
+        NamingAnswer: {
+            /** @description Each source. */
+            items: components["schemas"]["Renaming"][];
+        };
+        /** @description Names many sources at once. */
+        NamingRequest: {
+            /**
+             * Format: int32
+             * @description The first number.
+             * @default 1
+             */
+            first: number;
+            /**
+             * @description Only says what would come out.
+             * @default false
+             */
+            isTried: boolean;
+            /** @description A line for each source. */
+            list?: null | string;
+            /** @description Stems or alternative texts. */
+            of: components["schemas"]["NamedText"];
+            /** @description Words and placeholders; null to take List. */
+            pattern?: null | string;
+            /** @description Ids, in the order in which they are numbered. */
+            sources: string[];
+            /** @description Exactly what each gets, such as what it had before; goes before the others. */
+            texts?: null | string[];
+        };
         /** @description A package as the interface gives it. */
         PackageAnswer: {
             /** Format: date-time */
             askedAt: string;
             /** Format: int64 */
             bytes: number;
+            /** @description The one destination that it is for; null for any. */
+            destination: null | string;
             /** Format: date-time */
             endedAt: null | string;
             /** Format: int32 */
             files: number;
             id: string;
+            /** @description Whether it holds only what earlier packages had not handed over. */
+            onlyChanged: boolean;
             problem: string;
             state: components["schemas"]["PackageState"];
         };
@@ -1653,6 +1707,13 @@ export interface components {
         };
         /** @description What goes into a package. Absent lists mean everything. */
         PackageSelection: {
+            /** @description Id of the one destination that it is for. */
+            destination?: null | string;
+            /**
+             * @description Whether files are left out that earlier packages have handed over as they are.
+             * @default false
+             */
+            onlyChanged: boolean;
             /** @description Single source–slot pairings. */
             pairings?: null | components["schemas"]["PairingKey"][];
             /** @description Ids of runs. */
@@ -1836,6 +1897,15 @@ export interface components {
          * @enum {unknown}
          */
         RemedyKind: "automatic" | "pad" | "otherTier" | "otherShape" | "largerSource";
+        /** @description What a text of a source would become. */
+        Renaming: {
+            /** @description As it would be. */
+            after: string;
+            /** @description As it is. */
+            before: string;
+            /** @description Of the source. */
+            id: string;
+        };
         /** @description A source that took the place of another. */
         ReplacementAnswer: {
             /** @description Whether its proportions are others, so that crops set by hand want a look. */
@@ -3021,6 +3091,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FramingAnswer"];
+                };
+            };
+        };
+    };
+    nameSources: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NamingRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NamingAnswer"];
                 };
             };
         };

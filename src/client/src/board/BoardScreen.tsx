@@ -133,7 +133,11 @@ function useActs(filter: BoardFilter, selection: Selection, current: string | un
       ),
     pack: async () => {
       try {
-        await answer(api.POST("/api/packages", { body: selection.size > 0 ? { pairings: cells } : {} }));
+        await answer(
+          api.POST("/api/packages", {
+            body: selection.size > 0 ? { pairings: cells, onlyChanged: false } : { onlyChanged: false },
+          }),
+        );
         await queries.invalidateQueries({ queryKey: ["packages"] });
         say("The package is being made.", { label: "Look", run: () => navigate("/packages") });
       } catch (problem) {

@@ -288,7 +288,7 @@ function usePackageRun(runId: string) {
   const queries = useQueryClient();
   const navigate = useNavigate();
   return useMutation({
-    mutationFn: () => answer(api.POST("/api/packages", { body: { runs: [runId] } })),
+    mutationFn: () => answer(api.POST("/api/packages", { body: { runs: [runId], onlyChanged: false } })),
     onSuccess: () => {
       void queries.invalidateQueries({ queryKey: ["packages"] });
       say("The package is being made.");

@@ -19,6 +19,7 @@ const groups: { where: string; keys: [string[], string][] }[] = [
       [["Space"], "choose or leave the picture"],
       [["Ctrl", "A"], "choose all"],
       [["F"], "frame the chosen pictures"],
+      [["N"], "name the chosen pictures"],
       [["Delete"], "take away the chosen pictures"],
     ],
   },
@@ -75,6 +76,13 @@ const groups: { where: string; keys: [string[], string][] }[] = [
       [["1", "…", "9"], "take a remedy"],
       [["R"], "render this place again"],
       [["Enter", "Esc"], "next worst; back to the list"],
+    ],
+  },
+  {
+    where: "Packages",
+    keys: [
+      [["C"], "package what changed since the last package"],
+      [["P"], "package all that is finished"],
     ],
   },
   {

@@ -73,7 +73,11 @@ export function SourcesScreen() {
       onError: sayProblem,
     });
   };
-  useKeys({ a: () => pictures.current?.click(), f: frame, Delete: takeAway, Enter: frame });
+  const name = () => {
+    if (choice.sources.length === 0 && selected) choose({ sources: [selected.id] });
+    navigate("/names");
+  };
+  useKeys({ a: () => pictures.current?.click(), f: frame, n: name, Delete: takeAway, Enter: frame });
   useDrops((transfer) => void filesOf(transfer).then((files) => intake.add(files), sayProblem));
   const onEnd = useCallback(() => {
     if (query.hasNextPage && !query.isFetchingNextPage) void query.fetchNextPage();
@@ -100,7 +104,15 @@ export function SourcesScreen() {
           <span className="ml-auto hidden whitespace-nowrap text-soft min-[1480px]:inline">
             drop pictures or folders anywhere
           </span>
-          <Button className="max-[1480px]:ml-auto" onClick={() => folder.current?.click()}>
+          {choice.sources.length > 1 && (
+            <Button shortcut="N" className="max-[1480px]:ml-auto" onClick={name}>
+              Name {count(choice.sources.length)}
+            </Button>
+          )}
+          <Button
+            className={choice.sources.length > 1 ? "" : "max-[1480px]:ml-auto"}
+            onClick={() => folder.current?.click()}
+          >
             Add a folder
           </Button>
           <Button go shortcut="A" onClick={() => pictures.current?.click()}>

@@ -1,0 +1,248 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { answer, api, type Schemas } from "../api/client";
+import { refreshPlans } from "../api/refresh";
+import { Button } from "../instruments/Button";
+import { some } from "../instruments/numbers";
+import { previewUrl } from "../instruments/preview";
+import { useChoice } from "../shell/choice";
+import { history } from "../shell/history";
+import { useKeys } from "../shell/keys";
+import { say, sayProblem } from "../shell/notices";
+import { useReadout } from "../shell/readout";
+
+type Naming = Schemas["NamingRequest"];
+type Text = Schemas["NamedText"];
+
+const placeholders: readonly [string, string][] = [
+  ["{number}", "counts up"],
+  ["{stem}", "the stem as it is"],
+  ["{words}", "the stem with spaces"],
+  ["{group}", "the group"],
+  ["{file}", "the name it came in under"],
+];
+const usual: Record<Text, string> = { stem: "kite-{number}", altText: "{words}" };
+
+/** Stems or alternative texts of all chosen pictures at once, each shown before it is taken. */
+export function NamesScreen() {
+  const { sources } = useChoice();
+  const queries = useQueryClient();
+  const navigate = useNavigate();
+  const [of, setOf] = useState<Text>("stem");
+  const [isList, setIsList] = useState(false);
+  const [pattern, setPattern] = useState(usual);
+  const [list, setList] = useState("");
+  const [first, setFirst] = useState(1);
+  const request: Naming = {
+    sources: [...sources],
+    of,
+    first,
+    isTried: true,
+    ...(isList ? { list } : { pattern: pattern[of] }),
+  };
+  const tried = useQuery({
+    queryKey: ["names", request],
+    queryFn: () => answer(api.POST("/api/names", { body: request })),
+    enabled: sources.length > 0,
+    placeholderData: (before) => before,
+    retry: false,
+  });
+  const items = tried.data?.items ?? [];
+  const changed = items.filter((item) => item.before !== item.after);
+  const back = () => navigate(-1);
+  const send = async (body: Naming) => {
+    await answer(api.POST("/api/names", { body }));
+    await Promise.all([queries.invalidateQueries({ queryKey: ["sources"] }), refreshPlans(queries)]);
+  };
+  const take = useMutation({
+    mutationFn: () => {
+      const exactly = (texts: string[]): Naming => ({
+        sources: [...sources],
+        of,
+        texts,
+        first: 1,
+        isTried: false,
+      });
+      return history.do({
+        label: of === "stem" ? "stems" : "alternative texts",
+        redo: () => send(exactly(items.map((item) => item.after))),
+        undo: () => send(exactly(items.map((item) => item.before))),
+      });
+    },
+    onError: sayProblem,
+    onSuccess: () => {
+      say(`${some(changed.length, of === "stem" ? "stem" : "text")} changed.`, {
+        label: "Undo",
+        run: () => void history.undo().catch(sayProblem),
+      });
+      back();
+    },
+  });
+  const canTake = changed.length > 0 && !tried.error && !tried.isPlaceholderData && !take.isPending;
+  // By name: a member that begins with a capital looks like a component to the linter.
+  const escapeKey = "Escape";
+  useKeys({ [escapeKey]: back });
+  useReadout([
+    ["chosen", some(sources.length, "picture")],
+    ["would change", some(changed.length, of === "stem" ? "stem" : "text")],
+  ]);
+  const field = "rounded border border-line bg-white px-2 py-1";
+  return (
+    <div className="grid h-full grid-cols-[340px_minmax(0,1fr)]">
+      <form
+        aria-label="How they are named"
+        className="flex flex-col gap-4 overflow-y-auto border-r border-line bg-sheet px-4 py-3.5"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (canTake) take.mutate();
+        }}
+      >
+        <h1 className="text-[15px]">Name {some(sources.length, "picture")}</h1>
+        <Choice
+          label="What is set"
+          options={[
+            ["stem", "Stems"],
+            ["altText", "What they say"],
+          ]}
+          value={of}
+          onChange={(value) => setOf(value as Text)}
+        />
+        <Choice
+          label="From"
+          options={[
+            ["pattern", "a pattern"],
+            ["list", "a list"],
+          ]}
+          value={isList ? "list" : "pattern"}
+          onChange={(value) => setIsList(value === "list")}
+        />
+        {isList ? (
+          <label className="grid gap-1">
+            <span className="text-soft">A line for each picture, in their order</span>
+            <textarea
+              className={`${field} min-h-64`}
+              value={list}
+              onChange={(event) => setList(event.target.value)}
+              placeholder={"red diamond kite\nblue delta over the dunes"}
+            />
+          </label>
+        ) : (
+          <>
+            <label className="grid gap-1">
+              <span className="text-soft">Pattern</span>
+              <input
+                className={field}
+                value={pattern[of]}
+                onChange={(event) => setPattern({ ...pattern, [of]: event.target.value })}
+              />
+            </label>
+            <p className="flex flex-wrap gap-1.5">
+              {placeholders.map(([name, says]) => (
+                <Button
+                  key={name}
+                  title={says}
+                  onClick={() => setPattern({ ...pattern, [of]: `${pattern[of]}${name}` })}
+                >
+                  {name}
+                </Button>
+              ))}
+            </p>
+            <label className="flex items-center gap-2">
+              <span className="text-soft">First number</span>
+              <input
+                type="number"
+                min={0}
+                className={`${field} figures w-24`}
+                value={first}
+                onChange={(event) => setFirst(Math.max(0, Math.floor(event.target.valueAsNumber) || 0))}
+              />
+            </label>
+          </>
+        )}
+        {of === "stem" && (
+          <p className="text-soft">
+            Stems are written in small letters with hyphens. One that is there already gets a number behind
+            it.
+          </p>
+        )}
+        {tried.error && (
+          <p role="alert" className="border-l-3 border-stop px-2.5 text-stop">
+            {tried.error.message}
+          </p>
+        )}
+        <p className="mt-auto flex gap-2">
+          <Button shortcut="Esc" onClick={back}>
+            Back
+          </Button>
+          <Button go type="submit" className="ml-auto" disabled={!canTake}>
+            {changed.length > 0 ? `Name ${some(changed.length, "picture")}` : "Nothing changes"}
+          </Button>
+        </p>
+      </form>
+      <div className="overflow-y-auto px-4 pb-6">
+        {sources.length === 0 ? (
+          <p className="py-4 text-soft">Choose the pictures under Sources first, then come back.</p>
+        ) : (
+          <table className="w-full">
+            <thead className="sticky top-0 bg-ground text-left text-soft">
+              <tr>
+                <th className="w-16 py-2 font-normal">Picture</th>
+                <th className="font-normal">Now</th>
+                <th className="font-normal">Then</th>
+              </tr>
+            </thead>
+            <tbody>
+              {items.map((item) => (
+                <tr key={item.id} className="border-t border-line-soft">
+                  <td className="py-1">
+                    <img
+                      alt=""
+                      loading="lazy"
+                      className="h-9 w-12 bg-[#808080] object-contain"
+                      src={previewUrl(item, 48)}
+                    />
+                  </td>
+                  <td className="pr-4 wrap-anywhere text-soft">{item.before || "nothing yet"}</td>
+                  <td className={`wrap-anywhere ${item.before === item.after ? "text-soft" : "font-[550]"}`}>
+                    {item.before === item.after ? "stays" : item.after || "nothing"}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </div>
+    </div>
+  );
+}
+
+function Choice({
+  label,
+  options,
+  value,
+  onChange,
+}: {
+  label: string;
+  options: readonly [string, string][];
+  value: string;
+  onChange: (value: string) => void;
+}) {
+  return (
+    <fieldset className="flex items-center gap-3">
+      <legend className="sr-only">{label}</legend>
+      {options.map(([id, words]) => (
+        <label key={id} className="flex items-center gap-1.5">
+          <input
+            type="radio"
+            name={label}
+            className="accent-ink"
+            checked={value === id}
+            onChange={() => onChange(id)}
+          />
+          {words}
+        </label>
+      ))}
+    </fieldset>
+  );
+}
