@@ -86,6 +86,7 @@ app.MapBoard();
 app.MapRuns();
 app.MapVariants();
 app.MapWeighing();
+app.MapTotals();
 app.MapPackages();
 app.MapFallback("/api/{**path}", (string path) => Problems.NotFound("address", $"/api/{path}")).ExcludeFromDescription();
 // Slot ids have dots, so the usual rule that a dot means a file does not hold.

@@ -86,4 +86,7 @@ internal enum WorstBy
 
     /// <summary>The one that saves least against its source first.</summary>
     Saving,
+
+    /// <summary>The heaviest first.</summary>
+    Bytes,
 }

@@ -39,16 +39,17 @@ internal static class WeighingEndpoints
         PantometDb database, Planning planning, DestinationCatalogue catalogue, string? by, string? run, string? source, string? slot, CancellationToken cancel)
     {
         if (!Enum.TryParse<WorstBy>(by ?? nameof(WorstBy.Score), ignoreCase: true, out var order) || !Enum.IsDefined(order))
-            return Problems.Invalid("by", "Files are ordered by score, cap or saving.");
+            return Problems.Invalid("by", "Files are ordered by score, cap, saving or bytes.");
         var rows = await database.Variants.AsNoTracking()
             .Where(row => row.State != VariantState.Unneeded && (run == null || row.RunId == run) && (source == null || row.SourceId == source) && (slot == null || row.SlotId == slot))
-            .OrderByDescending(row => row.Sequence).Take(10 * MostListed).ToListAsync(cancel);
+            .OrderByDescending(row => order == WorstBy.Bytes ? row.Bytes : row.Sequence).Take(10 * MostListed).ToListAsync(cancel);
         var current = await CurrentVariants.OfAsync(planning, rows, cancel);
         var caps = (await catalogue.SlotsAsync(cancel)).ToDictionary(entry => entry.Key, entry => entry.Value.Slot.Limits.Most?.Bytes);
         var weights = await database.Sources.AsNoTracking().ToDictionaryAsync(row => row.Id, row => row.Bytes, cancel);
-        double Badness(VariantRow row) => row.State == VariantState.Blocked ? double.MaxValue : order switch
+        double Badness(VariantRow row) => row.State == VariantState.Blocked && order != WorstBy.Bytes ? double.MaxValue : order switch
         {
             WorstBy.Score => -row.Points ?? -100,
+            WorstBy.Bytes => row.Bytes,
             WorstBy.Cap => caps.GetValueOrDefault(row.SlotId) is { } cap ? (double)row.Bytes / cap : 0,
             _ => (double)row.Bytes / weights.GetValueOrDefault(row.SourceId, 1),
         };

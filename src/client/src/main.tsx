@@ -16,6 +16,7 @@ import { Broken } from "./shell/Broken";
 import { Shell } from "./shell/Shell";
 import { NamesScreen } from "./sources/NamesScreen";
 import { SourcesScreen } from "./sources/SourcesScreen";
+import { TotalsScreen } from "./weight/TotalsScreen";
 import { WeightScreen } from "./weight/WeightScreen";
 
 const router = createBrowserRouter([
@@ -33,6 +34,7 @@ const router = createBrowserRouter([
       { path: "copy/:sourceId", element: <CopyScreen /> },
       { path: "board", element: <BoardScreen /> },
       { path: "weight/:sourceId?/:slotId?", element: <WeightScreen /> },
+      { path: "totals", element: <TotalsScreen /> },
       { path: "runs/:runId?", element: <RunsScreen /> },
       { path: "packages", element: <PackagesScreen /> },
       { path: "samples", element: <Samples /> },

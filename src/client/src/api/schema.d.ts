@@ -708,6 +708,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/totals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getTotals"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/totals/page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["weighPage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/variants": {
         parameters: {
             query?: never;
@@ -1728,6 +1760,16 @@ export interface components {
          * @enum {unknown}
          */
         PackageState: "queued" | "done" | "failed";
+        /** @description What the pictures of a page weigh. */
+        PageAnswer: {
+            /**
+             * Format: int32
+             * @description How many sources the means are taken over at most.
+             */
+            looked: number;
+            /** @description On each kind of screen. */
+            screens: components["schemas"]["ScreenWeight"][];
+        };
         /** @description A source–slot pairing at a glance. */
         PairingAnswer: {
             /**
@@ -2069,6 +2111,28 @@ export interface components {
             /** Format: int32 */
             width: number;
         };
+        /** @description What the pictures of a page weigh on one kind of screen. */
+        ScreenWeight: {
+            /**
+             * Format: int64
+             * @description In all.
+             */
+            bytes: number;
+            /**
+             * Format: double
+             * @description Of the screen.
+             */
+            density: number;
+            /** @description Of the screen. */
+            name: string;
+            /** @description Slot by slot, as asked for. */
+            slots: components["schemas"]["SlotWeight"][];
+            /**
+             * Format: int32
+             * @description In CSS px.
+             */
+            viewportPx: number;
+        };
         /** @description What to look at. */
         Selection: {
             /** @description Ids of slots; null for all. */
@@ -2185,6 +2249,38 @@ export interface components {
             sentence: string;
             slot: string;
         };
+        /** @description What went into a slot and came out of it. */
+        SlotTotals: {
+            /** Format: int64 */
+            bytesIn: number;
+            /** Format: int64 */
+            bytesOut: number;
+            /** Format: int32 */
+            files: number;
+            slot: string;
+            /** Format: int32 */
+            sources: number;
+        };
+        /** @description One picture in a slot of the page. */
+        SlotWeight: {
+            /**
+             * Format: int64
+             * @description Of one, the mean over those that are made; 0 where none is.
+             */
+            bytes: number;
+            /**
+             * Format: int32
+             * @description How many are made.
+             */
+            made: number;
+            /**
+             * Format: int32
+             * @description How many of them the page shows.
+             */
+            pictures: number;
+            /** @description The slot's id. */
+            slot: string;
+        };
         /** @description A source as the interface gives it. */
         SourceAnswer: {
             /** Format: date-time */
@@ -2296,6 +2392,31 @@ export interface components {
             /** @description Absent: the slot's. */
             shape?: null | string;
             sizes?: null | components["schemas"]["SizesDocument"];
+        };
+        /** @description Where the bytes went. */
+        TotalsAnswer: {
+            /**
+             * Format: int64
+             * @description What those weigh.
+             */
+            bytesIn: number;
+            /**
+             * Format: int64
+             * @description What those weigh.
+             */
+            bytesOut: number;
+            /**
+             * Format: int32
+             * @description Files that today's plans ask for and that are there.
+             */
+            files: number;
+            /** @description In the order of the board; only those that have files. */
+            slots: components["schemas"]["SlotTotals"][];
+            /**
+             * Format: int32
+             * @description Sources of which anything was made.
+             */
+            sources: number;
         };
         /** @enum {unknown} */
         TransparencyPolicy: true | false | "must";
@@ -3773,6 +3894,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KnownSources"];
+                };
+            };
+        };
+    };
+    getTotals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TotalsAnswer"];
+                };
+            };
+        };
+    };
+    weighPage: {
+        parameters: {
+            query: {
+                slot: string[];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageAnswer"];
                 };
             };
         };

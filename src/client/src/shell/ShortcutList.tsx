@@ -76,6 +76,7 @@ const groups: { where: string; keys: [string[], string][] }[] = [
       [["1", "…", "9"], "take a remedy"],
       [["R"], "render this place again"],
       [["Enter", "Esc"], "next worst; back to the list"],
+      [["T"], "in the list: where the bytes went"],
     ],
   },
   {

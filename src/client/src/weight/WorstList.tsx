@@ -20,6 +20,7 @@ const orders: readonly (readonly [By, string])[] = [
   ["score", "lowest score"],
   ["cap", "nearest to the cap"],
   ["saving", "least saved"],
+  ["bytes", "heaviest"],
 ];
 
 /** Every file, the worst first: those that could not be made before all. */
@@ -38,6 +39,7 @@ export function WorstList({ run }: { run: string | undefined }) {
     [downKey]: () => setAt(Math.min(current + 1, items.length - 1)),
     [upKey]: () => setAt(Math.max(current - 1, 0)),
     [enterKey]: () => open(items[current]),
+    t: () => navigate("/totals"),
   });
   const here = items[current];
   useReadout(
@@ -77,6 +79,9 @@ export function WorstList({ run }: { run: string | undefined }) {
             {words}
           </Button>
         ))}
+        <Button className="ml-auto" shortcut="T" onClick={() => navigate("/totals")}>
+          Where the bytes went
+        </Button>
       </div>
       <div className="overflow-y-auto bg-sheet">
         {items.map((variant, index) => {

@@ -10,7 +10,7 @@ export type Place = Schemas["WeighedPlace"];
 export type Trial = Schemas["TrialAnswer"];
 export type Curve = Schemas["CurveAnswer"];
 export type Format = Schemas["PictureFormat"];
-export type By = "score" | "cap" | "saving";
+export type By = "score" | "cap" | "saving" | "bytes";
 
 /** Names a file by what the address says of it. */
 export type Spot = {

@@ -1,0 +1,104 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using Pantomet.Core.Measures;
+using Pantomet.Core.Weight;
+using Pantomet.Server.Board;
+using Pantomet.Server.Destinations;
+using Pantomet.Server.Hosting;
+using Pantomet.Server.Runs;
+using Pantomet.Server.Storage;
+
+namespace Pantomet.Server.Weight;
+
+/// <summary>Where the bytes went.</summary>
+/// <param name="Slots">In the order of the board; only those that have files.</param>
+/// <param name="Sources">Sources of which anything was made.</param>
+/// <param name="BytesIn">What those weigh.</param>
+/// <param name="Files">Files that today's plans ask for and that are there.</param>
+/// <param name="BytesOut">What those weigh.</param>
+internal sealed record TotalsAnswer(IReadOnlyList<SlotTotals> Slots, int Sources, long BytesIn, int Files, long BytesOut);
+
+/// <summary>What went into a slot and came out of it.</summary>
+internal sealed record SlotTotals(string Slot, int Sources, long BytesIn, int Files, long BytesOut);
+
+/// <summary>What the pictures of a page weigh.</summary>
+/// <param name="Screens">On each kind of screen.</param>
+/// <param name="Looked">How many sources the means are taken over at most.</param>
+internal sealed record PageAnswer(IReadOnlyList<ScreenWeight> Screens, int Looked);
+
+/// <summary>What the pictures of a page weigh on one kind of screen.</summary>
+/// <param name="Name">Of the screen.</param>
+/// <param name="ViewportPx">In CSS px.</param>
+/// <param name="Density">Of the screen.</param>
+/// <param name="Bytes">In all.</param>
+/// <param name="Slots">Slot by slot, as asked for.</param>
+internal sealed record ScreenWeight(string Name, int ViewportPx, double Density, long Bytes, IReadOnlyList<SlotWeight> Slots);
+
+/// <summary>One picture in a slot of the page.</summary>
+/// <param name="Slot">The slot's id.</param>
+/// <param name="Pictures">How many of them the page shows.</param>
+/// <param name="Bytes">Of one, the mean over those that are made; 0 where none is.</param>
+/// <param name="Made">How many are made.</param>
+internal sealed record SlotWeight(string Slot, int Pictures, long Bytes, int Made);
+
+internal static class TotalsEndpoints
+{
+    // Enough for a mean; more would only take longer.
+    private const int MostSources = 200;
+    private const int MostPictures = 500;
+
+    public static void MapTotals(this IEndpointRouteBuilder routes)
+    {
+        var totals = routes.MapGroup("/api/totals").WithTags("Weight");
+        totals.MapGet("", GetAsync).WithName("getTotals");
+        totals.MapGet("/page", PageAsync).WithName("weighPage");
+    }
+
+    private static async Task<Ok<TotalsAnswer>> GetAsync(PantometDb database, BoardCells cells, CancellationToken cancel)
+    {
+        var columns = await cells.ColumnsAsync(null, cancel);
+        var sources = await database.Sources.AsNoTracking().Where(row => row.DeletedAt == null).Select(row => new { row.Id, row.Revision, row.Bytes }).ToListAsync(cancel);
+        var rows = await cells.OfAsync([.. sources.Select(source => new RowStamp(source.Id, source.Revision))], columns, cancel);
+        var slots = columns.Select((column, at) =>
+        {
+            var made = Enumerable.Range(0, sources.Count).Where(row => rows[row][at].Bytes > 0).ToList();
+            return new SlotTotals(column.Slot.Id, made.Count, made.Sum(row => sources[row].Bytes), made.Sum(row => rows[row][at].Done), made.Sum(row => rows[row][at].Bytes));
+        }).Where(slot => slot.Sources > 0).ToList();
+        var used = sources.Where((_, row) => rows[row].Any(cell => cell.Bytes > 0)).ToList();
+        return TypedResults.Ok(new TotalsAnswer(slots, used.Count, used.Sum(source => source.Bytes), slots.Sum(slot => slot.Files), slots.Sum(slot => slot.BytesOut)));
+    }
+
+    // "slot" is repeated: an id, and after a colon how many pictures of it the page shows.
+    private static async Task<Results<Ok<PageAnswer>, ProblemHttpResult>> PageAsync(PantometDb database, Planning planning, DestinationCatalogue catalogue, string[] slot, CancellationToken cancel)
+    {
+        var slots = await catalogue.SlotsAsync(cancel);
+        var wanted = new List<(PlacedSlot Placed, int Pictures)>();
+        foreach (var text in slot)
+        {
+            var (id, number) = text.LastIndexOf(':') is var colon and > 0 ? (text[..colon], text[(colon + 1)..]) : (text, "1");
+            if (!int.TryParse(number, out var pictures) || pictures is < 1 or > MostPictures)
+                return Problems.Invalid("slot", $"A page shows 1 to {MostPictures} pictures of a slot, written {id}:4.");
+            if (!slots.TryGetValue(id, out var placed))
+                return Problems.NotFound("slot", id);
+            wanted.Add((placed, pictures));
+        }
+
+        var ids = wanted.Select(one => one.Placed.Slot.Id).ToList();
+        var newest = await database.Variants.Where(row => row.State == VariantState.Done && ids.Contains(row.SlotId)).GroupBy(row => row.SourceId).OrderByDescending(group => group.Max(row => row.Sequence)).Select(group => group.Key).Take(MostSources).ToListAsync(cancel);
+        var rows = await database.Variants.AsNoTracking().Where(row => row.State == VariantState.Done && ids.Contains(row.SlotId) && newest.Contains(row.SourceId)).OrderByDescending(row => row.Sequence).ToListAsync(cancel);
+        var current = await CurrentVariants.OfAsync(planning, rows, cancel);
+        var files = rows.Where(row => current.ContainsKey(VariantKey.Of(row))).DistinctBy(row => (VariantKey.Of(row), row.Format)).ToLookup(
+            row => (row.SlotId, row.SourceId), row => new OfferedFile(row.Tier, row.Width, row.Density is { } density ? new Density(density) : null, row.Format, row.Bytes));
+        return TypedResults.Ok(new PageAnswer([.. PageWeight.Screens.Select(screen => Weigh(screen, wanted, newest, files))], newest.Count));
+    }
+
+    private static ScreenWeight Weigh(PageScreen screen, List<(PlacedSlot Placed, int Pictures)> wanted, List<string> sources, ILookup<(string, string), OfferedFile> files)
+    {
+        var slots = wanted.ConvertAll(one =>
+        {
+            var downloaded = sources.Select(source => PageWeight.Downloaded(one.Placed.Slot, [.. files[(one.Placed.Slot.Id, source)]], screen)).OfType<OfferedFile>().ToList();
+            return new SlotWeight(one.Placed.Slot.Id, one.Pictures, downloaded.Count == 0 ? 0 : (long)downloaded.Average(file => file.Bytes), downloaded.Count);
+        });
+        return new ScreenWeight(screen.Name, screen.ViewportPx, screen.Density.Value, slots.Sum(slot => slot.Pictures * slot.Bytes), slots);
+    }
+}
