@@ -5,6 +5,7 @@ using Pantomet.Server.Board;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Framing;
 using Pantomet.Server.Hosting;
+using Pantomet.Server.Keeping;
 using Pantomet.Server.Packages;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
@@ -12,6 +13,9 @@ using Pantomet.Server.Sources.Watching;
 using Pantomet.Server.Storage;
 using Pantomet.Server.Weight;
 using Serilog;
+
+if (KeepingCommands.IsOne(args))
+    return KeepingCommands.Run(args);
 
 var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = args, ContentRootPath = AppContext.BaseDirectory });
 builder.WebHost.UseKestrel(kestrel => kestrel.AddServerHeader = false);
@@ -26,7 +30,8 @@ var services = builder.Services;
 services.AddSingleton(ServerSettings.From(builder.Configuration));
 services.AddSingleton(TimeProvider.System);
 services.AddSingleton<AllowedHosts>();
-services.AddSingleton<DataFolder>();
+services.AddSingleton(provider => new DataFolder(provider.GetRequiredService<ServerSettings>()));
+services.AddSingleton<FolderLock>();
 services.AddSingleton<ContentStore>();
 services.AddPooledDbContextFactory<PantometDb>((provider, options) => options.UseSqlite($"Data Source={provider.GetRequiredService<DataFolder>().Database}"));
 services.AddScoped(provider => provider.GetRequiredService<IDbContextFactory<PantometDb>>().CreateDbContext());
@@ -46,6 +51,8 @@ services.AddSingleton<OpenPictures>();
 services.AddSingleton<RunQueue>();
 services.AddSingleton<VariantRendering>();
 services.AddHostedService<RunWorker>();
+services.AddScoped<Bin>();
+services.AddScoped<VariantFiles>();
 services.AddScoped<MissingFiles>();
 services.AddScoped<PackageBuilder>();
 services.AddSingleton<PackageWorker>();
@@ -88,14 +95,25 @@ app.MapVariants();
 app.MapWeighing();
 app.MapTotals();
 app.MapPackages();
+app.MapSpace();
 app.MapFallback("/api/{**path}", (string path) => Problems.NotFound("address", $"/api/{path}")).ExcludeFromDescription();
 // Slot ids have dots, so the usual rule that a dot means a file does not hold.
 app.MapFallbackToFile("{**path}", "index.html", ClientFiles.Options).ExcludeFromDescription();
 
-await StartUp.PrepareAsync(app.Services, app.Lifetime.ApplicationStopping);
+try
+{
+    await StartUp.PrepareAsync(app.Services, app.Lifetime.ApplicationStopping);
+}
+catch (InvalidDataException problem)
+{
+    Console.Error.WriteLine(problem.Message);
+    return 2;
+}
+
 await app.StartAsync();
 Console.WriteLine($"Pantomet is ready: {string.Join(" ", app.Urls)}");
 await app.WaitForShutdownAsync();
+return 0;
 
 /// <summary>Named, so that tests can start the same application.</summary>
 public partial class Program;

@@ -9,6 +9,7 @@ internal static class StartUp
 {
     public static async Task PrepareAsync(IServiceProvider services, CancellationToken cancel)
     {
+        services.GetRequiredService<FolderLock>().Take();
         VipsRuntime.Start();
         services.GetRequiredService<ContentStore>().ClearAside();
         await using var scope = services.CreateAsyncScope();

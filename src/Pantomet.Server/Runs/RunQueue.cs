@@ -83,6 +83,26 @@ internal sealed class RunQueue(IServiceScopeFactory scopes, SourcePixels pixels,
         }
     }
 
+    /// <summary>Does something that no variant may be made during.</summary>
+    /// <param name="work">What to do.</param>
+    /// <param name="cancel">The asker is gone.</param>
+    /// <returns>Whether it was done; not while a variant is in hand.</returns>
+    public async Task<bool> WhileIdleAsync(Func<Task> work, CancellationToken cancel)
+    {
+        await gate.WaitAsync(cancel);
+        try
+        {
+            if (open.Any(source => source.InHand > 0))
+                return false;
+            await work();
+            return true;
+        }
+        finally
+        {
+            gate.Release();
+        }
+    }
+
     /// <summary>A run was cancelled: nothing more of it is handed out.</summary>
     /// <param name="runId">The run.</param>
     public void Drop(string runId) => LetGo(runId, isPaused: false);

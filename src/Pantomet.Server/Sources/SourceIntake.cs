@@ -52,6 +52,22 @@ internal sealed class SourceIntake(
         }
     }
 
+    /// <summary>Does something during which no source may come in, nor come back.</summary>
+    /// <param name="work">What to do.</param>
+    /// <param name="cancel">The asker is gone.</param>
+    public async Task WhileNothingIsRegisteredAsync(Func<Task> work, CancellationToken cancel)
+    {
+        await registering.WaitAsync(cancel);
+        try
+        {
+            await work();
+        }
+        finally
+        {
+            registering.Release();
+        }
+    }
+
     public void Dispose()
     {
         probing.Dispose();

@@ -3,16 +3,14 @@ using Pantomet.Server.Hosting;
 namespace Pantomet.Server.Storage;
 
 /// <summary>The one place that knows where files lie.</summary>
-internal sealed class DataFolder
+/// <param name="root">The folder that holds everything.</param>
+internal sealed class DataFolder(string root)
 {
+    /// <param name="settings">Say which folder; it is made if need be.</param>
     public DataFolder(ServerSettings settings)
-    {
-        Root = settings.DataFolder;
-        foreach (var folder in new[] { Root, Incoming, Originals, Variants, Previews, Working, Packages })
-            Directory.CreateDirectory(folder);
-    }
+        : this(settings.DataFolder) => Make();
 
-    public string Root { get; }
+    public string Root { get; } = root;
 
     public string Database => Path.Combine(Root, "pantomet.db");
 
@@ -29,4 +27,25 @@ internal sealed class DataFolder
     public string Working => Path.Combine(Root, "working");
 
     public string Packages => Path.Combine(Root, "packages");
+
+    /// <summary>Makes what is not there yet.</summary>
+    public void Make()
+    {
+        foreach (var folder in new[] { Root, Incoming, Originals, Variants, Previews, Working, Packages })
+            Directory.CreateDirectory(folder);
+    }
+
+    /// <summary>Keeps every other server away until it is disposed of, or the process ends in whatever way.</summary>
+    /// <exception cref="InvalidDataException">Another one uses the folder.</exception>
+    public IDisposable Lock()
+    {
+        try
+        {
+            return new FileStream(Path.Combine(Root, "in-use"), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
+        }
+        catch (IOException problem) when (!DiskFull.Is(problem))
+        {
+            throw new InvalidDataException($"Another Pantomet uses {Root}. End that one first, or take another data folder.", problem);
+        }
+    }
 }

@@ -16,6 +16,7 @@ import { Broken } from "./shell/Broken";
 import { Shell } from "./shell/Shell";
 import { NamesScreen } from "./sources/NamesScreen";
 import { SourcesScreen } from "./sources/SourcesScreen";
+import { SpaceScreen } from "./sources/SpaceScreen";
 import { TotalsScreen } from "./weight/TotalsScreen";
 import { WeightScreen } from "./weight/WeightScreen";
 
@@ -26,6 +27,7 @@ const router = createBrowserRouter([
     children: [
       { index: true, element: <Navigate to="/sources" replace /> },
       { path: "sources", element: <SourcesScreen /> },
+      { path: "space", element: <SpaceScreen /> },
       { path: "names", element: <NamesScreen /> },
       { path: "destinations/:destinationId?", element: <DestinationsScreen /> },
       { path: "destinations/:destinationId/measure", element: <MeasureScreen /> },

@@ -4,6 +4,22 @@
  */
 
 export interface paths {
+    "/api/bin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getBin"];
+        put?: never;
+        post?: never;
+        delete: operations["emptyBin"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/board": {
         parameters: {
             query?: never;
@@ -708,6 +724,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/space": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getSpace"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/space/{what}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["clearSpace"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/totals": {
         parameters: {
             query?: never;
@@ -934,6 +982,20 @@ export interface components {
              * @description As many as keep the waste within this share.
              */
             waste?: null | number;
+        };
+        /** @description What is in the bin, the last taken away first. */
+        BinAnswer: {
+            items: components["schemas"]["BinEntry"][];
+        };
+        /** @description A source in the bin. */
+        BinEntry: {
+            /** Format: int64 */
+            bytes: number;
+            /** Format: date-time */
+            deletedAt: string;
+            fileName: string;
+            id: string;
+            stem: string;
         };
         /** @description A part of the board. */
         BoardAnswer: {
@@ -2369,6 +2431,38 @@ export interface components {
             /** @description What it means for the files that are made. */
             sentence: string;
         };
+        /** @description What takes how much room on the disk. */
+        SpaceAnswer: {
+            /** @description Originals that were taken away. */
+            bin: components["schemas"]["SpaceUsed"];
+            /** @description Everything else that is remembered. */
+            database: components["schemas"]["SpaceUsed"];
+            /**
+             * Format: int64
+             * @description Left on the disk.
+             */
+            freeBytes: number;
+            /** @description Without those in the bin. */
+            originals: components["schemas"]["SpaceUsed"];
+            /** @description Packages, made again by hand. */
+            packages: components["schemas"]["SpaceUsed"];
+            /** @description Previews and working pictures, made again when they are needed. */
+            previews: components["schemas"]["SpaceUsed"];
+            /** @description Finished files, those that are out of date too. */
+            variants: components["schemas"]["SpaceUsed"];
+        };
+        /** @description What became free. */
+        SpaceFreed: {
+            /** Format: int64 */
+            bytes: number;
+        };
+        /** @description So many files of so many bytes. */
+        SpaceUsed: {
+            /** Format: int64 */
+            bytes: number;
+            /** Format: int32 */
+            files: number;
+        };
         SseItemOfRunAnswer: {
             eventId?: null | string;
             reconnectionInterval?: null | string;
@@ -2664,6 +2758,46 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    getBin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BinAnswer"];
+                };
+            };
+        };
+    };
+    emptyBin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SourceIds"];
+                };
+            };
+        };
+    };
     getBoard: {
         parameters: {
             query?: {
@@ -3894,6 +4028,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KnownSources"];
+                };
+            };
+        };
+    };
+    getSpace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpaceAnswer"];
+                };
+            };
+        };
+    };
+    clearSpace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                what: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SpaceFreed"];
                 };
             };
         };

@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { useNavigate, useSearchParams } from "react-router";
+import { Link, useNavigate, useSearchParams } from "react-router";
 import type { Source } from "../api/client";
 import { useDestinations } from "../destinations/useDestinations";
 import { Button } from "../instruments/Button";
@@ -94,7 +94,13 @@ export function SourcesScreen() {
       <section className="flex min-h-0 min-w-0 flex-col">
         <div className="flex h-[46px] shrink-0 items-center gap-2 px-4">
           <h1 className="whitespace-nowrap">{first ? some(first.total, "picture") : "Pictures"}</h1>
-          <span className="figures whitespace-nowrap text-soft">{first && bytes(first.totalBytes)}</span>
+          <Link
+            to="/space"
+            title="Room on the disk, and the bin"
+            className="figures whitespace-nowrap text-soft underline"
+          >
+            {first && bytes(first.totalBytes)}
+          </Link>
           {search && <span className="truncate text-soft">with “{search}”</span>}
           <TraitFilter sources={all} trait={trait} onTrait={setTrait} />
           <FeedsFilter

@@ -1,0 +1,58 @@
+using Pantomet.Server.Packages;
+using Pantomet.Server.Storage;
+
+namespace Pantomet.Server.Keeping;
+
+/// <summary>Copies the files that a database names from one data folder to another, each checked against its hash.</summary>
+internal sealed class FileCopies(DataFolder from, DataFolder to)
+{
+    private readonly List<string> problems = [];
+    private long bytes;
+
+    /// <summary>Copies what is not there yet.</summary>
+    /// <param name="databasePath">Names the files.</param>
+    public KeepingReport Copy(string databasePath)
+    {
+        var originals = Read(databasePath, "SELECT Id, FileName FROM Sources", row => (Sha256: row[0], Name: row[1])).Count(file => Kept(from.Originals, to.Originals, file.Sha256, $"the original {file.Name}"));
+        var variants = Read(databasePath, "SELECT Sha256, MIN(FileName) FROM Variants WHERE Sha256 IS NOT NULL GROUP BY Sha256", row => (Sha256: row[0], Name: row[1])).Count(file => Kept(from.Variants, to.Variants, file.Sha256, file.Name));
+        // A package that was cleared away is no loss: it can be made again.
+        var packages = Read(databasePath, "SELECT Id FROM Packages WHERE State = 'Done'", row => row[0]).Count(id => File.Exists(PackageBuilder.PathOf(from, id)) && Place(PackageBuilder.PathOf(from, id), PackageBuilder.PathOf(to, id)));
+        return new KeepingReport(originals, variants, packages, bytes, problems);
+    }
+
+    private bool Kept(string source, string target, string sha256, string name)
+    {
+        var place = ContentStore.PathOf(target, sha256);
+        if (File.Exists(place) && ContentStore.Holds(target, sha256))
+            return true;
+        if (!ContentStore.Holds(source, sha256))
+        {
+            problems.Add(File.Exists(ContentStore.PathOf(source, sha256)) ? $"{name} was altered on the disk: its bytes are not those that its hash names." : $"{name} is not on the disk any more.");
+            return false;
+        }
+
+        return Place(ContentStore.PathOf(source, sha256), place);
+    }
+
+    private bool Place(string path, string place)
+    {
+        Directory.CreateDirectory(Path.GetDirectoryName(place)!);
+        var aside = place + ".new";
+        File.Copy(path, aside, overwrite: true);
+        File.Move(aside, place, overwrite: true);
+        bytes += new FileInfo(place).Length;
+        return true;
+    }
+
+    private static List<T> Read<T>(string databasePath, string query, Func<string[], T> read)
+    {
+        using var database = Backup.Open(databasePath);
+        using var command = database.CreateCommand();
+        command.CommandText = query;
+        using var rows = command.ExecuteReader();
+        var found = new List<T>();
+        while (rows.Read())
+            found.Add(read([.. Enumerable.Range(0, rows.FieldCount).Select(rows.GetString)]));
+        return found;
+    }
+}

@@ -1,0 +1,68 @@
+using Microsoft.Data.Sqlite;
+using Pantomet.Server.Storage;
+
+namespace Pantomet.Server.Keeping;
+
+/// <summary>The commands <c>backup</c> and <c>restore</c>: the program does one of them and ends.</summary>
+internal static class KeepingCommands
+{
+    /// <summary>Whether the arguments ask for one of them.</summary>
+    /// <param name="arguments">Of the program.</param>
+    public static bool IsOne(string[] arguments) => arguments is ["backup" or "restore", ..];
+
+    /// <summary>Does it. What went wrong is said on the error stream.</summary>
+    /// <param name="arguments">The command, the data folder, the backup's folder.</param>
+    /// <returns>0 when all is well, 1 when a file was missing or altered, 2 when nothing was done.</returns>
+    public static int Run(string[] arguments)
+    {
+        if (arguments is not [var command, var data, var backup])
+            return Refuse("Say which: backup DATA-FOLDER INTO-FOLDER, or restore DATA-FOLDER FROM-FOLDER.");
+        try
+        {
+            var report = command == "backup" ? MakeBackup(data, backup) : Restore(data, backup);
+            Console.WriteLine($"{(command == "backup" ? $"Backed up to {backup}" : $"Restored to {data}")}: {report.Originals:#,0} originals, {report.Variants:#,0} variants, {report.Packages:#,0} packages, the database. {report.Bytes / 1e6:#,0.0} MB were copied.");
+            foreach (var problem in report.Problems)
+                Console.Error.WriteLine(problem);
+            return report.Problems.Count == 0 ? 0 : 1;
+        }
+        catch (Exception problem) when (problem is InvalidDataException or IOException or UnauthorizedAccessException or SqliteException)
+        {
+            return Refuse(DiskFull.Is(problem) ? DiskFull.Sentence : problem.Message);
+        }
+    }
+
+    private static KeepingReport MakeBackup(string data, string backup)
+    {
+        var from = new DataFolder(Path.GetFullPath(data));
+        if (!File.Exists(from.Database))
+            throw new InvalidDataException($"There is no library in {from.Root}. Name the data folder of the server.");
+        if (Path.GetFullPath(backup).StartsWith(from.Root + Path.DirectorySeparatorChar, StringComparison.Ordinal))
+            throw new InvalidDataException("The backup would lie inside the library itself. Name a folder elsewhere, best on another disk.");
+        return Backup.Make(from, Made(backup), TimeProvider.System);
+    }
+
+    private static KeepingReport Restore(string data, string backup)
+    {
+        var from = new DataFolder(Path.GetFullPath(backup));
+        if (!File.Exists(from.Database) || !File.Exists(Path.Combine(from.Root, Backup.NoteName)))
+            throw new InvalidDataException($"There is no backup in {from.Root}.");
+        var to = Made(data);
+        using var alone = to.Lock();
+        return File.Exists(to.Database)
+            ? throw new InvalidDataException($"There is a library in {to.Root} already. Nothing was changed. Restore into an empty folder, or move this one away first.")
+            : Backup.Restore(from, to);
+    }
+
+    private static DataFolder Made(string path)
+    {
+        var folder = new DataFolder(Path.GetFullPath(path));
+        folder.Make();
+        return folder;
+    }
+
+    private static int Refuse(string sentence)
+    {
+        Console.Error.WriteLine(sentence);
+        return 2;
+    }
+}
