@@ -4,6 +4,7 @@ using System.Net.Sockets;
 using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json.Nodes;
+using Microsoft.Data.Sqlite;
 
 namespace Pantomet.Server.Tests;
 
@@ -43,6 +44,40 @@ public sealed class CrashTests : IDisposable
         {
             var file = await http.GetByteArrayAsync(new Uri($"/api/variants/{variant!["id"]}/file", UriKind.Relative));
             Assert.Equal((string)variant["sha256"]!, Convert.ToHexStringLower(SHA256.HashData(file)));
+        }
+
+        Assert.Empty(Directory.EnumerateFiles(Path.Combine(data.FullName, "incoming")));
+    }
+
+    // Twenty kills, each at some moment of a run and of an intake that go on at the same time. What was acknowledged is there, what is named is whole.
+    [Fact]
+    public async Task Killed_at_twenty_moments_nothing_acknowledged_is_lost_and_nothing_is_made_twice()
+    {
+        const int kills = 20;
+        var random = new Random(4711);
+        await StartAsync();
+        var slot = new { id = "test.small", name = "small", shape = "free", sizes = new { widths = Enumerable.Range(0, 16).Select(step => 600 - (step * 30)).ToArray() }, formats = new[] { "jpeg" } };
+        (await http.PostAsJsonAsync("/api/destinations", new { format = "pantomet-destination-1", id = "test", name = "Test", kind = "site", slots = new[] { slot } })).EnsureSuccessStatusCode();
+        var acknowledged = new List<string>();
+        for (var index = 0; index < 50; index++)
+            acknowledged.Add(await SendSpoolAsync(index));
+        var id = (string)(await (await http.PostAsJsonAsync("/api/runs", new { sources = acknowledged, slots = new[] { "test.small" } })).Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
+        for (var kill = 0; kill < kills; kill++)
+        {
+            var sending = SendUntilKilledAsync(1000 * (kill + 1), acknowledged);
+            await Task.Delay(random.Next(20, 450));
+            await KillAsync();
+            await sending;
+            (await CheckAsync(acknowledged)).Dispose();
+            await StartAsync();
+        }
+
+        var run = await UntilAsync(id, run => (string)run["state"]! == "done");
+        Assert.Equal((800, 800, 0), ((int)run["total"]!, (int)run["done"]!, (int)run["failed"]!));
+        using (var database = await CheckAsync(acknowledged))
+        {
+            Assert.Equal(800L, Scalar(database, "SELECT COUNT(*) FROM Variants"));
+            Assert.Equal(800L, Scalar(database, "SELECT COUNT(*) FROM (SELECT DISTINCT SourceId, FileName FROM Variants)"));
         }
 
         Assert.Empty(Directory.EnumerateFiles(Path.Combine(data.FullName, "incoming")));
@@ -131,6 +166,57 @@ public sealed class CrashTests : IDisposable
         using var form = new MultipartFormDataContent { { new ByteArrayContent(await File.ReadAllBytesAsync(Library.Demo(name))), "files", name } };
         var answer = await http.PostAsync(new Uri("/api/sources", UriKind.Relative), form);
         return (string)(await answer.Content.ReadFromJsonAsync<JsonArray>())![0]!["source"]!["id"]!;
+    }
+
+    // A comment in the file makes it another one (ITU-T T.81, B.2.4.5).
+    private async Task<string> SendSpoolAsync(int number)
+    {
+        var bytes = await File.ReadAllBytesAsync(Library.Demo("spool-small.jpg"));
+        using var form = new MultipartFormDataContent { { new ByteArrayContent([.. bytes[..2], 0xFF, 0xFE, 0, 6, .. BitConverter.GetBytes(number), .. bytes[2..]]), "files", $"spool-{number}.jpg" } };
+        var answer = await http.PostAsync(new Uri("/api/sources", UriKind.Relative), form);
+        return (string)(await answer.Content.ReadFromJsonAsync<JsonArray>())![0]!["source"]!["id"]!;
+    }
+
+    private async Task SendUntilKilledAsync(int from, List<string> acknowledged)
+    {
+        try
+        {
+            for (var number = from; ; number++)
+                acknowledged.Add(await SendSpoolAsync(number));
+        }
+        catch (Exception broken) when (broken is HttpRequestException or IOException)
+        {
+            // The server is gone. What it had not answered is nobody's loss.
+        }
+    }
+
+    // Looks at what lies on the disk, as it lies there: the database, and every file that it names.
+    private async Task<SqliteConnection> CheckAsync(List<string> acknowledged)
+    {
+        var database = new SqliteConnection($"Data Source={Path.Combine(data.FullName, "pantomet.db")};Pooling=False");
+        await database.OpenAsync();
+        Assert.Equal("ok", Scalar(database, "PRAGMA integrity_check"));
+        var missing = acknowledged.ToHashSet();
+        foreach (var (area, query) in new[] { ("originals", "SELECT Id FROM Sources"), ("variants", "SELECT DISTINCT Sha256 FROM Variants WHERE State = 'Done'") })
+        {
+            using var command = new SqliteCommand(query, database);
+            using var rows = await command.ExecuteReaderAsync();
+            while (await rows.ReadAsync())
+            {
+                var sha256 = rows.GetString(0);
+                Assert.Equal(sha256, Convert.ToHexStringLower(SHA256.HashData(await File.ReadAllBytesAsync(Path.Combine(data.FullName, area, sha256[..2], sha256[2..4], sha256)))));
+                missing.Remove(sha256);
+            }
+        }
+
+        Assert.Empty(missing);
+        return database;
+    }
+
+    private static object? Scalar(SqliteConnection database, string query)
+    {
+        using var command = new SqliteCommand(query, database);
+        return command.ExecuteScalar();
     }
 
     private async Task<JsonNode> JsonAsync(string path) => (await http.GetFromJsonAsync<JsonNode>(new Uri(path, UriKind.Relative)))!;

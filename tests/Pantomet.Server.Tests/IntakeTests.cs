@@ -159,6 +159,30 @@ public sealed class IntakeTests
     }
 
     [Fact]
+    public async Task A_full_disk_fails_the_files_of_a_run_and_a_package_with_a_sentence_and_both_work_once_there_is_room()
+    {
+        var isFull = false;
+        using var library = new Library(services => services.AddSingleton(provider => new ContentStore(provider.GetRequiredService<DataFolder>())
+        {
+            OpenNew = path => isFull ? new FileStream("/dev/full", FileMode.Open, FileAccess.Write) : new FileStream(path, FileMode.CreateNew),
+        }));
+        await library.AddDestinationAsync("windowbox.json");
+        var flight = await library.TakeInAsync("hill-flight.jpg");
+        isFull = true;
+        var run = await library.RunAsync([flight], ["windowbox.square", "windowbox.portrait"]);
+        Assert.Equal((0, 2), ((int)run["done"]!, (int)run["failed"]!));
+        Assert.Equal("disk-full", (string)(await library.GetAsync($"/api/variants?run={run["id"]}"))["items"]![0]!["findings"]![0]!["id"]!);
+        isFull = false;
+        Assert.Equal(2, (int)(await library.RunAsync([flight], ["windowbox.square", "windowbox.portrait"]))["done"]!);
+        isFull = true;
+        Assert.StartsWith("The disk of the server is full", (string)(await library.PackedAsync(new { }))["problem"]!, StringComparison.Ordinal);
+        isFull = false;
+        using var zip = await library.PackAsync(new { });
+        Assert.Equal(6, zip.Entries.Count);
+        Assert.Empty(Directory.EnumerateFiles(Path.Combine(library.DataFolder, "incoming")));
+    }
+
+    [Fact]
     public async Task Previews_are_made_again_when_they_were_cleared_away()
     {
         using var library = new Library();

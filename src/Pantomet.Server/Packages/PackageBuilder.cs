@@ -10,7 +10,7 @@ using Pantomet.Server.Storage;
 namespace Pantomet.Server.Packages;
 
 /// <summary>Writes the ZIP of a package. Same files in, same bytes out: the order is fixed and no time of day is written.</summary>
-internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue catalogue, Planning planning, MissingFiles missingFiles, DataFolder folder)
+internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue catalogue, Planning planning, MissingFiles missingFiles, ContentStore store, DataFolder folder)
 {
     // The earliest time that ZIP can state.
     private static readonly DateTimeOffset NoTime = new(1980, 1, 1, 0, 0, 0, TimeSpan.Zero);
@@ -34,13 +34,14 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
         var withdrawn = package.Selection is { OnlyChanged: true, IsWhole: true } ? before.Keys.Except(whole.Select(one => (one.DestinationId, one.Entry.File))).Select(key => key.File).Order(StringComparer.Ordinal).ToList() : [];
         var entries = packed.Select(one => one.Entry).ToList();
         IReadOnlyList<MissingEntry> missing = [.. altered, .. await missingFiles.OfAsync(package.Selection, cancel)];
-        var aside = Path.Combine(folder.Incoming, $"{package.Id}.zip");
+        var aside = Path.Combine(folder.Incoming, $"{Guid.NewGuid():N}.zip");
         try
         {
-            await using (var file = new FileStream(aside, FileMode.Create, FileAccess.Write, FileShare.None, 1 << 17, FileOptions.Asynchronous))
+            await using (var file = store.OpenNew(aside))
             {
                 await WriteAsync(file, entries, missing, withdrawn, cancel);
-                file.Flush(flushToDisk: true);
+                await file.FlushAsync(cancel);
+                (file as FileStream)?.Flush(flushToDisk: true);
             }
 
             File.Move(aside, PathOf(folder, package.Id), overwrite: true);
