@@ -1,5 +1,7 @@
 using System.Diagnostics;
+using System.Globalization;
 using System.Net.Http.Json;
+using System.Text.Json;
 using System.Text.Json.Nodes;
 
 namespace Pantomet.Bench;
@@ -32,6 +34,24 @@ internal sealed class BenchServer : IDisposable
         using var answer = Http.PostAsync(new Uri("/api/sources", UriKind.Relative), form).Result.EnsureSuccessStatusCode();
         return (string)answer.Content.ReadFromJsonAsync<JsonArray>().Result![0]!["source"]!["id"]!;
     }
+
+    /// <summary>Renders, and gives the seconds that it took.</summary>
+    public (double Seconds, JsonNode Run) Run(List<string> sources, string[] slots)
+    {
+        var watch = Stopwatch.StartNew();
+        var id = JsonNode.Parse(Post("/api/runs", new JsonObject { ["sources"] = JsonSerializer.SerializeToNode(sources), ["slots"] = JsonSerializer.SerializeToNode(slots) }))!["id"];
+        while (true)
+        {
+            var run = JsonNode.Parse(Http.GetStringAsync(new Uri($"/api/runs/{id}", UriKind.Relative)).Result)!;
+            if ((string)run["state"]! == "done")
+                return (watch.Elapsed.TotalSeconds, run);
+            Thread.Sleep(20);
+        }
+    }
+
+    /// <summary>The most bytes that the process ever held, as Linux counts them.</summary>
+    public long PeakMemory() =>
+        1024 * long.Parse(File.ReadLines($"/proc/{process.Id}/status").Single(line => line.StartsWith("VmHWM", StringComparison.Ordinal)).Split(' ', StringSplitOptions.RemoveEmptyEntries)[1], CultureInfo.InvariantCulture);
 
     /// <summary>Sends JSON and reads the whole answer.</summary>
     public string Post(string path, JsonNode body)

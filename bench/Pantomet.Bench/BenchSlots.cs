@@ -1,3 +1,4 @@
+using System.Text.Json.Nodes;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
@@ -7,6 +8,24 @@ namespace Pantomet.Bench;
 
 internal static class BenchSlots
 {
+    /// <summary>A destination with one JPEG width of one quality for each slot.</summary>
+    public static JsonObject Document(string id, IEnumerable<(string Id, int Width)> slots, int quality) => new()
+    {
+        ["format"] = "pantomet-destination-1",
+        ["id"] = id,
+        ["name"] = "Bench",
+        ["kind"] = "site",
+        ["slots"] = new JsonArray([.. slots.Select(slot => new JsonObject
+        {
+            ["id"] = slot.Id,
+            ["name"] = slot.Id.Split('.')[1],
+            ["shape"] = "free",
+            ["sizes"] = new JsonObject { ["widths"] = new JsonArray(slot.Width) },
+            ["formats"] = new JsonArray("jpeg"),
+            ["quality"] = new JsonObject { ["floor"] = quality, ["ceiling"] = quality },
+        })]),
+    };
+
     /// <summary>A free shape at some widths in one format.</summary>
     public static Slot Of(PictureFormat format, IReadOnlyList<int> widths, QualityRange quality, long? cap) => new(
         "bench.slot", "bench", new Shape.Free(), Fit.Cover, BackgroundColour.White, new SizeRule.Widths(widths), [], [format], Delivery.One,

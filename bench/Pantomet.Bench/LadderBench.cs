@@ -60,7 +60,7 @@ internal static class LadderBench
         Console.WriteLine($"  vipsthumbnail, a process per width, {cores} at a time ÷ ours:                  {theirs / ours:0.00}");
     }
 
-    private static bool HasVipsthumbnail() => Environment.GetEnvironmentVariable("PATH")!.Split(':').Any(folder => File.Exists(Path.Combine(folder, "vipsthumbnail")));
+    internal static bool HasVipsthumbnail() => Environment.GetEnvironmentVariable("PATH")!.Split(':').Any(folder => File.Exists(Path.Combine(folder, "vipsthumbnail")));
 
     private static void Thumbnail(string source, int width, string into)
     {

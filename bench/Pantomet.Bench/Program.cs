@@ -4,6 +4,8 @@ var demo = Path.Combine(Repository.Root, "demo", "sources");
 var parts = new Dictionary<string, Action>
 {
     ["ladder"] = () => LadderBench.Run(demo),
+    ["batch"] = () => BatchBench.Run(demo),
+    ["memory"] = () => MemoryBench.Run(demo),
     ["limits"] = () => ByteLimitBench.Run(demo),
     ["widths"] = BestLadderBench.Run,
     ["weights"] = () => WeightBench.Run(demo),

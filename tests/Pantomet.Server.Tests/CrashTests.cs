@@ -56,10 +56,10 @@ public sealed class CrashTests : IDisposable
         const int kills = 20;
         var random = new Random(4711);
         await StartAsync();
-        var slot = new { id = "test.small", name = "small", shape = "free", sizes = new { widths = Enumerable.Range(0, 16).Select(step => 600 - (step * 30)).ToArray() }, formats = new[] { "jpeg" } };
+        var slot = new { id = "test.small", name = "small", shape = "free", sizes = new { widths = Enumerable.Range(0, 12).Select(step => 600 - (step * 40)).ToArray() }, formats = new[] { "jpeg" } };
         (await http.PostAsJsonAsync("/api/destinations", new { format = "pantomet-destination-1", id = "test", name = "Test", kind = "site", slots = new[] { slot } })).EnsureSuccessStatusCode();
         var acknowledged = new List<string>();
-        for (var index = 0; index < 50; index++)
+        for (var index = 0; index < 40; index++)
             acknowledged.Add(await SendSpoolAsync(index));
         var id = (string)(await (await http.PostAsJsonAsync("/api/runs", new { sources = acknowledged, slots = new[] { "test.small" } })).Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
         for (var kill = 0; kill < kills; kill++)
@@ -73,11 +73,11 @@ public sealed class CrashTests : IDisposable
         }
 
         var run = await UntilAsync(id, run => (string)run["state"]! == "done");
-        Assert.Equal((800, 800, 0), ((int)run["total"]!, (int)run["done"]!, (int)run["failed"]!));
+        Assert.Equal((480, 480, 0), ((int)run["total"]!, (int)run["done"]!, (int)run["failed"]!));
         using (var database = await CheckAsync(acknowledged))
         {
-            Assert.Equal(800L, Scalar(database, "SELECT COUNT(*) FROM Variants"));
-            Assert.Equal(800L, Scalar(database, "SELECT COUNT(*) FROM (SELECT DISTINCT SourceId, FileName FROM Variants)"));
+            Assert.Equal(480L, Scalar(database, "SELECT COUNT(*) FROM Variants"));
+            Assert.Equal(480L, Scalar(database, "SELECT COUNT(*) FROM (SELECT DISTINCT SourceId, FileName FROM Variants)"));
         }
 
         Assert.Empty(Directory.EnumerateFiles(Path.Combine(data.FullName, "incoming")));
@@ -129,7 +129,12 @@ public sealed class CrashTests : IDisposable
 
     private async Task StartAsync()
     {
-        server = Process.Start(new ProcessStartInfo("dotnet", [typeof(Program).Assembly.Location, "--data", data.FullName, "--urls", $"http://127.0.0.1:{port}"]) { RedirectStandardOutput = true })!;
+        server = Process.Start(new ProcessStartInfo("dotnet", [typeof(Program).Assembly.Location, "--data", data.FullName, "--urls", $"http://127.0.0.1:{port}"])
+        {
+            RedirectStandardOutput = true,
+            // A server that is killed after half a second need not have its loops compiled for speed.
+            Environment = { ["DOTNET_TC_QuickJitForLoops"] = "1", ["DOTNET_TieredPGO"] = "0" },
+        })!;
         server.BeginOutputReadLine();
         for (var attempt = 0; attempt < 300; attempt++)
         {

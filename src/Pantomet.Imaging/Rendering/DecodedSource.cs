@@ -14,6 +14,7 @@ public sealed class DecodedSource : IDisposable
 
     private readonly Image upright;
     private readonly RecentCuts recent = new();
+    private readonly CutLevels levels = new();
 
     private DecodedSource(Image upright, SourceFile file, SourceFacts facts)
     {
@@ -61,6 +62,7 @@ public sealed class DecodedSource : IDisposable
     public void Dispose()
     {
         recent.Dispose();
+        levels.Dispose();
         upright.Dispose();
     }
 
@@ -68,6 +70,13 @@ public sealed class DecodedSource : IDisposable
     {
         if (!Facts.IsVector)
         {
+            var turned = turn.Quarters % 2 == 0 ? crop.Size : crop.Size.Turned;
+            if (CutLevels.LevelFor(turned, size) is var level and > 0)
+            {
+                using var shared = levels.Get(crop, turn, level, () => TurnedCut.From(upright, crop, turn));
+                return PixelScaling.ScaledTo(shared, size, turned);
+            }
+
             using var area = TurnedCut.From(upright, crop, turn);
             return PixelScaling.ScaledTo(area, size);
         }
