@@ -9,13 +9,15 @@ namespace Pantomet.Bench;
 /// <summary>The built server in a process of its own, on an empty data folder that is gone afterwards.</summary>
 internal sealed class BenchServer : IDisposable
 {
-    private readonly DirectoryInfo data = Directory.CreateTempSubdirectory("pantomet-bench-");
+    private readonly DirectoryInfo? own;
     private readonly Process process;
 
-    public BenchServer()
+    /// <param name="folder">The data folder, which stays; null for one of its own.</param>
+    public BenchServer(string? folder = null)
     {
+        own = folder is null ? Directory.CreateTempSubdirectory("pantomet-bench-") : null;
         var server = Path.Combine(Repository.Root, ".build", "app", "Pantomet.Server.dll");
-        process = Process.Start(new ProcessStartInfo("dotnet", [server, "--data", data.FullName, "--urls", "http://127.0.0.1:0"]) { RedirectStandardOutput = true })!;
+        process = Process.Start(new ProcessStartInfo("dotnet", [server, "--data", folder ?? own!.FullName, "--urls", "http://127.0.0.1:0"]) { RedirectStandardOutput = true })!;
         string? line;
         while ((line = process.StandardOutput.ReadLine()) is not null && !line.StartsWith("Pantomet is ready: ", StringComparison.Ordinal))
         {
@@ -66,6 +68,6 @@ internal sealed class BenchServer : IDisposable
         process.Kill();
         process.WaitForExit();
         process.Dispose();
-        data.Delete(recursive: true);
+        own?.Delete(recursive: true);
     }
 }

@@ -6,6 +6,7 @@ var parts = new Dictionary<string, Action>
     ["ladder"] = () => LadderBench.Run(demo),
     ["batch"] = () => BatchBench.Run(demo),
     ["memory"] = () => MemoryBench.Run(demo),
+    ["many"] = () => ManyBench.Run(demo),
     ["limits"] = () => ByteLimitBench.Run(demo),
     ["widths"] = BestLadderBench.Run,
     ["weights"] = () => WeightBench.Run(demo),

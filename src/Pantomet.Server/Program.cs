@@ -46,6 +46,7 @@ services.AddScoped<DemoLibrary>();
 services.AddScoped<Planning>();
 services.AddScoped<RunStart>();
 services.AddSingleton<BoardCells>();
+services.AddHostedService<BoardReadying>();
 services.AddScoped<Framings>();
 services.AddSingleton<OpenPictures>();
 services.AddSingleton<RunQueue>();

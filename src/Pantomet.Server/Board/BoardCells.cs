@@ -23,6 +23,8 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
     private readonly SemaphoreSlim gate = new(1);
     private readonly Dictionary<(string Source, string Slot), Known> cells = [];
     private readonly Dictionary<(string Source, string Slot), long> newest = [];
+    private readonly Dictionary<string, long> newestOfSource = [];
+    private readonly KnownRows known = new();
     private long newestOfAll;
 
     /// <summary>The columns of a destination, or all.</summary>
@@ -38,17 +40,23 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
     /// <param name="rows">The rows; of most of them nothing more is read.</param>
     /// <param name="columns">The columns.</param>
     /// <param name="cancel">The asker is gone.</param>
-    public async Task<IReadOnlyList<IReadOnlyList<BoardCell>>> OfAsync(IReadOnlyList<RowStamp> rows, IReadOnlyList<PlacedColumn> columns, CancellationToken cancel)
+    public async Task<IReadOnlyList<BoardCell[]>> OfAsync(IReadOnlyList<RowStamp> rows, IReadOnlyList<PlacedColumn> columns, CancellationToken cancel)
     {
         await using var database = await databases.CreateDbContextAsync(cancel);
         await gate.WaitAsync(cancel);
         try
         {
             await FollowAsync(database, cancel);
-            foreach (var some in rows.Where(row => columns.Any(column => !Holds(row, column))).Select(row => row.Id).Chunk(SourcesAtOnce))
+            var same = known.Of(columns);
+            bool IsSame(RowStamp row) => same.TryGetValue(row.Id, out var before) && before.Revision == row.Revision && before.Newest == newestOfSource.GetValueOrDefault(row.Id);
+            var changed = rows.Where(row => !IsSame(row)).ToList();
+            foreach (var some in changed.Where(row => columns.Any(column => !Holds(row, column))).Select(row => row.Id).Chunk(SourcesAtOnce))
                 await WorkOutAsync(database, await database.Sources.AsNoTracking().Where(source => some.Contains(source.Id)).ToListAsync(cancel), columns, cancel);
+            foreach (var row in changed)
+                same[row.Id] = new KnownRows.Row(row.Revision, newestOfSource.GetValueOrDefault(row.Id), [.. columns.Select(column => cells[(row.Id, column.Slot.Id)].Cell)]);
             var running = await RunningAsync(database, cancel);
-            return [.. rows.Select(row => columns.Select(column => Shown((row.Id, column.Slot.Id), running)).ToList())];
+            var inHand = running.Select(pairing => pairing.Item1).ToHashSet();
+            return [.. rows.Select(row => inHand.Contains(row.Id) ? [.. same[row.Id].Cells.Zip(columns, (cell, column) => Shown(cell, (row.Id, column.Slot.Id), running))] : same[row.Id].Cells)];
         }
         finally
         {
@@ -62,24 +70,23 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
         gate.Wait();
         cells.Clear();
         newest.Clear();
+        newestOfSource.Clear();
+        known.Clear();
         newestOfAll = 0;
         gate.Release();
     }
 
     public void Dispose() => gate.Dispose();
 
-    private BoardCell Shown((string Source, string Slot) key, HashSet<(string, string)> running)
-    {
-        var cell = cells[key].Cell;
-        return running.Contains(key) && cell.State != PairingStanding.LeftOut ? cell with { State = PairingStanding.Running } : cell;
-    }
+    private static BoardCell Shown(BoardCell cell, (string Source, string Slot) key, HashSet<(string, string)> running) =>
+        running.Contains(key) && cell.State != PairingStanding.LeftOut ? cell with { State = PairingStanding.Running } : cell;
 
     // Variants are only ever added, so that what is new is behind what was seen last.
     private async Task FollowAsync(PantometDb database, CancellationToken cancel)
     {
         var added = database.Variants.Where(row => row.Sequence > newestOfAll).OrderBy(row => row.Sequence).Select(row => new { row.Sequence, row.SourceId, row.SlotId }).AsAsyncEnumerable();
         await foreach (var row in added.WithCancellation(cancel))
-            newest[(row.SourceId, row.SlotId)] = newestOfAll = row.Sequence;
+            newest[(row.SourceId, row.SlotId)] = newestOfSource[row.SourceId] = newestOfAll = row.Sequence;
     }
 
     private bool Holds(RowStamp source, PlacedColumn column)

@@ -27,13 +27,26 @@ internal static class BoardEndpoints
         if (Unreadable(filter) is { } problem)
             return problem;
         var (columns, rows) = await RowsAsync(filter, database, cells, cancel);
-        var shown = rows.Where(row => !filter.LooksAtCells || row.Cells.Any(filter.Holds)).ToList();
+        var shown = filter.LooksAtCells ? [.. rows.Where(row => Array.Exists(row.Cells, filter.Holds))] : rows;
         var counts = new int[Enum.GetValues<PairingStanding>().Length];
+        var (settled, blocked) = (new int[columns.Count], new int[columns.Count]);
         var bytes = 0L;
-        foreach (var cell in rows.SelectMany(row => row.Cells))
+        foreach (var (_, row) in rows)
         {
-            counts[(int)cell.State]++;
-            bytes += cell.Bytes;
+            foreach (var cell in row)
+            {
+                counts[(int)cell.State]++;
+                bytes += cell.Bytes;
+            }
+        }
+
+        foreach (var (_, row) in shown)
+        {
+            for (var at = 0; at < row.Length; at++)
+            {
+                settled[at] += row[at].State is PairingStanding.Done or PairingStanding.LeftOut ? 1 : 0;
+                blocked[at] += row[at].State == PairingStanding.Blocked ? 1 : 0;
+            }
         }
 
         var page = shown.Skip(Math.Max(0, offset ?? 0)).Take(Math.Clamp(limit ?? UsualRows, 1, MostRows)).ToList();
@@ -41,7 +54,7 @@ internal static class BoardEndpoints
         var sources = await database.Sources.AsNoTracking().Where(row => ids.Contains(row.Id)).ToDictionaryAsync(row => row.Id, cancel);
         var groups = await database.Sources.Where(row => row.DeletedAt == null && row.Group != "").Select(row => row.Group).Distinct().OrderBy(group => group).ToListAsync(cancel);
         return TypedResults.Ok(new BoardAnswer(
-            [.. columns.Select((column, at) => ColumnOf(column, shown, at))],
+            [.. columns.Select((column, at) => new BoardColumn(column.Slot.Id, settled[at], blocked[at]))],
             [.. page.Where(row => sources.ContainsKey(row.Id)).Select(row => RowOf(sources[row.Id], row.Cells))],
             shown.Count,
             Enum.GetValues<PairingStanding>().ToDictionary(state => state, state => counts[(int)state]),
@@ -72,7 +85,7 @@ internal static class BoardEndpoints
         return due.Count == 0 ? Problems.Invalid("state", "Nothing of what is shown is due: all of it is made, left out or stopped by a finding.") : await start.AsAsync([.. due.Select(cell => new Pairing(sources[cell.Id], cell.Slot))], cancel);
     }
 
-    private static async Task<(IReadOnlyList<PlacedColumn> Columns, IReadOnlyList<(string Id, IReadOnlyList<BoardCell> Cells)> Rows)> RowsAsync(
+    private static async Task<(IReadOnlyList<PlacedColumn> Columns, List<(string Id, BoardCell[] Cells)> Rows)> RowsAsync(
         BoardFilter filter, PantometDb database, BoardCells cells, CancellationToken cancel)
     {
         var columns = await cells.ColumnsAsync(filter.Destination, cancel);
@@ -82,11 +95,6 @@ internal static class BoardEndpoints
     }
 
     private static BoardRow RowOf(SourceRow source, IReadOnlyList<BoardCell> cells) => new(source.Id, source.Stem, source.Group, source.Facts.Size.Width, source.Facts.Size.Height, cells);
-
-    private static BoardColumn ColumnOf(PlacedColumn column, List<(string Id, IReadOnlyList<BoardCell> Cells)> rows, int at) => new(
-        column.Slot.Id,
-        rows.Count(row => row.Cells[at].State is PairingStanding.Done or PairingStanding.LeftOut),
-        rows.Count(row => row.Cells[at].State == PairingStanding.Blocked));
 
     private static ProblemHttpResult? Unreadable(BoardFilter filter) =>
         filter.IsReadable ? null : Problems.Invalid("state", $"\"{filter.State}\" is not a state. There are open, done, stale, blocked, running and leftOut.");

@@ -44,6 +44,9 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
             source.HasKey(row => row.Sequence);
             source.HasIndex(row => row.Id).IsUnique();
             source.HasIndex(row => row.Stem);
+            // The board asks for these of every source, and must not read whole rows for them.
+            source.HasIndex(row => new { row.DeletedAt, row.Sequence, row.Id, row.Revision });
+            source.HasIndex(row => new { row.DeletedAt, row.Group });
             AsJson(source.Property(row => row.Facts));
             AsJson(source.Property(row => row.Framing));
             AsJson(source.Property(row => row.Proposal));
@@ -76,6 +79,7 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
             variant.HasIndex(row => row.Id).IsUnique();
             variant.HasIndex(row => row.Recipe);
             variant.HasIndex(row => row.RunId);
+            variant.HasIndex(row => row.Bytes);
             variant.HasIndex(row => new { row.SourceId, row.SlotId });
             AsJson(variant.Property(row => row.Findings));
             AsJson(variant.Property(row => row.Remedies));

@@ -40,12 +40,12 @@ internal static class WeighingEndpoints
     {
         if (!Enum.TryParse<WorstBy>(by ?? nameof(WorstBy.Score), ignoreCase: true, out var order) || !Enum.IsDefined(order))
             return Problems.Invalid("by", "Files are ordered by score, cap, saving or bytes.");
-        var rows = await database.Variants.AsNoTracking()
-            .Where(row => row.State != VariantState.Unneeded && (run == null || row.RunId == run) && (source == null || row.SourceId == source) && (slot == null || row.SlotId == slot))
-            .OrderByDescending(row => order == WorstBy.Bytes ? row.Bytes : row.Sequence).Take(10 * MostListed).ToListAsync(cancel);
+        var found = database.Variants.AsNoTracking()
+            .Where(row => row.State != VariantState.Unneeded && (run == null || row.RunId == run) && (source == null || row.SourceId == source) && (slot == null || row.SlotId == slot));
+        var rows = await (order == WorstBy.Bytes ? found.OrderByDescending(row => row.Bytes).Take(2 * MostListed) : found.OrderByDescending(row => row.Sequence).Take(10 * MostListed)).ToListAsync(cancel);
         var current = await CurrentVariants.OfAsync(planning, rows, cancel);
         var caps = (await catalogue.SlotsAsync(cancel)).ToDictionary(entry => entry.Key, entry => entry.Value.Slot.Limits.Most?.Bytes);
-        var weights = await database.Sources.AsNoTracking().ToDictionaryAsync(row => row.Id, row => row.Bytes, cancel);
+        var weights = await database.Sources.Select(row => new { row.Id, row.Bytes }).ToDictionaryAsync(row => row.Id, row => row.Bytes, cancel);
         double Badness(VariantRow row) => row.State == VariantState.Blocked && order != WorstBy.Bytes ? double.MaxValue : order switch
         {
             WorstBy.Score => -row.Points ?? -100,

@@ -302,6 +302,8 @@ namespace Pantomet.Server.Storage.Migrations
 
                     b.HasKey("Sequence");
 
+                    b.HasIndex("Bytes");
+
                     b.HasIndex("Id")
                         .IsUnique();
 
@@ -379,6 +381,10 @@ namespace Pantomet.Server.Storage.Migrations
                         .IsUnique();
 
                     b.HasIndex("Stem");
+
+                    b.HasIndex("DeletedAt", "Group");
+
+                    b.HasIndex("DeletedAt", "Sequence", "Id", "Revision");
 
                     b.ToTable("Sources");
                 });
