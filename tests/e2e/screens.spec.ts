@@ -18,6 +18,10 @@ for (const path of [
   "/runs",
   "/packages",
   "/samples",
+  "/names",
+  "/space",
+  "/totals",
+  "/board",
 ])
   test(`${path} has no serious fault for those who cannot see or point`, async ({ page }) => {
     await page.goto(app.url + path);

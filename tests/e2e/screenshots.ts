@@ -114,6 +114,22 @@ test("pictures of every main view", async ({ page }) => {
     await page.getByRole("gridcell", { name: /^dune-box-kite, hero/ }).click();
     await shot("board");
 
+    await page.goto(`${app.url}/totals`);
+    await page.getByLabel("Pictures of listing photo on a page").fill("6");
+    await page.getByText("desktop").first().waitFor();
+    await shot("totals");
+
+    await page.goto(`${app.url}/names`);
+    await page.getByRole("textbox", { name: "Pattern" }).fill("galewright-{stem}-{number}");
+    await page.getByText("galewright-hill-flight-1").waitFor();
+    await shot("names");
+
+    const spool = sources.find((source) => source.stem === "spool-small")?.id;
+    await fetch(`${app.url}/api/sources/${spool}`, { method: "DELETE" });
+    await page.goto(`${app.url}/space`);
+    await page.getByText("taken away").first().waitFor();
+    await shot("space");
+
     await page.goto(`${app.url}/weight/${id("hill-flight")}/quayside-market.listing-photo?size=2500x2000`);
     await page.getByText("as good as the cap allows").waitFor({ timeout: 60_000 });
     await page.waitForLoadState("networkidle");

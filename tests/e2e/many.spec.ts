@@ -1,0 +1,71 @@
+import AxeBuilder from "@axe-core/playwright";
+import { expect, test } from "@playwright/test";
+import { Pantomet } from "./pantomet.ts";
+
+let app: Pantomet;
+test.beforeAll(async () => {
+  app = await Pantomet.start("demo");
+});
+test.afterAll(() => app.stop());
+
+test("by keyboard alone: pictures are named at once, and named back", async ({ page }) => {
+  await page.goto(`${app.url}/sources`);
+  await page.getByRole("option", { name: /^hill-flight/ }).first().waitFor();
+  await page.keyboard.press("Control+a");
+  await expect(page.getByRole("button", { name: "Name 20" })).toBeVisible();
+  await page.keyboard.press("n");
+  await page.getByRole("textbox", { name: "Pattern" }).fill("Kite No {number}");
+  await expect(page.getByRole("cell", { name: "kite-no-01" })).toBeVisible();
+  await page.getByRole("textbox", { name: "Pattern" }).press("Enter");
+  await expect(page.getByRole("option", { name: /kite-no-01/ })).toBeVisible();
+  await page.keyboard.press("Control+z");
+  await expect(page.getByRole("option", { name: /^hill-flight/ }).first()).toBeVisible();
+  await expect(page.getByRole("option", { name: /kite-no/ })).toHaveCount(0);
+});
+
+test("what was taken away lies in the bin, comes back, and is gone when the bin is emptied", async ({
+  page,
+}) => {
+  await page.goto(`${app.url}/sources`);
+  await page.getByRole("option", { name: /^tail-loop/ }).click();
+  await page.keyboard.press("Delete");
+  await expect(page.getByRole("option", { name: /^tail-loop/ })).toHaveCount(0);
+  await page.getByTitle("Room on the disk, and the bin").click();
+  await page.getByRole("button", { name: "Put tail-loop back" }).click();
+  await expect(page.getByText("Empty. What is taken away")).toBeVisible();
+  await page.goto(`${app.url}/sources`);
+  await page.getByRole("option", { name: /^tail-loop/ }).click();
+  await page.keyboard.press("Delete");
+  await page.goto(`${app.url}/space`);
+  await page.getByRole("button", { name: "Empty the bin" }).click();
+  await page.getByRole("button", { name: "Delete 1" }).click();
+  await expect(page.getByText("1 picture deleted for good.")).toBeVisible();
+  expect((await app.get("/api/bin")).items).toEqual([]);
+});
+
+test("a package of what changed, by keyboard; and what a page weighs", async ({ page }) => {
+  const sources = (await app.get("/api/sources?search=hill-flight")).items as { id: string }[];
+  const run = await app.send("POST", "/api/runs", {
+    sources: sources.map((one) => one.id),
+    slots: ["windowbox.square", "windowbox.portrait"],
+  });
+  await expect
+    .poll(async () => (await app.get(`/api/runs/${run.id}`)).state, { timeout: 60_000 })
+    .toBe("done");
+  await page.goto(`${app.url}/packages`);
+  await page.getByLabel("Destination").selectOption({ label: "for Windowbox" });
+  await page.getByRole("heading", { name: "packages" }).click();
+  await page.keyboard.press("c");
+  await expect(page.getByText("what changed for Windowbox")).toBeVisible();
+  await page.keyboard.press("c");
+  await expect(page.getByText(/Nothing changed since the last package/)).toBeVisible();
+
+  await page.goto(`${app.url}/weight`);
+  await page.getByRole("button", { name: "Where the bytes went" }).waitFor();
+  await page.keyboard.press("t");
+  await page.getByLabel("Pictures of square on a page").fill("4");
+  await expect(page.getByRole("complementary", { name: "Page weight" })).toContainText("390 px at 3x");
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const serious = violations.filter((one) => one.impact === "serious" || one.impact === "critical");
+  expect(serious.map((one) => `${one.id}: ${one.nodes.map((node) => node.html).join(" | ")}`)).toEqual([]);
+});
