@@ -107,7 +107,7 @@ public sealed class BoardTests
         var request = new { sources = new[] { spools }, slots = new[] { "windowbox.square" } };
         await RunAsync(library, request);
         Assert.Equal(["open", "blocked", "open"], await StatesAsync(library, spools));
-        Assert.Equal("not-rendered", (string)(await library.GetAsync("/api/board"))["rows"]![0]!["cells"]![1]!["finding"]!["id"]!);
+        Assert.Equal("original-altered", (string)(await library.GetAsync("/api/board"))["rows"]![0]!["cells"]![1]!["finding"]!["id"]!);
         await File.WriteAllBytesAsync(path, whole);
         await RunAsync(library, request);
         Assert.Equal(["open", "done", "open"], await StatesAsync(library, spools));

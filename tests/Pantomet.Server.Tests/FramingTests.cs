@@ -64,13 +64,13 @@ public sealed class FramingTests
         // A picture of its own after each step but accepting, which is seen in the round of review only.
         Assert.Equal(seen.Count - 1, seen.Distinct().Count());
 
-        using var again = new Library(null, ("data", library.DataFolder));
+        using var again = library.Restarted();
         for (var step = seen.Count - 2; step >= 0; step--)
             Assert.Equal(seen[step], State(await MoveAsync(again, source, "undo")));
-        Assert.Null((await library.GetAsync($"/api/framings/{source}"))["undo"]);
+        Assert.Null((await again.GetAsync($"/api/framings/{source}"))["undo"]);
         for (var step = 1; step < seen.Count; step++)
             Assert.Equal(seen[step], State(await MoveAsync(again, source, "redo")));
-        Assert.Equal(seen[^1], State(await library.GetAsync($"/api/framings/{source}")));
+        Assert.Equal(seen[^1], State(await again.GetAsync($"/api/framings/{source}")));
     }
 
     [Fact]

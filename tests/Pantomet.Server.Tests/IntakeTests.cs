@@ -35,6 +35,18 @@ public sealed class IntakeTests
     }
 
     [Fact]
+    public async Task Who_is_about_to_send_files_is_told_which_need_not_be_sent()
+    {
+        using var library = new Library();
+        var id = await library.TakeInAsync("spool-small.jpg");
+        async Task<int> KnownAsync() => (await (await library.SendJsonAsync(HttpMethod.Post, "/api/sources/known", new { ids = new[] { id, new string('0', 64) } })).Content.ReadFromJsonAsync<JsonNode>())!["items"]!.AsArray().Count;
+        Assert.Equal(1, await KnownAsync());
+        // Lost on the disk: it had better be sent again.
+        File.Delete(Path.Combine(library.DataFolder, "originals", id[..2], id[2..4], id));
+        Assert.Equal(0, await KnownAsync());
+    }
+
+    [Fact]
     public async Task The_original_comes_back_byte_for_byte()
     {
         using var library = new Library();

@@ -11,10 +11,11 @@ namespace Pantomet.Server.Tests;
 /// <summary>The server in this process, on an empty data folder that is gone after the test.</summary>
 public sealed class Library : WebApplicationFactory<Program>
 {
-    private readonly DirectoryInfo data = Directory.CreateTempSubdirectory("pantomet-test-");
+    private DirectoryInfo data = Directory.CreateTempSubdirectory("pantomet-test-");
     private readonly Action<IServiceCollection>? services;
     private readonly (string Name, string Value)[] settings;
     private HttpClient? client;
+    private bool keepsFolder;
 
     public Library()
         : this(null)
@@ -25,6 +26,17 @@ public sealed class Library : WebApplicationFactory<Program>
     {
         this.services = services;
         this.settings = settings;
+    }
+
+    /// <summary>Ends this server and starts another on its folder.</summary>
+    public Library Restarted()
+    {
+        keepsFolder = true;
+        Dispose();
+        var next = new Library(services, settings);
+        next.data.Delete();
+        next.data = data;
+        return next;
     }
 
     public HttpClient Http => client ??= CreateClient();
@@ -122,7 +134,7 @@ public sealed class Library : WebApplicationFactory<Program>
     protected override void Dispose(bool disposing)
     {
         base.Dispose(disposing);
-        if (disposing && data.Exists)
+        if (disposing && !keepsFolder && data.Exists)
             data.Delete(recursive: true);
     }
 }

@@ -39,7 +39,7 @@ public sealed class LibraryTests
         // What the person takes away must not come back with the next start.
         foreach (var source in sources["items"]!.AsArray())
             await folder.Http.DeleteAsync(new Uri($"/api/sources/{source!["id"]}", UriKind.Relative));
-        using var again = new Library(null, ("demo", Path.Combine(Library.Root(), "demo")), ("data", folder.DataFolder));
+        using var again = folder.Restarted();
         Assert.Equal(0, (int)(await again.GetAsync("/api/sources"))["total"]!);
     }
 

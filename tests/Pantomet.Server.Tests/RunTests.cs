@@ -71,6 +71,20 @@ public sealed class RunTests
     }
 
     [Fact]
+    public async Task Two_runs_of_the_same_cells_both_end_and_share_their_files()
+    {
+        using var library = await ReadyAsync();
+        var source = await library.TakeInAsync("hill-flight.jpg");
+        var runs = await Task.WhenAll(library.RunAsync([source], Social), library.RunAsync([source], Social));
+        Assert.All(runs, run => Assert.Equal((3, 0), ((int)run["done"]!, (int)run["failed"]!)));
+        var variants = (await library.GetAsync($"/api/variants?source={source}"))["items"]!.AsArray();
+        Assert.Equal(3, variants.Select(variant => (string)variant!["sha256"]!).Distinct().Count());
+        Assert.Equal(3, Directory.EnumerateFiles(Path.Combine(library.DataFolder, "variants"), "*", SearchOption.AllDirectories).Count());
+        using var zip = await library.PackAsync(new { });
+        Assert.Equal(3 + 4, zip.Entries.Count);
+    }
+
+    [Fact]
     public async Task A_run_can_be_cancelled_and_keeps_what_is_finished()
     {
         using var library = await ReadyAsync("galewright-shop.json");

@@ -226,6 +226,8 @@ export const findingWords: Record<string, string> = {
   "same-name": "same name twice",
   "unfit-name": "unfit name",
   "not-rendered": "could not be made",
+  "original-altered": "original altered",
+  "original-missing": "original missing",
 };
 
 function GroupButton({
