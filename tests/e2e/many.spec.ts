@@ -10,7 +10,10 @@ test.afterAll(() => app.stop());
 
 test("by keyboard alone: pictures are named at once, and named back", async ({ page }) => {
   await page.goto(`${app.url}/sources`);
-  await page.getByRole("option", { name: /^hill-flight/ }).first().waitFor();
+  await page
+    .getByRole("option", { name: /^hill-flight/ })
+    .first()
+    .waitFor();
   await page.keyboard.press("Control+a");
   await expect(page.getByRole("button", { name: "Name 20" })).toBeVisible();
   await page.keyboard.press("n");
