@@ -13,8 +13,8 @@ internal sealed class Bin(PantometDb database, SourceIntake intake, RunQueue que
 
     /// <summary>Deletes for good what is in the bin, with everything that was made of it.</summary>
     /// <param name="cancel">The asker is gone.</param>
-    /// <returns>How many sources went; null while files are being made, for one of them may be wanted.</returns>
-    public async Task<int?> EmptyAsync(CancellationToken cancel)
+    /// <returns>The ids of the sources that went; null while files are being made, for one of them may be wanted.</returns>
+    public async Task<IReadOnlyList<string>?> EmptyAsync(CancellationToken cancel)
     {
         var gone = new List<string>();
         var isIdle = await queue.WhileIdleAsync(() => intake.WhileNothingIsRegisteredAsync(
@@ -28,7 +28,7 @@ internal sealed class Bin(PantometDb database, SourceIntake intake, RunQueue que
         if (!isIdle)
             return null;
         cells.Forget();
-        return gone.Count;
+        return gone;
     }
 
     private async Task DeleteAsync(string[] ids, CancellationToken cancel)

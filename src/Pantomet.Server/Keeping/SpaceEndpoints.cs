@@ -80,11 +80,8 @@ internal static class SpaceEndpoints
         return TypedResults.Ok(new BinAnswer([.. rows.Select(row => new BinEntry(row.Id, row.Stem, row.FileName, row.Bytes, row.DeletedAt!.Value))]));
     }
 
-    private static async Task<Results<Ok<SourceIds>, ProblemHttpResult>> EmptyAsync(PantometDb database, Bin bin, CancellationToken cancel)
-    {
-        var ids = await database.Sources.Where(row => row.DeletedAt != null).Select(row => row.Id).ToListAsync(cancel);
-        return await bin.EmptyAsync(cancel) is null ? Problems.Of(StatusCodes.Status409Conflict, "busy", "Not now", Busy) : TypedResults.Ok(new SourceIds(ids));
-    }
+    private static async Task<Results<Ok<SourceIds>, ProblemHttpResult>> EmptyAsync(Bin bin, CancellationToken cancel) =>
+        await bin.EmptyAsync(cancel) is { } gone ? TypedResults.Ok(new SourceIds(gone)) : Problems.Of(StatusCodes.Status409Conflict, "busy", "Not now", Busy);
 
     private static SpaceUsed OnDisk(string area, string pattern = "*", SearchOption depth = SearchOption.AllDirectories)
     {

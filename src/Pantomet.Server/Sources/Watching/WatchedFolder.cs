@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Sources;
 using Pantomet.Server.Hosting;
@@ -23,6 +24,9 @@ internal sealed class WatchedFolder(ServerSettings settings, SourceIntake intake
     };
 
     private readonly QuietFiles quiet = new(LooksUntilComplete);
+
+    // As in the database, which is written by nobody else: a look each second must not read all of it.
+    private ConcurrentDictionary<string, (long Bytes, long Modified)>? settled;
 
     /// <summary>Files that may be in the middle of being written, or are held by somebody.</summary>
     public int Waiting { get; private set; }
@@ -56,9 +60,8 @@ internal sealed class WatchedFolder(ServerSettings settings, SourceIntake intake
         IsThere = Directory.Exists(folder);
         var there = IsThere ? new DirectoryInfo(folder).EnumerateFiles("*", Below).Where(IsWanted).Select(file => new FileStamp(file.FullName, file.Length, file.LastWriteTimeUtc.Ticks)).ToList() : [];
         var complete = quiet.Look(there);
-        await using var database = await databases.CreateDbContextAsync(cancel);
-        var settled = await database.WatchedFiles.AsNoTracking().ToDictionaryAsync(row => row.Path, cancel);
-        bool IsSettled(FileStamp file) => settled.TryGetValue(Path.GetRelativePath(folder, file.Path), out var row) && (row.Bytes, row.Modified) == (file.Bytes, file.Modified);
+        settled ??= await SettledAsync(cancel);
+        bool IsSettled(FileStamp file) => settled.TryGetValue(Path.GetRelativePath(folder, file.Path), out var known) && known == (file.Bytes, file.Modified);
         var held = 0;
         await Parallel.ForEachAsync(complete.Where(file => !IsSettled(file)), new ParallelOptions { MaxDegreeOfParallelism = Environment.ProcessorCount, CancellationToken = cancel }, async (file, stop) =>
         {
@@ -66,6 +69,12 @@ internal sealed class WatchedFolder(ServerSettings settings, SourceIntake intake
                 Interlocked.Increment(ref held);
         });
         Waiting = there.Except(complete).Count(file => !IsSettled(file)) + held;
+    }
+
+    private async Task<ConcurrentDictionary<string, (long Bytes, long Modified)>> SettledAsync(CancellationToken cancel)
+    {
+        await using var database = await databases.CreateDbContextAsync(cancel);
+        return new(await database.WatchedFiles.AsNoTracking().ToDictionaryAsync(row => row.Path, row => (row.Bytes, row.Modified), cancel));
     }
 
     private async Task<bool> TakeAsync(string folder, FileStamp file, CancellationToken cancel)
@@ -101,6 +110,7 @@ internal sealed class WatchedFolder(ServerSettings settings, SourceIntake intake
         await database.WatchedFiles.Where(row => row.Path == path).ExecuteDeleteAsync(cancel);
         database.WatchedFiles.Add(new WatchedFileRow { Path = path, Bytes = file.Bytes, Modified = file.Modified, State = state, Sentence = sentence });
         await database.SaveChangesAsync(cancel);
+        settled![path] = (file.Bytes, file.Modified);
     }
 
     private static bool IsWanted(FileInfo file) =>
