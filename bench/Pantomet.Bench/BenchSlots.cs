@@ -8,6 +8,9 @@ namespace Pantomet.Bench;
 
 internal static class BenchSlots
 {
+    /// <summary>Widths for a page, in pixels.</summary>
+    public static IReadOnlyList<int> TwelveWidths { get; } = [2560, 2300, 2048, 1800, 1600, 1400, 1200, 1000, 800, 640, 480, 320];
+
     /// <summary>A destination with one JPEG width of one quality for each slot.</summary>
     public static JsonObject Document(string id, IEnumerable<(string Id, int Width)> slots, int quality) => new()
     {

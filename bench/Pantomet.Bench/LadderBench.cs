@@ -1,9 +1,7 @@
 using System.Diagnostics;
-using NetVips;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
-using Pantomet.Core.Weight;
 using Pantomet.Imaging.Encoders;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Imaging.Sources;
@@ -14,7 +12,7 @@ namespace Pantomet.Bench;
 internal static class LadderBench
 {
     private const int Times = 3;
-    private static readonly int[] Widths = [2560, 2300, 2048, 1800, 1600, 1400, 1200, 1000, 800, 640, 480, 320];
+    private static readonly IReadOnlyList<int> Widths = BenchSlots.TwelveWidths;
 
     public static void Run(string demo)
     {
@@ -25,7 +23,7 @@ internal static class LadderBench
         var plan = SlotPlan.For(slot, BenchSlots.Source(facts));
         var cores = Environment.ProcessorCount;
         var options = new ParallelOptions { MaxDegreeOfParallelism = cores };
-        Console.WriteLine($"Ladder: {facts.Size} px ({facts.Size.Count / 1e6:0.0} megapixels), {Widths.Length} JPEG widths, quality 80, {cores} cores");
+        Console.WriteLine($"Ladder: {facts.Size} px ({facts.Size.Count / 1e6:0.0} megapixels), {Widths.Count} JPEG widths, quality 80, {cores} cores");
 
         var ours = Stopwatches.Least(Times, () =>
         {
@@ -33,18 +31,7 @@ internal static class LadderBench
             Parallel.ForEach(plan.Variants, options, variant => File.WriteAllBytes(folder.Path(variant.FileName), VariantMaker.Make(decoded, variant, slot).File));
         });
 
-        // The floor: one decode, then one resample and one final encode per variant, on one core each.
-        var decode = Stopwatches.Least(Times, () => DecodedSource.Open(source, facts).Dispose());
-        var work = plan.Variants.Sum(variant => Enumerable.Range(0, Times).Min(_ =>
-        {
-            // A source remembers its last cuts; a fresh one has to make them.
-            using var fresh = DecodedSource.Open(source, facts);
-            return Stopwatches.Least(1, () =>
-            {
-                using var pixels = fresh.Cut(variant.Crop, variant.Turn, variant.Size.Picture);
-                Encoder.Lossy(pixels, PictureFormat.Jpeg, 80, new EncoderSettings(false, Effort.Quick, Enums.ForeignKeep.None));
-            });
-        }));
+        var (decode, work) = CodecFloor.Of(source, facts, plan.Variants, Times);
         var floor = (decode + work) / cores;
         Console.WriteLine($"  time ÷ codec floor ((decode + resample and encode of each) ÷ {cores} cores): {ours / floor:0.00}");
         // A decoder of one picture uses one core: until it has ended, nothing else can begin.

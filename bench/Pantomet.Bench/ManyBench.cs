@@ -43,6 +43,23 @@ internal static class ManyBench
             }).Order().ToList();
             Console.WriteLine($"  {request,-40} median {times[Times / 2],6:0} ms, p95 {times[(int)(Times * 0.95)],6:0} ms");
         }
+
+        SwitchPages(many.Http.BaseAddress!);
+    }
+
+    // Times from stage to stage, by the browser's own clock.
+    private static void SwitchPages(Uri url)
+    {
+        var journeys = Path.Combine(Repository.Root, "tests", "e2e");
+        if (!Directory.Exists(Path.Combine(journeys, "node_modules")))
+        {
+            Console.WriteLine("  The journeys' packages are not installed (./test does it); the time from page to page is left out.");
+            return;
+        }
+
+        Console.WriteLine("  from page to page in the browser:");
+        using var browser = Process.Start(new ProcessStartInfo("npm", ["run", "--silent", "measure", "--", "pages.measure.ts"]) { WorkingDirectory = journeys, Environment = { ["PANTOMET_URL"] = url.ToString().TrimEnd('/') } })!;
+        browser.WaitForExit();
     }
 
     // Rows only: no list looks at a file.

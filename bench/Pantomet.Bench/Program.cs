@@ -4,6 +4,7 @@ var demo = Path.Combine(Repository.Root, "demo", "sources");
 var parts = new Dictionary<string, Action>
 {
     ["ladder"] = () => LadderBench.Run(demo),
+    ["run"] = () => RunBench.Run(demo),
     ["batch"] = () => BatchBench.Run(demo),
     ["memory"] = () => MemoryBench.Run(demo),
     ["many"] = () => ManyBench.Run(demo),

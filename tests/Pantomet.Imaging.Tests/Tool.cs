@@ -5,15 +5,31 @@ namespace Pantomet.Imaging.Tests;
 /// <summary>Independent general-purpose programs (Debian: imagemagick, libimage-exiftool-perl, python3-skimage) that judge our files.</summary>
 internal static class Tool
 {
+    // One process for all pairs: it takes longer to load than to judge.
+    private static readonly Lazy<Process> Judge = new(() => Process.Start(new ProcessStartInfo("/usr/bin/python3",
+    [
+        "-uc",
+        """
+        import sys
+        from skimage import io, metrics
+        for line in sys.stdin:
+            one, other = (io.imread(name)[..., :3] for name in line.rstrip("\n").split("\t"))
+            print(metrics.structural_similarity(one, other, channel_axis=2, gaussian_weights=True, sigma=1.5, use_sample_covariance=False, data_range=255))
+        """,
+    ])
+    { RedirectStandardInput = true, RedirectStandardOutput = true })!);
+
     /// <summary>Structural similarity of two pictures of one size, 1 for the same (Wang, Bovik, Sheikh, Simoncelli 2004), as scikit-image computes it with the paper's Gaussian window.</summary>
-    public static double StructuralSimilarity(string one, string other) => double.Parse(
-        Run(
-            "/usr/bin/python3",
-            "-c",
-            "import sys; from skimage import io, metrics; print(metrics.structural_similarity(io.imread(sys.argv[1])[..., :3], io.imread(sys.argv[2])[..., :3], channel_axis=2, gaussian_weights=True, sigma=1.5, use_sample_covariance=False, data_range=255))",
-            one,
-            other),
-        System.Globalization.CultureInfo.InvariantCulture);
+    public static double StructuralSimilarity(string one, string other)
+    {
+        lock (Judge)
+        {
+            Judge.Value.StandardInput.WriteLine($"{one}\t{other}");
+            var answer = Judge.Value.StandardOutput.ReadLine();
+            Assert.True(answer is not null, $"{one} and {other} were not judged; the reason is on the standard error.");
+            return double.Parse(answer, System.Globalization.CultureInfo.InvariantCulture);
+        }
+    }
 
     public static string Run(string program, params string[] arguments)
     {

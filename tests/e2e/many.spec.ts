@@ -1,6 +1,9 @@
+import { copyFile, mkdtemp, rm, writeFile } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import AxeBuilder from "@axe-core/playwright";
-import { expect, test } from "@playwright/test";
-import { Pantomet } from "./pantomet.ts";
+import { expect, type Locator, type Page, test } from "@playwright/test";
+import { demo, Pantomet } from "./pantomet.ts";
 
 let app: Pantomet;
 test.beforeAll(async () => {
@@ -26,24 +29,62 @@ test("by keyboard alone: pictures are named at once, and named back", async ({ p
   await expect(page.getByRole("option", { name: /kite-no/ })).toHaveCount(0);
 });
 
-test("what was taken away lies in the bin, comes back, and is gone when the bin is emptied", async ({
+/** Presses Tab until something has the focus, as somebody without a mouse does. */
+async function tabTo(page: Page, wanted: Locator) {
+  await wanted.waitFor();
+  for (let presses = 0; presses < 60; presses++) {
+    if (await wanted.evaluate((element) => element === document.activeElement)) return;
+    await page.keyboard.press("Tab");
+  }
+  throw new Error(`The Tab key does not reach ${wanted}.`);
+}
+
+test("by keyboard alone: what was taken away lies in the bin, comes back, and is gone when the bin is emptied", async ({
   page,
 }) => {
-  await page.goto(`${app.url}/sources`);
-  await page.getByRole("option", { name: /^tail-loop/ }).click();
-  await page.keyboard.press("Delete");
-  await expect(page.getByRole("option", { name: /^tail-loop/ })).toHaveCount(0);
-  await page.getByTitle("Room on the disk, and the bin").click();
-  await page.getByRole("button", { name: "Put tail-loop back" }).click();
+  const takeAway = async () => {
+    await page.goto(`${app.url}/sources`);
+    await page.getByRole("option", { name: /^tail-loop/ }).waitFor();
+    await page.keyboard.press("/");
+    await page.keyboard.type("tail-loop");
+    const shown = page.getByRole("listbox", { name: "Sources" }).getByRole("option");
+    await expect(shown).toHaveCount(1);
+    await page.keyboard.press("Tab");
+    await page.keyboard.press("Control+a");
+    await page.keyboard.press("Delete");
+    await expect(shown).toHaveCount(0);
+    await tabTo(page, page.getByTitle("Room on the disk, and the bin"));
+    await page.keyboard.press("Enter");
+  };
+  await takeAway();
+  await tabTo(page, page.getByRole("button", { name: "Put tail-loop back" }));
+  await page.keyboard.press("Enter");
   await expect(page.getByText("Empty. What is taken away")).toBeVisible();
-  await page.goto(`${app.url}/sources`);
-  await page.getByRole("option", { name: /^tail-loop/ }).click();
-  await page.keyboard.press("Delete");
-  await page.goto(`${app.url}/space`);
-  await page.getByRole("button", { name: "Empty the bin" }).click();
-  await page.getByRole("button", { name: "Delete 1" }).click();
+  await takeAway();
+  await tabTo(page, page.getByRole("button", { name: "Empty the bin" }));
+  await page.keyboard.press("Enter");
+  await tabTo(page, page.getByRole("button", { name: "Delete 1" }));
+  await page.keyboard.press("Enter");
   await expect(page.getByText("1 picture deleted for good.")).toBeVisible();
   expect((await app.get("/api/bin")).items).toEqual([]);
+});
+
+test("by keyboard alone: what a watched folder took in and what it refused", async ({ page }) => {
+  const folder = await mkdtemp(join(tmpdir(), "pantomet-watched-"));
+  await copyFile(demo("spool-small.jpg"), join(folder, "card 0007.jpg"));
+  await writeFile(join(folder, "notes.txt"), "Sails: two of each.");
+  const watching = await Pantomet.start("empty", folder);
+  try {
+    await page.goto(`${watching.url}/sources`);
+    await expect(page.getByRole("option", { name: /^card-0007/ })).toBeVisible({ timeout: 30_000 });
+    await tabTo(page, page.locator("summary", { hasText: "Watched folder" }));
+    await page.keyboard.press("Enter");
+    await expect(page.getByText("notes.txt")).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByText("1 taken in")).toBeVisible();
+  } finally {
+    await watching.stop();
+    await rm(folder, { recursive: true });
+  }
 });
 
 test("a package of what changed, by keyboard; and what a page weighs", async ({ page }) => {

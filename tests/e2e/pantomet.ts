@@ -21,13 +21,14 @@ export class Pantomet {
     this.data = data;
   }
 
-  /** Starts a server; with the demo's sources and destinations, or with its destinations alone. */
-  static async start(library: "demo" | "destinations" | "empty"): Promise<Pantomet> {
+  /** Starts a server; with the demo's sources and destinations, or with its destinations alone. It may watch a folder. */
+  static async start(library: "demo" | "destinations" | "empty", watched?: string): Promise<Pantomet> {
     const app = new Pantomet(
       `http://127.0.0.1:${await freePort()}`,
       await mkdtemp(join(tmpdir(), "pantomet-e2e-")),
     );
     const options = library === "demo" ? ["--demo", join(root, "demo")] : [];
+    if (watched) options.push("--watch", watched);
     app.server = spawn(
       "dotnet",
       [join(root, ".build/app/Pantomet.Server.dll"), "--data", app.data, "--urls", app.url, ...options],

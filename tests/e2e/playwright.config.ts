@@ -3,9 +3,10 @@ import { defineConfig } from "@playwright/test";
 export default defineConfig({
   testDir: ".",
   fullyParallel: false,
-  workers: 1,
+  // Each file has a server of its own.
+  workers: 2,
   timeout: 120_000,
-  expect: { timeout: 10_000 },
+  expect: { timeout: 20_000 },
   // On a shared machine a journey may stumble; a second try tells a stumble from a fault, and the report names it as flaky.
   retries: process.env.CI ? 1 : 0,
   reporter: [["list"]],

@@ -87,16 +87,12 @@ public sealed class AnimatedPicture : WeighablePicture
         strip.Dispose();
     }
 
-    private static double PointsOf(byte[] file, FrameStrip frames, IEnumerable<(int Frame, ScoredPicture Before)> scored)
-    {
-        // An encoder leaves frames out that do not differ from the one before.
-        using var after = FrameStrip.Read(file, frames);
-        return scored.Min(one =>
+    private static double PointsOf(byte[] file, FrameStrip frames, IReadOnlyList<(int Frame, ScoredPicture Before)> scored) =>
+        FrameStrip.Shown(file, frames, scored.Select(one => one.Frame)).Zip(scored, (after, one) =>
         {
-            using var frame = after.Frame(one.Frame);
-            return one.Before.Of(frame).Points;
-        });
-    }
+            using (after)
+                return one.Before.Of(after).Points;
+        }).Min();
 
     private sealed class Sampled(AnimatedPicture picture, EncoderSettings settings) : ISample
     {

@@ -67,7 +67,13 @@ public sealed class FinishedPicture : WeighablePicture
 
     /// <summary>How a file of it scores, from 100 to 0.</summary>
     /// <param name="file">An encoded file.</param>
-    public double PointsOf(byte[] file) => before.Of(file).Points;
+    /// <exception cref="VipsException">The file cannot be decoded to its end.</exception>
+    public double PointsOf(byte[] file)
+    {
+        var points = before.Of(file).Points;
+        Read(file);
+        return points;
+    }
 
     /// <inheritdoc/>
     public override Trials TrialsWith(EncoderSettings settings)

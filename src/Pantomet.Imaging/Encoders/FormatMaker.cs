@@ -68,7 +68,7 @@ internal static class FormatMaker
     {
         var moving = picture is AnimatedPicture { Frames: var frames } ? $"{frames} frames, " : "";
         var words = $"{picture.Format.DisplayName()} {moving}quality {trial.Quality}{(settings.WholeChroma && picture.Format != PictureFormat.WebP ? ", whole chroma" : "")}";
-        return new MadeFile(trial.File, picture.Format, trial.Quality, words, encodes, points, []);
+        return new MadeFile(trial.File, picture.Format, trial.Quality, words, encodes, points, []) { WasRead = picture.WasRead(trial.File) };
     }
 
     // Flat areas and hard edges often weigh less without loss than with it.

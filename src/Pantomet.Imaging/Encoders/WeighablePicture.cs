@@ -10,6 +10,8 @@ namespace Pantomet.Imaging.Encoders;
 /// <summary>What one variant shows, finished for one format: a still picture, or the frames of an animation.</summary>
 public abstract class WeighablePicture : IDisposable
 {
+    private readonly HashSet<byte[]> read = new(ReferenceEqualityComparer.Instance);
+
     /// <summary>The format.</summary>
     public abstract PictureFormat Format { get; }
 
@@ -33,12 +35,20 @@ public abstract class WeighablePicture : IDisposable
     /// <param name="settings">What does not depend on the quality.</param>
     public abstract Trials TrialsWith(EncoderSettings settings);
 
+    /// <summary>Whether every pixel of a file was decoded in scoring it.</summary>
+    /// <param name="file">One of its files.</param>
+    public bool WasRead(byte[] file) => read.Contains(file);
+
     /// <inheritdoc/>
     public void Dispose()
     {
         Dispose(true);
         GC.SuppressFinalize(this);
     }
+
+    /// <summary>Remembers that every pixel of a file was decoded.</summary>
+    /// <param name="file">One of its files.</param>
+    protected void Read(byte[] file) => read.Add(file);
 
     /// <summary>Lets go of the pixels.</summary>
     /// <param name="isDisposing">Whether somebody asked for it.</param>

@@ -67,35 +67,38 @@ public sealed class FrameStrip : IDisposable
         return new FrameStrip(pixels, picture.Height, [0], 0);
     }
 
-    /// <summary>The frames of an encoded file.</summary>
+    /// <summary>What an encoded file shows while some of the frames were shown that it was made from.</summary>
     /// <param name="file">GIF or WebP.</param>
-    /// <param name="like">As many frames as it shows.</param>
-    public static FrameStrip Read(byte[] file, FrameStrip like)
+    /// <param name="like">The frames that it was made from.</param>
+    /// <param name="wanted">Which of those, from first to last.</param>
+    /// <returns>One picture for each, in memory.</returns>
+    public static IEnumerable<Image> Shown(byte[] file, FrameStrip like, IEnumerable<int> wanted)
     {
-        using var loaded = Image.NewFromBuffer(file, "[n=-1]", access: Enums.Access.Sequential);
+        using var loaded = Image.NewFromBuffer(file, "[n=-1]", access: Enums.Access.Sequential, failOn: Enums.FailOn.Truncated);
         var height = loaded.PageHeight;
         var count = loaded.Height / height;
         var delays = DelaysOf(loaded, count);
-        var pixels = new TemporaryPixels();
-        var (at, shownUntil, wanted) = (-1, 0, 0);
+        var (at, until, next, begins) = (-1, 0, 0, 0);
         Image? frame = null;
-        for (var shown = 0; shown < like.Count; wanted += like.Delays[shown], shown++)
+        foreach (var one in wanted)
         {
+            for (; next < one; next++)
+                begins += like.Delays[next];
+            var before = at;
             // Encoders leave out frames that show the same as the one before, and let that one stay longer.
-            while (at < 0 || (at < count - 1 && (count == like.Count ? at < shown : shownUntil <= wanted)))
+            while (at < 0 || (at < count - 1 && (count == like.Count ? at < one : until <= begins)))
+                until += delays[++at];
+            if (at != before)
             {
-                at++;
-                shownUntil += delays[at];
                 frame?.Dispose();
                 using var cropped = loaded.Crop(0, at * height, loaded.Width, height);
                 frame = cropped.CopyMemory();
             }
 
-            pixels.Add(frame!);
+            yield return frame!.Copy();
         }
 
         frame?.Dispose();
-        return new FrameStrip(pixels, height, like.Delays, like.Loops);
     }
 
     /// <summary>One frame.</summary>

@@ -5,7 +5,7 @@ namespace Pantomet.Imaging.Rendering;
 /// <summary>Finds pictures that have three channels and no colour.</summary>
 public static class Grey
 {
-    /// <summary>One channel of lightness instead of three that say the same; any other picture as it is.</summary>
+    /// <summary>One channel of lightness instead of three that say the same; any other picture as it is. In memory.</summary>
     /// <param name="image">In memory, with or without alpha.</param>
     public static Image OneChannel(Image image)
     {
@@ -16,7 +16,8 @@ public static class Grey
         if (!IsGrey(few) || !IsGrey(image))
             return image.Copy();
         using var lightness = image.HasAlpha() ? image[0].Bandjoin(image[image.Bands - 1]) : image[0];
-        return lightness.Copy(interpretation: image.Interpretation == Enums.Interpretation.Srgb ? Enums.Interpretation.Bw : Enums.Interpretation.Grey16);
+        using var one = lightness.Copy(interpretation: image.Interpretation == Enums.Interpretation.Srgb ? Enums.Interpretation.Bw : Enums.Interpretation.Grey16);
+        return one.CopyMemory();
     }
 
     private static bool IsGrey(Image image)

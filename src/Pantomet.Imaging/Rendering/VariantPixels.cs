@@ -18,8 +18,7 @@ public static class VariantPixels
         using var cut = source.Cut(variant.Crop, variant.Turn, variant.Size.Picture);
         using var inMemory = Finished(cut, source.Facts, variant, slot, format);
         // A profile that is kept fits its own number of channels.
-        using var finished = slot.Colour == ColourPolicy.Srgb ? Grey.OneChannel(inMemory) : inMemory.Copy();
-        return finished.CopyMemory();
+        return slot.Colour == ColourPolicy.Srgb ? Grey.OneChannel(inMemory) : inMemory.Copy();
     }
 
     /// <summary>Finishes what was cut and scaled. Frames of an animation come out alike.</summary>

@@ -23,7 +23,7 @@ public sealed class ScoredPicture(Image before, Fineness fineness, Lazy<byte[]>?
     public VisualScore Of(byte[] file)
     {
         // Read once, from top to bottom: nothing is held that is not looked at.
-        using var loaded = Image.NewFromBuffer(file, access: Enums.Access.Sequential);
+        using var loaded = Image.NewFromBuffer(file, access: Enums.Access.Sequential, failOn: Enums.FailOn.Truncated);
         if (grounds.Length == 1)
             return Of(loaded);
         // Looked at twice, decoded once.

@@ -16,7 +16,8 @@ namespace Pantomet.Server.Weight;
 /// <param name="Height">Of the file, in pixels.</param>
 /// <param name="Format">The format that is planned.</param>
 /// <param name="Formats">Formats that can be set for it by hand: those with a quality that the slot takes.</param>
-/// <param name="Others">Formats with a quality that the slot does not take, to compare with.</param>
+/// <param name="Others">Formats with a quality that it cannot be set to, to compare with.</param>
+/// <param name="Beside">Those of them in which the slot has files of their own beside this one.</param>
 /// <param name="Most">The cap in bytes.</param>
 /// <param name="AimBytes">Both ends of the band aimed at.</param>
 /// <param name="Looks">What is asked of its looks.</param>
@@ -25,7 +26,7 @@ namespace Pantomet.Server.Weight;
 /// <param name="Made">The file as made by today's recipe; null when it is yet to be made.</param>
 /// <param name="Lines">Made-up lines for which the time of delivery is stated.</param>
 internal sealed record WeighingAnswer(
-    string Source, string Slot, string? Tier, string FileName, int Width, int Height, PictureFormat Format, IReadOnlyList<PictureFormat> Formats, IReadOnlyList<PictureFormat> Others,
+    string Source, string Slot, string? Tier, string FileName, int Width, int Height, PictureFormat Format, IReadOnlyList<PictureFormat> Formats, IReadOnlyList<PictureFormat> Others, IReadOnlyList<PictureFormat> Beside,
     long? Most, IReadOnlyList<long>? AimBytes, LooksPolicy Looks, SetByHand? ByHand, long SourceBytes, VariantAnswer? Made, IReadOnlyList<DeliveryLine> Lines)
 {
     private static readonly PictureFormat[] Weighable = [PictureFormat.Jpeg, PictureFormat.WebP, PictureFormat.Avif];
@@ -37,9 +38,10 @@ internal sealed record WeighingAnswer(
     {
         var slot = pairing.Slot;
         var settable = slot.Delivery == Delivery.Each ? variant.Formats : slot.Formats;
+        var others = Weighable.Except(settable).Where(format => !variant.IsAnimated || format.HoldsAnimation()).ToList();
         return new WeighingAnswer(
             pairing.Source.Id, slot.Id, variant.Tier, variant.FileName, variant.Size.File.Width, variant.Size.File.Height, variant.Format,
-            [.. settable.Where(format => format.HasQuality())], [.. Weighable.Except(settable).Where(format => !variant.IsAnimated || format.HoldsAnimation())],
+            [.. settable.Where(format => format.HasQuality())], others, [.. others.Intersect(slot.Formats)],
             slot.Limits.Most?.Bytes, slot.Limits.Aim is { } aim ? [aim.Least.Bytes, aim.Most.Bytes] : null, slot.Looks,
             variant.ByHand is { } byHand ? new SetByHand(byHand.Format, byHand.Quality) : null, pairing.Source.Bytes,
             made is null ? null : VariantAnswer.Of(made, variant), Invented);

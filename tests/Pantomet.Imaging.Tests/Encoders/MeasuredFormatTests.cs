@@ -114,23 +114,23 @@ public sealed class MeasuredFormatTests
 
     // A picture that no encoder can do anything with, and a large one: nothing is thrown, what is made fits, and what cannot be is said.
     [Theory]
-    [InlineData("noise.png", "-size 500x400 xc:gray +noise Random", 500)]
-    [InlineData("large.png", "-size 6500x4700 gradient:navy-orange", 1600)]
-    public void Noise_and_thirty_megapixels_are_weighed_like_any_other(string name, string drawn, int width)
+    [InlineData("-size 500x400 xc:gray +noise Random", 500, PictureFormat.Jpeg, PictureFormat.WebP, PictureFormat.Avif, PictureFormat.Png, PictureFormat.Gif)]
+    [InlineData("-size 650x470 gradient:navy-orange -scale 1000%", 800, PictureFormat.Jpeg, PictureFormat.Png)]
+    public void Noise_and_thirty_megapixels_are_weighed_like_any_other(string drawn, int width, params PictureFormat[] formats)
     {
         using var folder = new TemporaryFolder();
-        var path = folder.Path(name);
+        var path = folder.Path("drawn.png");
         Tool.Run("convert", [.. drawn.Split(' '), "-depth", "8", "-type", "TrueColor", "-define", "png:compression-level=1", path]);
-        // Each reads the picture again: of the large one, one format with loss and one without say enough.
-        PictureFormat[] formats = name == "large.png" ? [PictureFormat.Jpeg, PictureFormat.Png] : [PictureFormat.Jpeg, PictureFormat.WebP, PictureFormat.Avif, PictureFormat.Png, PictureFormat.Gif];
+        var facts = SourceProbe.Probe(path, 300_000_000).Facts;
+        using var source = DecodedSource.Open(path, facts);
         foreach (var format in formats)
         {
             var slot = Demo.Plain("free", format, width) with { Quality = QualityRange.Usual };
-            var free = Making.One(path, slot);
-            var cap = new ByteCount(free.File.LongLength * 8 / 10);
-            var capped = Making.One(path, slot with { Limits = new FileLimits(cap, null, null) });
+            MadeFile Made(ByteCount? most) => VariantMaker.Make(source, SlotPlan.For(slot, Demo.Source(facts)).Variants[0], slot with { Limits = new FileLimits(most, null, null) });
+            var cap = new ByteCount(Made(null).File.LongLength * 8 / 10);
+            var capped = Made(cap);
             Assert.True(capped.IsGood ? capped.File.LongLength <= cap.Bytes : Assert.Single(capped.Findings).Sentence.Contains(cap.ToString(), StringComparison.Ordinal), $"{format}: {capped}");
-            var impossible = Making.One(path, slot with { Limits = new FileLimits(new ByteCount(1), null, null) });
+            var impossible = Made(new ByteCount(1));
             Assert.False(impossible.IsGood);
             Assert.Contains("1 bytes", Assert.Single(impossible.Findings).Sentence, StringComparison.Ordinal);
         }

@@ -1,3 +1,4 @@
+using System.Numerics;
 using System.Runtime.CompilerServices;
 using System.Runtime.InteropServices;
 
@@ -6,6 +7,10 @@ namespace Pantomet.Core.Weight.Scoring;
 /// <summary>Splits pixels at half size at once: lightness and differences are linear in the colours, so those of a mean are the mean of theirs.</summary>
 internal static class Halves
 {
+    // Of a sum of four.
+    private const float BlueShare = 0.25f / 1.772f;
+    private const float RedShare = 0.25f / 1.402f;
+
     public static float Lightness(float red, float green, float blue) => (0.299f * red) + (0.587f * green) + (0.114f * blue);
 
     /// <summary>An odd last row or column is left out.</summary>
@@ -29,27 +34,67 @@ internal static class Halves
     {
         var (across, down) = (width / 2, height / 2);
         var (luma, blues, reds) = (new float[across * down], new float[across * down], new float[across * down]);
-        ref var from = ref MemoryMarshal.GetReference(pixels[..(3 * width * height)]);
+        // One row of sums of four: of the two rows first, as they lie in memory, then of neighbours, channel by channel.
+        var rows = new ushort[6 * across];
+        var (red, green, blue) = (new float[across], new float[across], new float[across]);
         for (var y = 0; y < down; y++)
         {
-            // Without bounds checks, which would take as long as the sums.
-            ref var upper = ref Unsafe.Add(ref from, 6 * y * width);
-            ref var lower = ref Unsafe.Add(ref upper, 3 * width);
-            for (var x = 0; x < across; x++)
-            {
-                float red = upper + Unsafe.Add(ref upper, 3) + lower + Unsafe.Add(ref lower, 3);
-                float green = Unsafe.Add(ref upper, 1) + Unsafe.Add(ref upper, 4) + Unsafe.Add(ref lower, 1) + Unsafe.Add(ref lower, 4);
-                float blue = Unsafe.Add(ref upper, 2) + Unsafe.Add(ref upper, 5) + Unsafe.Add(ref lower, 2) + Unsafe.Add(ref lower, 5);
-                var light = Lightness(red, green, blue);
-                var at = (y * across) + x;
-                luma[at] = light * 0.25f;
-                blues[at] = 128 + ((blue - light) * (0.25f / 1.772f));
-                reds[at] = 128 + ((red - light) * (0.25f / 1.402f));
-                upper = ref Unsafe.Add(ref upper, 6);
-                lower = ref Unsafe.Add(ref lower, 6);
-            }
+            Add(pixels.Slice(6 * y * width, rows.Length), pixels.Slice(3 * ((2 * y) + 1) * width, rows.Length), rows);
+            AddNeighbours(rows, red, green, blue);
+            var row = y * across;
+            Split(red, green, blue, luma.AsSpan(row, across), blues.AsSpan(row, across), reds.AsSpan(row, across));
         }
 
         return (new TonePlane(across, down, luma), new TonePlane(across, down, blues), new TonePlane(across, down, reds));
+    }
+
+    private static void Add(ReadOnlySpan<byte> upper, ReadOnlySpan<byte> lower, Span<ushort> sums)
+    {
+        var at = 0;
+        for (; at + Vector<byte>.Count <= sums.Length; at += Vector<byte>.Count)
+        {
+            Vector.Widen(new Vector<byte>(upper[at..]), out var upperLow, out var upperHigh);
+            Vector.Widen(new Vector<byte>(lower[at..]), out var lowerLow, out var lowerHigh);
+            (upperLow + lowerLow).CopyTo(sums[at..]);
+            (upperHigh + lowerHigh).CopyTo(sums[(at + Vector<ushort>.Count)..]);
+        }
+
+        for (; at < sums.Length; at++)
+            sums[at] = (ushort)(upper[at] + lower[at]);
+    }
+
+    private static void AddNeighbours(ushort[] rows, float[] red, float[] green, float[] blue)
+    {
+        // Without bounds checks, which would take as long as the sums.
+        ref var from = ref MemoryMarshal.GetArrayDataReference(rows);
+        for (var x = 0; x < red.Length && x < green.Length && x < blue.Length; x++)
+        {
+            red[x] = from + Unsafe.Add(ref from, 3);
+            green[x] = Unsafe.Add(ref from, 1) + Unsafe.Add(ref from, 4);
+            blue[x] = Unsafe.Add(ref from, 2) + Unsafe.Add(ref from, 5);
+            from = ref Unsafe.Add(ref from, 6);
+        }
+    }
+
+    private static void Split(float[] red, float[] green, float[] blue, Span<float> luma, Span<float> blues, Span<float> reds)
+    {
+        var (middle, step) = (new Vector<float>(128), Vector<float>.Count);
+        var x = 0;
+        for (; x + step <= luma.Length; x += step)
+        {
+            var (r, g, b) = (new Vector<float>(red, x), new Vector<float>(green, x), new Vector<float>(blue, x));
+            var light = (r * 0.299f) + (g * 0.587f) + (b * 0.114f);
+            (light * 0.25f).CopyTo(luma[x..]);
+            (middle + ((b - light) * BlueShare)).CopyTo(blues[x..]);
+            (middle + ((r - light) * RedShare)).CopyTo(reds[x..]);
+        }
+
+        for (; x < luma.Length; x++)
+        {
+            var light = Lightness(red[x], green[x], blue[x]);
+            luma[x] = light * 0.25f;
+            blues[x] = 128 + ((blue[x] - light) * BlueShare);
+            reds[x] = 128 + ((red[x] - light) * RedShare);
+        }
     }
 }

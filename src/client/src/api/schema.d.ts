@@ -2661,6 +2661,8 @@ export interface components {
         WeighingAnswer: {
             /** @description Both ends of the band aimed at. */
             aimBytes: null | number[];
+            /** @description Those of them in which the slot has files of their own beside this one. */
+            beside: components["schemas"]["PictureFormat"][];
             byHand: null | components["schemas"]["SetByHand"];
             /** @description As planned. */
             fileName: string;
@@ -2683,7 +2685,7 @@ export interface components {
              * @description The cap in bytes.
              */
             most: null | number;
-            /** @description Formats with a quality that the slot does not take, to compare with. */
+            /** @description Formats with a quality that it cannot be set to, to compare with. */
             others: components["schemas"]["PictureFormat"][];
             /** @description The slot's id. */
             slot: string;

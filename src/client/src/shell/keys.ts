@@ -13,7 +13,10 @@ function nameOf(event: KeyboardEvent): string {
 function isTakenBy(target: EventTarget | null, key: string): boolean {
   if (target instanceof HTMLTextAreaElement || target instanceof HTMLSelectElement) return true;
   if (target instanceof HTMLInputElement) return target.type !== "checkbox" || key === " ";
-  const presses = target instanceof HTMLButtonElement || target instanceof HTMLAnchorElement;
+  const presses =
+    target instanceof HTMLButtonElement ||
+    target instanceof HTMLAnchorElement ||
+    (target instanceof HTMLElement && target.localName === "summary");
   return presses && (key === " " || key === "Enter");
 }
 

@@ -92,24 +92,26 @@ export function SpaceScreen() {
             {used &&
               parts.map(({ part, name, says, clear: act }) => (
                 <tr key={part} className="border-b border-line-soft">
-                  <th scope="row" className="w-32 py-2 pl-3 text-left font-semibold">
-                    {name}
+                  <th scope="row" className="py-2 pl-3 text-left font-normal">
+                    <b className="block font-semibold">{name}</b>
+                    <span className="text-soft">{says}</span>
                   </th>
-                  <td className="figures w-24 text-right">{some(used[part].files, "file")}</td>
-                  <td className="figures w-24 text-right" title={`${count(used[part].bytes)} bytes`}>
+                  <td className="figures w-20 whitespace-nowrap text-right">
+                    {some(used[part].files, "file")}
+                  </td>
+                  <td className="figures w-20 text-right" title={`${count(used[part].bytes)} bytes`}>
                     {bytes(used[part].bytes)}
                   </td>
-                  <td className="w-40 pl-3">
+                  <td className="w-36 pl-3">
                     <Gauge
                       value={used[part].bytes}
                       marks={{}}
                       end={Math.max(all, 1)}
-                      width={140}
+                      width={120}
                       label={`${bytes(used[part].bytes)} of ${bytes(all)}`}
                     />
                   </td>
-                  <td className="pl-3 text-soft">{says}</td>
-                  <td className="pr-3 text-right">
+                  <td className="w-44 whitespace-nowrap pr-3 text-right">
                     {act && (
                       <Button
                         aria-label={`${act[1]}: ${name}`}

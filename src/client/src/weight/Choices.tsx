@@ -17,6 +17,8 @@ export function Choices({
 }) {
   const choices: Choice[] = [];
   const isTaken = (format: Format) => weighing.formats.includes(format);
+  const notHere = (format: Format) =>
+    weighing.beside.includes(format) ? "has a file of its own here" : "not taken by this slot";
   // Looks that a format does not reach are compared with the best it has.
   const target = weighing.made?.score ?? weighing.looks.wanted;
   for (const curve of curves) {
@@ -32,10 +34,10 @@ export function Choices({
           ? weighing.made?.score
             ? "at the same looks"
             : "at the looks wanted"
-          : "not taken by this slot",
+          : notHere(format),
       });
     else if (top && top.score < target)
-      choices.push({ ...top, words: isTaken(format) ? "near its best" : "not taken by this slot" });
+      choices.push({ ...top, words: isTaken(format) ? "near its best" : notHere(format) });
     const full = isTaken(format) && weighing.most ? atBytes(curve, weighing.most) : undefined;
     if (full && weighing.most)
       choices.push({ format, ...full, bytes: weighing.most, words: "as good as the cap allows" });

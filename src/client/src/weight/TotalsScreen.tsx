@@ -170,8 +170,8 @@ function PageSum({ page }: { page: ReadonlyMap<string, number> }) {
             <Screen key={screen.name} screen={screen} />
           ))}
           <p className="text-soft">
-            Each slot counts with the mean of its newest {some(sum.data.looked, "picture")}. Over 1 MB is
-            generally taken as too heavy for the pictures of a page.
+            Each slot counts with the mean of its finished pictures among the newest {count(sum.data.looked)}{" "}
+            that these slots have. Over 1 MB is generally taken as too heavy for the pictures of a page.
           </p>
         </>
       )}

@@ -251,7 +251,11 @@ export function WeighingDesk({
             {formats.map((one) => (
               <option key={one} value={one}>
                 {formatName(one)}
-                {weighing.formats.includes(one) ? "" : " (not taken)"}
+                {weighing.formats.includes(one)
+                  ? ""
+                  : weighing.beside.includes(one)
+                    ? " (a file of its own)"
+                    : " (not taken)"}
               </option>
             ))}
           </select>
