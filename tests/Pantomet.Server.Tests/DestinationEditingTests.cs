@@ -206,6 +206,54 @@ public sealed class DestinationEditingTests : IClassFixture<Library>
         Assert.Equal((0, 0, 0), await ConsequencesAsync(document));
     }
 
+    [Fact]
+    public async Task A_cap_makes_only_those_files_stale_that_it_changes()
+    {
+        var document = Document("caps");
+        var slot = document["slots"]![0]!;
+        slot["formats"] = JsonNode.Parse("""["jpeg"]""");
+        using var added = await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", document);
+        added.EnsureSuccessStatusCode();
+        string[] sources = [await library.TakeInAsync("spool-small.jpg")];
+        var sha256 = await MadeAsync(1);
+
+        // Far above what the file weighs a cap says nothing; what is rendered again is the same file.
+        slot["limits"] = JsonNode.Parse("""{"mostBytes":100000}""");
+        Assert.Equal((0, 0, 0), await ConsequencesAsync(document));
+        await SaveAsync();
+        Assert.Equal(["done"], await StatesAsync());
+        Assert.Equal(sha256, await MadeAsync(2));
+
+        // It bites; and once it does no more, the first file is the one that is wanted.
+        slot["limits"] = JsonNode.Parse("""{"mostBytes":4000}""");
+        Assert.Equal((1, 1, 0), await ConsequencesAsync(document));
+        await SaveAsync();
+        Assert.Equal(["stale", "stale"], await StatesAsync());
+        Assert.NotEqual(sha256, await MadeAsync(3));
+        slot["limits"] = JsonNode.Parse("""{"mostBytes":90000}""");
+        await SaveAsync();
+        Assert.Equal(["done", "done", "stale"], await StatesAsync());
+
+        async Task SaveAsync()
+        {
+            using var saved = await PutAsync(document, null);
+            saved.EnsureSuccessStatusCode();
+        }
+
+        async Task<List<string>> StatesAsync() => [.. (await library.GetAsync("/api/variants?slot=caps.photo"))["items"]!.AsArray().Select(variant => (string)variant!["state"]!)];
+
+        // Runs, and gives the hash of the newest file.
+        async Task<string> MadeAsync(int files)
+        {
+            using var run = await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources, slots = new[] { "caps.photo" } });
+            var id = (string)(await run.Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
+            await library.UntilAsync($"/api/runs/{id}", state => (string)state["state"]! == "done");
+            var variants = (await library.GetAsync("/api/variants?slot=caps.photo"))["items"]!.AsArray();
+            Assert.Equal(files, variants.Count);
+            return (string)variants[^1]!["sha256"]!;
+        }
+    }
+
     private async Task<(int Files, int Sources, int Parentless)> ConsequencesAsync(JsonNode document)
     {
         using var answer = await library.SendJsonAsync(HttpMethod.Post, "/api/drafts/consequences", document);

@@ -10,7 +10,7 @@ namespace Pantomet.Core.Runs;
 /// <remarks>
 /// What cannot make a difference is left out: the background of an opaque picture that fills its file, the effort of a format that has
 /// none. So a change of the slot makes only those files stale that it changes. Limits stay in, for whether a limit bites is known only
-/// when the file is made.
+/// when the file is made; a cap that did not is taken out then (<see cref="VariantRecipes"/>).
 /// </remarks>
 /// <param name="Source">The source, with its rights fields and description.</param>
 /// <param name="Variant">Crop, size and formats. Its name and tier are no part of the recipe.</param>
@@ -18,7 +18,7 @@ namespace Pantomet.Core.Runs;
 public sealed record Recipe(Source Source, PlannedVariant Variant, Slot Slot)
 {
     // Raised whenever an encoder or a setting changes what comes out.
-    private const int EncoderVersion = 4;
+    private const int EncoderVersion = 5;
 
     /// <summary>SHA-256 over the recipe in a fixed notation, as 64 lower-case hexadecimal digits.</summary>
     public string Hash()

@@ -7,7 +7,8 @@ namespace Pantomet.Core.Weight;
 /// <param name="Trial">The file; where <paramref name="Conflict"/> says so it is not good enough to hand out.</param>
 /// <param name="Points">Of the file.</param>
 /// <param name="Conflict">What stands in the way; none where the file is good.</param>
-public sealed record Weighed(Trial Trial, double Points, Conflict Conflict);
+/// <param name="IsFreeOfCap">Whether the same file comes out under any cap of which it leaves a good part unused, and without one.</param>
+public sealed record Weighed(Trial Trial, double Points, Conflict Conflict, bool IsFreeOfCap = false);
 
 /// <summary>Limits of a slot that cannot be met together.</summary>
 public enum Conflict
@@ -59,8 +60,14 @@ public sealed class Weigher
         if (slot.Limits.Most is { } cap && chosen.Bytes > cap.Bytes)
             return new Weighed(chosen, trials.PointsOf(chosen), Conflict.CapAndQuality);
         var points = trials.PointsOf(chosen);
-        return points >= slot.Looks.Floor ? new Weighed(chosen, points, Conflict.None) : Raised(chosen);
+        return points >= slot.Looks.Floor ? new Weighed(chosen, points, Conflict.None, IsFreeOfCap(chosen, points)) : Raised(chosen);
     }
+
+    private bool HasNoOtherWeight => slot.Limits is { Aim: null, Fewest: null };
+
+    // The best quality that is asked for, or the looks that are wanted: then only a cap in the way could change it.
+    private bool IsFreeOfCap(Trial chosen, double points) =>
+        HasNoOtherWeight && (slot.Looks.Prefer == Preference.Smaller ? points >= slot.Looks.Wanted : chosen.Quality == goal.Quality.Ceiling);
 
     private Trial Smaller()
     {
@@ -86,7 +93,7 @@ public sealed class Weigher
             return new Weighed(top, trials.PointsOf(top), top.Quality == Highest ? Conflict.FloorOutOfReach : Conflict.CapAndFloor);
         if (slot.Limits.Aim is { } aim && Heaviest(aim.Most.Bytes) is var inBand && inBand.Bytes <= aim.Most.Bytes && trials.PointsOf(inBand) >= slot.Looks.Floor)
             top = inBand;
-        else if (top is not null && slot.Limits.Aim is null && slot.Looks.Prefer == Preference.Better)
+        else if (top is not null && slot.Limits.Aim is null && slot.Looks.Prefer == Preference.Better && chosen.Quality < goal.Quality.Ceiling)
             return new Weighed(top, trials.PointsOf(top), Conflict.None);
 
         var highest = top?.Quality ?? Highest;
@@ -94,7 +101,9 @@ public sealed class Weigher
             ? LooksSearch.Lowest(slot.Looks.Floor, new QualityRange(chosen.Quality + 1, highest), looks, trials, _ => false)!
             : trials.At(highest);
         var points = trials.PointsOf(raised);
-        return new Weighed(raised, points, points >= slot.Looks.Floor ? Conflict.None : Conflict.FloorOutOfReach);
+        return points >= slot.Looks.Floor
+            ? new Weighed(raised, points, Conflict.None, HasNoOtherWeight && chosen.Quality == goal.Quality.Ceiling)
+            : new Weighed(raised, points, Conflict.FloorOutOfReach);
     }
 
     // The very last quality that fits, not one that is near enough.

@@ -1,4 +1,5 @@
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Measures;
 using Pantomet.Core.Sources;
 
 namespace Pantomet.Core.Weight;
@@ -17,6 +18,10 @@ public sealed record WeightGoal(QualityRange Quality, long? Least, long? Most, l
     // Within a band, more bytes look better, but the top must not be overshot at the first try.
     private const double AimedInBand = 0.7;
 
+    /// <summary>A file below this uses a cap badly: it is so light because more would not make it better.</summary>
+    /// <param name="cap">A cap.</param>
+    public static long LeastUnder(ByteCount cap) => (long)(WellUsed * cap.Bytes);
+
     /// <summary>The goal that a slot sets for a file of a format.</summary>
     /// <param name="slot">Has limits and a range of quality.</param>
     /// <param name="format">A format for which <see cref="PictureFormats.HasQuality"/> holds.</param>
@@ -33,7 +38,7 @@ public sealed record WeightGoal(QualityRange Quality, long? Least, long? Most, l
         }
 
         return limits.Most is { } cap
-            ? new WeightGoal(range, (long)(WellUsed * cap.Bytes), cap.Bytes, (long)(AimedUnderCap * cap.Bytes))
+            ? new WeightGoal(range, LeastUnder(cap), cap.Bytes, (long)(AimedUnderCap * cap.Bytes))
             : new WeightGoal(range, null, null, null);
     }
 

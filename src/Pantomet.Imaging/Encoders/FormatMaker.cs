@@ -43,7 +43,7 @@ internal static class FormatMaker
             var encodes = made.Encodes + plain.Encodes;
             if (plainConflict == Conflict.None && (conflict != Conflict.None || !pays))
                 (made, conflict) = (plain, plainConflict);
-            made = made with { Encodes = encodes };
+            made = made with { Encodes = encodes, IsFreeOfCap = false };
         }
 
         // A band that the best quality does not reach is reached by colour at full resolution, where the encoder has it.
@@ -60,7 +60,7 @@ internal static class FormatMaker
         {
             var trials = picture.TrialsWith(settings);
             var weighed = Weigher.Weigh(slot, picture.Format, trials);
-            return (Of(picture, weighed.Trial, weighed.Points, settings, trials.Encodes), weighed.Conflict);
+            return (Of(picture, weighed.Trial, weighed.Points, settings, trials.Encodes) with { IsFreeOfCap = weighed.IsFreeOfCap }, weighed.Conflict);
         }
     }
 
@@ -79,7 +79,7 @@ internal static class FormatMaker
             return lossless;
         var lossy = Searched(picture, slot);
         var isLighter = lossless.File.Length <= lossy.File.Length;
-        return (lossless.IsGood && (isLighter || !lossy.IsGood) ? lossless : lossy) with { Encodes = lossless.Encodes + lossy.Encodes };
+        return (lossless.IsGood && (isLighter || !lossy.IsGood) ? lossless : lossy) with { Encodes = lossless.Encodes + lossy.Encodes, IsFreeOfCap = false };
     }
 
     private static MadeFile ByHand(WeighablePicture picture, int quality, Slot slot)
@@ -89,7 +89,7 @@ internal static class FormatMaker
         var made = Of(picture, trial, trials.PointsOf(trial), picture.Settings, 1);
         if (slot.Limits.Most is { } cap && trial.Bytes > cap.Bytes)
             return made with { Findings = [ConflictFindings.ByHandOverCap(made, cap)] };
-        return made.Points >= slot.Looks.Floor ? made : made with { Findings = [ConflictFindings.ByHandUnderFloor(made, slot)] };
+        return made.Points >= slot.Looks.Floor ? made with { IsFreeOfCap = true } : made with { Findings = [ConflictFindings.ByHandUnderFloor(made, slot)] };
     }
 
     private static MadeFile Bounded(MadeFile made, Slot slot)

@@ -21,13 +21,13 @@ internal static class KeptFile
     /// <param name="slot">What is allowed.</param>
     public static MadeFile? Of(DecodedSource source, PlannedVariant variant, Slot slot)
     {
-        if (!Fits(source.Facts, variant, slot) || new FileInfo(source.File.Path).Length > MostBytes(slot))
+        if (!Fits(source.Facts, variant, slot) || new FileInfo(source.File.Path).Length > MostBytesRead)
             return null;
         var file = source.Facts.Format == PictureFormat.Jpeg ? Optimised(source, slot) : AsItCame(source, slot);
         if (file is null || file.LongLength > MostBytes(slot) || (slot.Limits.Aim is { } aim && !aim.Holds(new ByteCount(file.LongLength))))
             return null;
         var words = source.Facts.Format == PictureFormat.Jpeg ? "JPEG, optimised without loss" : $"{source.Facts.Format.DisplayName()}, as it came";
-        return new MadeFile(file, source.Facts.Format, null, words, 0, 100, []);
+        return new MadeFile(file, source.Facts.Format, null, words, 0, 100, []) { IsFreeOfCap = true };
     }
 
     private static bool Fits(SourceFacts facts, PlannedVariant variant, Slot slot) =>

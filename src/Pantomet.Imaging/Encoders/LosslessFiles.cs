@@ -21,23 +21,23 @@ internal static class LosslessFiles
 
     /// <summary>A TIFF.</summary>
     public static MadeFile Tiff(FinishedPicture picture) =>
-        new(Encoder.Tiff(picture.Image, picture.Keep), PictureFormat.Tiff, null, "TIFF, lossless", 1, 100, []);
+        new(Encoder.Tiff(picture.Image, picture.Keep), PictureFormat.Tiff, null, "TIFF, lossless", 1, 100, []) { IsFreeOfCap = true };
 
     /// <summary>The lightest PNG in which no loss is seen; under a cap that it breaks, one with a palette that still looks good enough.</summary>
     public static MadeFile Png(FinishedPicture picture, Slot slot)
     {
-        var whole = new MadeFile(Encoder.Png(picture.Image, null, picture.Keep), PictureFormat.Png, null, "PNG, all colours", 1, 100, []);
+        var whole = new MadeFile(Encoder.Png(picture.Image, null, picture.Keep), PictureFormat.Png, null, "PNG, all colours", 1, 100, []) { IsFreeOfCap = true };
         var isTooHeavy = slot.Limits.Most is { } cap && whole.File.LongLength > cap.Bytes;
         // A palette holds 8 bits a channel. Where numbers are kept, it would lose some of them.
         if (picture.Pixels.Format != Enums.BandFormat.Uchar || (!picture.IsGraphic && !isTooHeavy))
             return whole;
         var reduced = Palettes.Where(colours => picture.IsGraphic || colours == LargestPalette).Select(colours => WithPalette(picture, colours)).ToList();
         var encodes = 1 + reduced.Count;
-        var lightest = reduced.Where(made => made.Points >= NothingSeen).Append(whole).MinBy(made => made.File.Length)!;
+        var lightest = reduced.Where(made => made.Points >= NothingSeen).Append(whole).MinBy(made => made.File.Length)! with { IsFreeOfCap = true };
         if (isTooHeavy && lightest.File.LongLength > slot.Limits.Most!.Value.Bytes)
         {
             var good = reduced.Where(made => made.Points >= Math.Max(slot.Looks.Floor, StillGood)).ToList();
-            lightest = good.Where(made => made.File.LongLength <= slot.Limits.Most.Value.Bytes).MaxBy(made => made.Points) ?? good.Append(lightest).MinBy(made => made.File.Length)!;
+            lightest = good.Where(made => made.File.LongLength <= slot.Limits.Most.Value.Bytes).MaxBy(made => made.Points) ?? good.Append(lightest with { IsFreeOfCap = false }).MinBy(made => made.File.Length)!;
         }
 
         return lightest with { Encodes = encodes };
@@ -45,7 +45,7 @@ internal static class LosslessFiles
 
     /// <summary>A WebP without loss.</summary>
     public static MadeFile WebP(FinishedPicture picture) =>
-        new(Encoder.LosslessWebP(picture.Image, picture.Settings), PictureFormat.WebP, null, "WebP, lossless", 1, 100, []);
+        new(Encoder.LosslessWebP(picture.Image, picture.Settings), PictureFormat.WebP, null, "WebP, lossless", 1, 100, []) { IsFreeOfCap = true };
 
     private static MadeFile WithPalette(FinishedPicture picture, int colours)
     {

@@ -18,6 +18,9 @@ public sealed record MadeFile(byte[] File, PictureFormat Format, int? Quality, s
     /// <summary>Whether another format of the slot serves as well with fewer bytes, so that this file is not wanted; a finding says so.</summary>
     public bool IsUnneeded { get; init; }
 
+    /// <summary>Whether it came out as it would have under any cap that it uses badly, or under none. False where that is not known.</summary>
+    public bool IsFreeOfCap { get; init; }
+
     /// <summary>Whether every pixel of <see cref="File"/> was decoded in scoring it, so that a copy with the same bytes is known to be sound.</summary>
     public bool WasRead { get; init; }
 

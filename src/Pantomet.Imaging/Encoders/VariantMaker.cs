@@ -41,8 +41,9 @@ public static class VariantMaker
         foreach (var format in variant.Formats.Skip(together.Count))
         {
             var made = FormatMaker.Make(format, source, variant, slot);
+            // Under another cap the formats before it might have been good.
             if (made.IsGood)
-                return made;
+                return tried.Count == 0 ? made : made with { IsFreeOfCap = false };
             tried.Add(made);
         }
 

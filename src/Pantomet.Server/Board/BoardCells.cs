@@ -99,12 +99,12 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
     {
         var ids = sources.Select(source => source.Id).Where(id => columns.Any(column => newest.ContainsKey((id, column.Slot.Id)))).ToList();
         var rows = await database.Variants.AsNoTracking().Where(row => ids.Contains(row.SourceId)).OrderBy(row => row.Sequence)
-            .Select(row => new { row.SourceId, row.SlotId, row.Recipe, row.State, row.Bytes }).ToListAsync(cancel);
+            .Select(row => new { row.SourceId, row.SlotId, row.Recipe, row.State, row.Bytes, row.Sequence }).ToListAsync(cancel);
         var blocked = (await database.Variants.AsNoTracking().Where(row => ids.Contains(row.SourceId) && row.State == VariantState.Blocked).OrderBy(row => row.Sequence)
             .Select(row => new { row.SourceId, row.SlotId, row.Findings }).ToListAsync(cancel)).ToLookup(row => (row.SourceId, row.SlotId), row => row.Findings);
         var made = rows.GroupBy(row => (row.SourceId, row.SlotId)).ToDictionary(
             group => group.Key,
-            group => group.GroupBy(row => row.Recipe).ToDictionary(tries => tries.Key, tries => new LastTry(tries.Last().State, tries.Last().Bytes)));
+            group => group.GroupBy(row => row.Recipe).ToDictionary(tries => tries.Key, tries => new LastTry(tries.Last().State, tries.Last().Bytes, tries.Last().Sequence)));
         var nothing = new Dictionary<string, LastTry>();
         var worked = sources.AsParallel().SelectMany(source => columns.Where(column => !Holds(new RowStamp(source.Id, source.Revision), column)).Select(column =>
         {

@@ -64,12 +64,12 @@ internal static class DraftEndpoints
     {
         var slotIds = before.Slots.Select(slot => slot.Id).ToList();
         var made = (await database.Variants.AsNoTracking().Where(row => slotIds.Contains(row.SlotId) && row.State == VariantState.Done)
-            .Select(row => new VariantKey(row.SourceId, row.SlotId, row.Tier, row.Recipe)).ToListAsync(cancel)).ToHashSet();
-        var sources = made.Select(key => key.Source).Distinct().ToList();
-        var current = CurrentVariants.In(await planning.PairingsAsync(sources, before.Slots, cancel));
-        var wanted = CurrentVariants.In(await planning.PairingsAsync(sources, after.Slots, cancel));
+            .Select(row => new { Key = new VariantKey(row.SourceId, row.SlotId, row.Tier, row.Recipe), row.Bytes }).ToListAsync(cancel)).ToHashSet();
+        var sources = made.Select(file => file.Key.Source).Distinct().ToList();
+        var current = new CurrentFiles(await planning.PairingsAsync(sources, before.Slots, cancel));
+        var wanted = new CurrentFiles(await planning.PairingsAsync(sources, after.Slots, cancel));
         var left = after.Slots.Select(slot => slot.Id).ToHashSet();
-        var lost = made.Where(key => current.ContainsKey(key) && !wanted.ContainsKey(key)).ToList();
+        var lost = made.Where(file => current.For(file.Key, file.Bytes) is not null && wanted.For(file.Key, file.Bytes) is null).Select(file => file.Key).ToList();
         var stale = lost.Where(key => left.Contains(key.Slot)).ToList();
         return new Consequences(stale.Count, stale.Select(key => key.Source).Distinct().Count(), lost.Count - stale.Count);
     }

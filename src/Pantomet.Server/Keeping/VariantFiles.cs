@@ -49,10 +49,10 @@ internal sealed class VariantFiles(PantometDb database, Planning planning, RunQu
     private async Task<long> ClearUnusedAsync(string[] sourceIds, CancellationToken cancel)
     {
         var rows = await database.Variants.AsNoTracking().Where(row => sourceIds.Contains(row.SourceId)).ToListAsync(cancel);
-        var current = await CurrentVariants.OfAsync(planning, rows, cancel);
+        var current = await CurrentFiles.OfAsync(planning, rows, cancel);
         // The bin keeps what was made of its sources: they may come back.
         var inBin = (await database.Sources.Where(row => row.DeletedAt != null && sourceIds.Contains(row.Id)).Select(row => row.Id).ToListAsync(cancel)).ToHashSet();
-        var unused = rows.Where(row => !inBin.Contains(row.SourceId) && !current.ContainsKey(VariantKey.Of(row))).ToList();
+        var unused = rows.Where(row => !inBin.Contains(row.SourceId) && current.For(row) is null).ToList();
         var sequences = unused.ConvertAll(row => row.Sequence);
         await database.Variants.Where(row => sequences.Contains(row.Sequence)).ExecuteDeleteAsync(cancel);
         return await DeleteUnnamedAsync(database, folder, [.. unused.Select(row => row.Sha256).OfType<string>().Distinct()], cancel);

@@ -112,10 +112,10 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
         var sources = await database.Sources.AsNoTracking().Where(row => sourceIds.Contains(row.Id)).ToDictionaryAsync(row => row.Id, cancel);
 
         // Whoever asks for a run gets what that run made; otherwise what today's plans ask for.
-        var current = selection.Runs is null ? await CurrentVariants.OfAsync(planning, rows, cancel) : null;
+        var current = selection.Runs is null ? await CurrentFiles.OfAsync(planning, rows, cancel) : null;
         var layout = new PackageLayout();
         var chosen = rows
-            .Where(row => slots.ContainsKey(row.SlotId) && (current is null || current.ContainsKey(VariantKey.Of(row))))
+            .Where(row => slots.ContainsKey(row.SlotId) && (current is null || current.For(row) is not null))
             .DistinctBy(row => (row.SourceId, row.SlotId, row.Tier, row.Width, row.Height, row.Format))
             .OrderBy(row => order[row.SlotId]).ThenBy(row => sources[row.SourceId].Stem, StringComparer.Ordinal).ThenByDescending(row => row.Width).ThenBy(row => row.Format);
         var (files, altered) = (new List<PackedFile>(), new List<MissingEntry>());
@@ -124,7 +124,7 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
             var source = sources[row.SourceId];
             var placed = slots[row.SlotId];
             var entry = new ManifestEntry(
-                layout.PathFor(placed.Destination.Name, placed.Slot.Name, current?[VariantKey.Of(row)].FileNameAs(row.Format) ?? row.FileName), source.FileName, source.Id, placed.Destination.Name, placed.Slot.Name,
+                layout.PathFor(placed.Destination.Name, placed.Slot.Name, current?.For(row)?.FileNameAs(row.Format) ?? row.FileName), source.FileName, source.Id, placed.Destination.Name, placed.Slot.Name,
                 row.Width, row.Height, row.Format.MediaType(), row.Bytes, row.Quality, row.Sha256!, source.AltText);
             if (ContentStore.Holds(folder.Variants, row.Sha256!))
                 files.Add(new PackedFile(placed.Destination.Id, entry));

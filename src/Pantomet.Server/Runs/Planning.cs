@@ -17,9 +17,9 @@ internal sealed record Pairing(SourceRow Source, Slot Slot)
     /// <summary>The plan with the framing that is stored.</summary>
     public SlotPlan Plan() => SlotPlan.For(Slot, Source.ToSource());
 
-    /// <summary>The recipe of one variant of the plan.</summary>
+    /// <summary>The recipes that settle one variant of the plan.</summary>
     /// <param name="variant">Out of <see cref="Plan()"/>.</param>
-    public Recipe RecipeFor(PlannedVariant variant) => new(Source.ToSource(), variant, Slot);
+    public VariantRecipes RecipesFor(PlannedVariant variant) => VariantRecipes.Of(Source.ToSource(), variant, Slot);
 }
 
 /// <summary>Finds pairings, with everything that a plan needs, in as few queries as possible.</summary>

@@ -3,7 +3,10 @@ using Pantomet.Core.Runs;
 namespace Pantomet.Server.Runs;
 
 /// <summary>What became of a recipe the last time that it was tried.</summary>
-internal readonly record struct LastTry(VariantState State, long Bytes);
+/// <param name="State">What came of it.</param>
+/// <param name="Bytes">Of the file; 0 where there is none.</param>
+/// <param name="Sequence">Rises from try to try.</param>
+internal readonly record struct LastTry(VariantState State, long Bytes, long Sequence);
 
 /// <summary>Where a pairing stands.</summary>
 /// <param name="State">Its state.</param>
@@ -20,7 +23,7 @@ internal readonly record struct Standing(PairingStanding State, int Done, long B
     {
         if (plan.IsLeftOut)
             return new Standing(PairingStanding.LeftOut, 0, 0);
-        var now = made.Count == 0 ? [] : plan.Variants.Select(variant => made.TryGetValue(pairing.RecipeFor(variant).Hash(), out var last) ? last : (LastTry?)null).OfType<LastTry>().ToList();
+        var now = made.Count == 0 ? [] : plan.Variants.Select(variant => Last(made, pairing.RecipesFor(variant))).OfType<LastTry>().ToList();
         var done = now.Count(last => last.State != VariantState.Blocked);
         var state = isRunning ? PairingStanding.Running
             : !plan.CanBeFed || done < now.Count ? PairingStanding.Blocked
@@ -28,5 +31,13 @@ internal readonly record struct Standing(PairingStanding State, int Done, long B
             : made.Count > 0 ? PairingStanding.Stale
             : PairingStanding.Open;
         return new Standing(state, done, now.Sum(last => last.Bytes));
+    }
+
+    private static LastTry? Last(IReadOnlyDictionary<string, LastTry> made, VariantRecipes recipes)
+    {
+        LastTry? own = made.TryGetValue(recipes.Own, out var last) ? last : null;
+        if (recipes.WithoutCap is { } free && made.TryGetValue(free, out last) && recipes.AreMetBy(free, last.Bytes) && !(own?.Sequence > last.Sequence))
+            return last;
+        return own;
     }
 }

@@ -81,8 +81,8 @@ internal static class VariantEndpoints
             .OrderBy(row => row.Sequence).Take(size + 1).ToListAsync(cancel);
         var next = rows.Count > size ? $"{rows[size - 1].Sequence}" : null;
         var shown = rows.Take(size).ToList();
-        var current = await CurrentVariants.OfAsync(planning, shown, cancel);
-        return TypedResults.Ok(new VariantPage([.. shown.Select(row => VariantAnswer.Of(row, current.GetValueOrDefault(VariantKey.Of(row))))], next));
+        var current = await CurrentFiles.OfAsync(planning, shown, cancel);
+        return TypedResults.Ok(new VariantPage([.. shown.Select(row => VariantAnswer.Of(row, current.For(row)))], next));
     }
 
     private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> FileAsync(PantometDb database, DataFolder folder, HttpContext context, string id, bool? inline, CancellationToken cancel)

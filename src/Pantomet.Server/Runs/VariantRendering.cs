@@ -16,8 +16,8 @@ internal sealed class VariantRendering(IDbContextFactory<PantometDb> databases, 
     /// <param name="cancel">The server ends.</param>
     public async Task DoAsync(VariantJob job, CancellationToken cancel)
     {
-        var recipe = job.Pairing.RecipeFor(job.Variant).Hash();
-        var row = await AgainAsync(job, recipe, cancel) ?? await MakeAsync(job, recipe, cancel);
+        var recipes = job.Pairing.RecipesFor(job.Variant);
+        var row = await AgainAsync(job, recipes, cancel) ?? await MakeAsync(job, recipes, cancel);
         await using var database = await databases.CreateDbContextAsync(cancel);
         // Row and counts together: after a crash neither is there without the other.
         await using var transaction = await database.Database.BeginTransactionAsync(cancel);
@@ -34,41 +34,42 @@ internal sealed class VariantRendering(IDbContextFactory<PantometDb> databases, 
     }
 
     // The same recipe gives the same file: what was made once is not made again.
-    private async Task<VariantRow?> AgainAsync(VariantJob job, string recipe, CancellationToken cancel)
+    private async Task<VariantRow?> AgainAsync(VariantJob job, VariantRecipes recipes, CancellationToken cancel)
     {
         await using var database = await databases.CreateDbContextAsync(cancel);
-        var known = await database.Variants.AsNoTracking().FirstOrDefaultAsync(row => row.Recipe == recipe && row.State == VariantState.Done, cancel);
+        var known = await database.Variants.AsNoTracking().FirstOrDefaultAsync(
+            row => row.State == VariantState.Done && (row.Recipe == recipes.Own || (row.Recipe == recipes.WithoutCap && row.Bytes < recipes.Below)), cancel);
         return known?.Sha256 is { } sha256 && known.Points is { } points && ContentStore.Holds(folder.Variants, sha256)
-            ? Row(job, recipe, new MadeFile([], known.Format, known.Quality, known.Encoding, 0, points, known.Findings), known.Bytes, sha256)
+            ? Row(job, known.Recipe, new MadeFile([], known.Format, known.Quality, known.Encoding, 0, points, known.Findings), known.Bytes, sha256)
             : null;
     }
 
-    private async Task<VariantRow> MakeAsync(VariantJob job, string recipe, CancellationToken cancel)
+    private async Task<VariantRow> MakeAsync(VariantJob job, VariantRecipes recipes, CancellationToken cancel)
     {
         try
         {
             var made = VariantMaker.Make(job.Source.Decoded, job.Variant, job.Pairing.Slot);
             if (!made.IsGood || made.IsUnneeded)
-                return Row(job, recipe, made, 0, null);
+                return Row(job, recipes.Own, made, 0, null);
             using var aside = await store.WriteAsideAsync(made.File, cancel);
             var findings = WrittenFileCheck.Compare(WrittenFileReader.Read(aside.Path, made.WasRead ? made.File : null), job.Variant, job.Pairing.Slot, job.Pairing.Source.Facts);
             made = made with { Findings = [.. made.Findings, .. findings] };
             if (findings.Any(finding => finding.Severity == Severity.Stop))
-                return Row(job, recipe, made, 0, null);
+                return Row(job, recipes.Own, made, 0, null);
             ContentStore.Keep(aside, folder.Variants);
-            return Row(job, recipe, made, aside.Bytes, aside.Sha256);
+            return Row(job, recipes.Of(aside.Bytes, made.IsFreeOfCap), made, aside.Bytes, aside.Sha256);
         }
         catch (Exception problem) when (DiskFull.Is(problem))
         {
-            return Failed(job, recipe, problem, "disk-full", DiskFull.Sentence);
+            return Failed(job, recipes.Own, problem, "disk-full", DiskFull.Sentence);
         }
         catch (UnreadableException problem)
         {
-            return Failed(job, recipe, problem, problem.Id, problem.Message);
+            return Failed(job, recipes.Own, problem, problem.Id, problem.Message);
         }
         catch (Exception problem) when (problem is VipsException or IOException)
         {
-            return Failed(job, recipe, problem, "not-rendered", $"{job.Variant.FileName} could not be made: the source or the encoder failed.");
+            return Failed(job, recipes.Own, problem, "not-rendered", $"{job.Variant.FileName} could not be made: the source or the encoder failed.");
         }
     }
 

@@ -29,7 +29,7 @@ internal sealed class OpenPictures(SourcePixels pixels)
     /// <param name="format">Decides whether transparency can stay.</param>
     public OpenPicture Get(Pairing pairing, PlannedVariant variant, PictureFormat format)
     {
-        var key = pairing.RecipeFor(variant with { Formats = [format], Rival = null, ByHand = null }).Hash();
+        var key = pairing.RecipesFor(variant with { Formats = [format], Rival = null, ByHand = null }).Own;
         lock (gate)
         {
             var known = open.FirstOrDefault(one => one.Key == key);

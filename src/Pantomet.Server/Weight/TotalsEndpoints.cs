@@ -86,8 +86,8 @@ internal static class TotalsEndpoints
         var ids = wanted.Select(one => one.Placed.Slot.Id).ToList();
         var newest = await database.Variants.Where(row => row.State == VariantState.Done && ids.Contains(row.SlotId)).GroupBy(row => row.SourceId).OrderByDescending(group => group.Max(row => row.Sequence)).Select(group => group.Key).Take(MostSources).ToListAsync(cancel);
         var rows = await database.Variants.AsNoTracking().Where(row => row.State == VariantState.Done && ids.Contains(row.SlotId) && newest.Contains(row.SourceId)).OrderByDescending(row => row.Sequence).ToListAsync(cancel);
-        var current = await CurrentVariants.OfAsync(planning, rows, cancel);
-        var files = rows.Where(row => current.ContainsKey(VariantKey.Of(row))).DistinctBy(row => (VariantKey.Of(row), row.Format)).ToLookup(
+        var current = await CurrentFiles.OfAsync(planning, rows, cancel);
+        var files = rows.Where(row => current.For(row) is not null).DistinctBy(row => (row.SourceId, row.SlotId, row.Tier, row.Width, row.Height, row.Format)).ToLookup(
             row => (row.SlotId, row.SourceId), row => new OfferedFile(row.Tier, row.Width, row.Density is { } density ? new Density(density) : null, row.Format, row.Bytes));
         return TypedResults.Ok(new PageAnswer([.. PageWeight.Screens.Select(screen => Weigh(screen, wanted, newest, files))], newest.Count));
     }

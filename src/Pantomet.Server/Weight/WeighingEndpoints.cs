@@ -43,7 +43,7 @@ internal static class WeighingEndpoints
         var found = database.Variants.AsNoTracking()
             .Where(row => row.State != VariantState.Unneeded && (run == null || row.RunId == run) && (source == null || row.SourceId == source) && (slot == null || row.SlotId == slot));
         var rows = await (order == WorstBy.Bytes ? found.OrderByDescending(row => row.Bytes).Take(2 * MostListed) : found.OrderByDescending(row => row.Sequence).Take(10 * MostListed)).ToListAsync(cancel);
-        var current = await CurrentVariants.OfAsync(planning, rows, cancel);
+        var current = await CurrentFiles.OfAsync(planning, rows, cancel);
         var caps = (await catalogue.SlotsAsync(cancel)).ToDictionary(entry => entry.Key, entry => entry.Value.Slot.Limits.Most?.Bytes);
         var weights = await database.Sources.Select(row => new { row.Id, row.Bytes }).ToDictionaryAsync(row => row.Id, row => row.Bytes, cancel);
         double Badness(VariantRow row) => row.State == VariantState.Blocked && order != WorstBy.Bytes ? double.MaxValue : order switch
@@ -53,10 +53,10 @@ internal static class WeighingEndpoints
             WorstBy.Cap => caps.GetValueOrDefault(row.SlotId) is { } cap ? (double)row.Bytes / cap : 0,
             _ => (double)row.Bytes / weights.GetValueOrDefault(row.SourceId, 1),
         };
-        var items = rows.Where(row => current.ContainsKey(VariantKey.Of(row)))
+        var items = rows.Where(row => current.For(row) is not null)
             .DistinctBy(row => (row.SourceId, row.SlotId, row.Tier, row.Width, row.Height, row.Format))
             .OrderByDescending(Badness).Take(MostListed);
-        return TypedResults.Ok(new WorstFiles([.. items.Select(row => VariantAnswer.Of(row, current[VariantKey.Of(row)]))]));
+        return TypedResults.Ok(new WorstFiles([.. items.Select(row => VariantAnswer.Of(row, current.For(row)))]));
     }
 
     private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> BeforeAsync([AsParameters] PlaceQuery place, Planning planning, OpenPictures pictures, string @as, CancellationToken cancel)
@@ -143,9 +143,11 @@ internal static class WeighingEndpoints
 
     private static async Task<WeighingAnswer> AnswerAsync(PantometDb database, Pairing pairing, PlannedVariant variant, CancellationToken cancel)
     {
-        var recipe = pairing.RecipeFor(variant).Hash();
-        var made = await database.Variants.AsNoTracking().Where(row => row.SourceId == pairing.Source.Id && row.SlotId == pairing.Slot.Id && row.Tier == variant.Tier && row.Recipe == recipe)
-            .OrderByDescending(row => row.Sequence).FirstOrDefaultAsync(cancel);
+        var recipes = pairing.RecipesFor(variant);
+        var tried = await database.Variants.AsNoTracking()
+            .Where(row => row.SourceId == pairing.Source.Id && row.SlotId == pairing.Slot.Id && row.Tier == variant.Tier && (row.Recipe == recipes.Own || row.Recipe == recipes.WithoutCap))
+            .OrderByDescending(row => row.Sequence).ToListAsync(cancel);
+        var made = tried.FirstOrDefault(row => recipes.AreMetBy(row.Recipe, row.Bytes));
         return WeighingAnswer.Of(pairing, variant, made);
     }
 

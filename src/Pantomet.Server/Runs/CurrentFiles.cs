@@ -1,0 +1,48 @@
+using Pantomet.Core.Runs;
+
+namespace Pantomet.Server.Runs;
+
+/// <summary>Names a file that a plan asks for, whenever it was made.</summary>
+internal readonly record struct VariantKey(string Source, string Slot, string? Tier, string Recipe)
+{
+    public static VariantKey Of(VariantRow row) => new(row.SourceId, row.SlotId, row.Tier, row.Recipe);
+}
+
+/// <summary>The files that the plans of today ask for. Names are no part of a recipe, so a file that was made before may be called otherwise today.</summary>
+internal sealed class CurrentFiles
+{
+    private readonly Dictionary<VariantKey, (PlannedVariant Variant, VariantRecipes Recipes)> wanted = [];
+
+    /// <param name="pairings">Whose plans are meant.</param>
+    public CurrentFiles(IEnumerable<Pairing> pairings)
+    {
+        foreach (var pairing in pairings)
+        {
+            foreach (var variant in pairing.Plan().Variants)
+            {
+                var recipes = pairing.RecipesFor(variant);
+                var key = new VariantKey(pairing.Source.Id, pairing.Slot.Id, variant.Tier, recipes.Own);
+                wanted[key] = (variant, recipes);
+                if (recipes.WithoutCap is { } free)
+                    wanted.TryAdd(key with { Recipe = free }, (variant, recipes));
+            }
+        }
+    }
+
+    /// <summary>Those of the pairings that some variants belong to.</summary>
+    public static async Task<CurrentFiles> OfAsync(Planning planning, IReadOnlyCollection<VariantRow> rows, CancellationToken cancel)
+    {
+        var belonging = rows.Select(row => (row.SourceId, row.SlotId)).ToHashSet();
+        var pairings = await planning.PairingsAsync([.. belonging.Select(pair => pair.SourceId).Distinct()], [.. belonging.Select(pair => pair.SlotId).Distinct()], cancel);
+        return new CurrentFiles(pairings.Where(pairing => belonging.Contains((pairing.Source.Id, pairing.Slot.Id))));
+    }
+
+    /// <summary>The variant that a file settles today; null where it is out of date.</summary>
+    public PlannedVariant? For(VariantRow row) => For(VariantKey.Of(row), row.Bytes);
+
+    /// <summary>The variant that a file settles today; null where it is out of date.</summary>
+    /// <param name="key">Of the file.</param>
+    /// <param name="bytes">Of the file; 0 where there is none.</param>
+    public PlannedVariant? For(VariantKey key, long bytes) =>
+        wanted.TryGetValue(key, out var found) && found.Recipes.AreMetBy(key.Recipe, bytes) ? found.Variant : null;
+}
