@@ -51,6 +51,13 @@ internal sealed class BenchServer : IDisposable
         }
     }
 
+    /// <summary>Seconds that its threads worked on all cores together.</summary>
+    public double Worked()
+    {
+        process.Refresh();
+        return process.TotalProcessorTime.TotalSeconds;
+    }
+
     /// <summary>The most bytes that the process ever held, as Linux counts them.</summary>
     public long PeakMemory() =>
         1024 * long.Parse(File.ReadLines($"/proc/{process.Id}/status").Single(line => line.StartsWith("VmHWM", StringComparison.Ordinal)).Split(' ', StringSplitOptions.RemoveEmptyEntries)[1], CultureInfo.InvariantCulture);

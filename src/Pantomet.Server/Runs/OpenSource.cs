@@ -31,6 +31,9 @@ internal sealed class OpenSource(string runId, string sourceId, Func<DecodedSour
     /// <summary>Its run was paused: what is in hand is finished, the rest went back into the queue. Guarded by the queue.</summary>
     public bool IsPaused { get; set; }
 
+    /// <summary>Whether who takes its next variant would wait for its pixels. Guarded by the queue.</summary>
+    public bool IsBeingDecoded => InHand > 0 && !decoded.IsValueCreated;
+
     /// <summary>The pixels; the first caller decodes, others wait for it.</summary>
     public DecodedSource Decoded => decoded.Value;
 

@@ -39,12 +39,16 @@ internal sealed class RunQueue(IServiceScopeFactory scopes, SourcePixels pixels,
             await gate.WaitAsync(cancel);
             try
             {
-                if (FromOpen() is { } job)
-                    return job;
-                while (await OpenNextAsync(cancel))
+                while (true)
                 {
-                    if (FromOpen() is { } next)
-                        return next;
+                    // A decoder has one core: meanwhile another decodes the next source, rather than wait for this one.
+                    if (FromOpen(mayWait: false) is { } job)
+                        return job;
+                    if (open.Count(source => source.Waiting.Count > 0) < Environment.ProcessorCount && await OpenNextAsync(cancel))
+                        continue;
+                    if (FromOpen(mayWait: true) is { } late)
+                        return late;
+                    break;
                 }
             }
             finally
@@ -139,11 +143,11 @@ internal sealed class RunQueue(IServiceScopeFactory scopes, SourcePixels pixels,
         open.ForEach(source => source.Dispose());
     }
 
-    private VariantJob? FromOpen()
+    private VariantJob? FromOpen(bool mayWait)
     {
         foreach (var source in open)
         {
-            if (source.Waiting.TryDequeue(out var job))
+            if ((mayWait || !source.IsBeingDecoded) && source.Waiting.TryDequeue(out var job))
             {
                 source.InHand++;
                 return job;
