@@ -3,8 +3,14 @@ namespace Pantomet.Server.Runs;
 /// <summary>Works through the queue, one variant per core at a time, from the start of the server to its end.</summary>
 internal sealed class RunWorker(RunQueue queue, VariantRendering rendering, ILogger<RunWorker> log) : BackgroundService
 {
+    // Besides those that render.
+    private const int ThreadsForRequests = 8;
+
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
+        // Rendering keeps a thread of the pool for each core, for seconds. Requests are not to wait until the pool has noticed and grown.
+        ThreadPool.GetMinThreads(out var workers, out var completions);
+        ThreadPool.SetMinThreads(Math.Max(workers, Environment.ProcessorCount + ThreadsForRequests), completions);
         await queue.RecoverAsync(stoppingToken);
         await Task.WhenAll(Enumerable.Range(0, Environment.ProcessorCount).Select(_ => Task.Run(() => WorkAsync(stoppingToken), stoppingToken)));
     }
