@@ -45,7 +45,10 @@ internal static class WeighingEndpoints
         var rows = await (order == WorstBy.Bytes ? found.OrderByDescending(row => row.Bytes).Take(2 * MostListed) : found.OrderByDescending(row => row.Sequence).Take(10 * MostListed)).ToListAsync(cancel);
         var current = await CurrentFiles.OfAsync(planning, rows, cancel);
         var caps = (await catalogue.SlotsAsync(cancel)).ToDictionary(entry => entry.Key, entry => entry.Value.Slot.Limits.Most?.Bytes);
-        var weights = await database.Sources.Select(row => new { row.Id, row.Bytes }).ToDictionaryAsync(row => row.Id, row => row.Bytes, cancel);
+        var looked = rows.Select(row => row.SourceId).Distinct().ToList();
+        var weights = order == WorstBy.Saving
+            ? await database.Sources.Where(row => looked.Contains(row.Id)).Select(row => new { row.Id, row.Bytes }).ToDictionaryAsync(row => row.Id, row => row.Bytes, cancel)
+            : [];
         double Badness(VariantRow row) => row.State == VariantState.Blocked && order != WorstBy.Bytes ? double.MaxValue : order switch
         {
             WorstBy.Score => -row.Points ?? -100,

@@ -41,7 +41,7 @@ export function BoardBar({
       <h1 className="sr-only">Board</h1>
       <fieldset aria-label="State" className="flex gap-1.5">
         <Chip isOn={!filter.state} onClick={() => onFilter({ state: "" })}>
-          All <span className="figures">{count(all)}</span>
+          All <span className="figures">{board ? count(all) : "…"}</span>
         </Chip>
         {states
           .filter(([state]) => Number(stateCounts[state] ?? 0) > 0 || filter.state === state)
@@ -80,7 +80,9 @@ export function BoardBar({
             ? `Render ${count(selection.size)} chosen`
             : due > 0
               ? `Render ${count(due)} due`
-              : "Nothing is due"}
+              : board
+                ? "Nothing is due"
+                : "Looking…"}
         </Button>
       </span>
     </header>
