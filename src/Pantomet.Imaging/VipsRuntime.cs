@@ -28,6 +28,7 @@ public static class VipsRuntime
         {
             if (ready)
                 return;
+            NativeHeap.KeepSmall();
             NetVips.NetVips.Concurrency = 1;
             Cache.Max = 0;
             Operation.Block("VipsForeignLoad", true);

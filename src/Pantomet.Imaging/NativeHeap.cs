@@ -1,0 +1,31 @@
+using System.Runtime.InteropServices;
+
+namespace Pantomet.Imaging;
+
+/// <summary>How the C library hands out memory, from which libvips takes its pixels.</summary>
+internal static partial class NativeHeap
+{
+    // Parameters of glibc's mallopt(3).
+    private const int ArenaMax = -8;
+    private const int MmapThreshold = -3;
+
+    private const int Arenas = 2;
+    private const int LargeBytes = 1 << 20;
+
+    /// <summary>Gives large pieces back to the system as soon as they are freed, and keeps threads from having heaps of their own, each as large as the largest picture they ever held.</summary>
+    public static void KeepSmall()
+    {
+        try
+        {
+            _ = SetOption(ArenaMax, Arenas);
+            _ = SetOption(MmapThreshold, LargeBytes);
+        }
+        catch (Exception missing) when (missing is EntryPointNotFoundException or DllNotFoundException)
+        {
+            // Other C libraries have no such options, and need none.
+        }
+    }
+
+    [LibraryImport("libc", EntryPoint = "mallopt")]
+    private static partial int SetOption(int option, int value);
+}
