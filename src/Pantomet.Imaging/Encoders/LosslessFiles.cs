@@ -37,7 +37,7 @@ internal static class LosslessFiles
         if (isTooHeavy && lightest.File.LongLength > slot.Limits.Most!.Value.Bytes)
         {
             var good = reduced.Where(made => made.Points >= Math.Max(slot.Looks.Floor, StillGood)).ToList();
-            lightest = good.Where(made => made.File.LongLength <= slot.Limits.Most.Value.Bytes).MaxBy(made => made.Points) ?? good.Append(lightest with { IsFreeOfCap = false }).MinBy(made => made.File.Length)!;
+            lightest = good.Where(made => made.File.LongLength <= slot.Limits.Most.Value.Bytes).MaxBy(made => made.Points) ?? good.Append(lightest).MinBy(made => made.File.Length)!;
         }
 
         return lightest with { Encodes = encodes };

@@ -80,25 +80,30 @@ public sealed class FrameStrip : IDisposable
         var delays = DelaysOf(loaded, count);
         var (at, until, next, begins) = (-1, 0, 0, 0);
         Image? frame = null;
-        foreach (var one in wanted)
+        try
         {
-            for (; next < one; next++)
-                begins += like.Delays[next];
-            var before = at;
-            // Encoders leave out frames that show the same as the one before, and let that one stay longer.
-            while (at < 0 || (at < count - 1 && (count == like.Count ? at < one : until <= begins)))
-                until += delays[++at];
-            if (at != before)
+            foreach (var one in wanted)
             {
-                frame?.Dispose();
-                using var cropped = loaded.Crop(0, at * height, loaded.Width, height);
-                frame = cropped.CopyMemory();
+                for (; next < one; next++)
+                    begins += like.Delays[next];
+                var before = at;
+                // Encoders leave out frames that show the same as the one before, and let that one stay longer.
+                while (at < 0 || (at < count - 1 && (count == like.Count ? at < one : until <= begins)))
+                    until += delays[++at];
+                if (at != before)
+                {
+                    frame?.Dispose();
+                    using var cropped = loaded.Crop(0, at * height, loaded.Width, height);
+                    frame = cropped.CopyMemory();
+                }
+
+                yield return frame!.Copy();
             }
-
-            yield return frame!.Copy();
         }
-
-        frame?.Dispose();
+        finally
+        {
+            frame?.Dispose();
+        }
     }
 
     /// <summary>One frame.</summary>
