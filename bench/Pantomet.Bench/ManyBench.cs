@@ -1,5 +1,12 @@
 using System.Diagnostics;
 using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Runs;
+using Pantomet.Core.Sources;
+using Pantomet.Server.Runs;
+using Pantomet.Server.Sources;
+using Pantomet.Server.Storage;
 
 namespace Pantomet.Bench;
 
@@ -12,7 +19,8 @@ internal static class ManyBench
     private static readonly string[] Requests =
     [
         "/api/sources?limit=200", "/api/sources?search=kite-77&limit=200", "/api/board?limit=60", "/api/board?limit=60&offset=8000", "/api/board?limit=60&state=done",
-        "/api/board?limit=60&search=kite-77", "/api/board/ids?state=open", "/api/variants?limit=200", "/api/runs", "/api/packages", "/api/totals", "/api/weighing/worst?by=bytes", "/api/space",
+        "/api/board?limit=60&search=kite-77", "/api/board/ids?state=open", "/api/variants?limit=200", "/api/runs", "/api/packages", "/api/totals",
+        "/api/weighing/worst?by=bytes", "/api/weighing/worst?by=score", "/api/weighing/worst?by=cap", "/api/weighing/worst?by=saving", "/api/weighing/worst?by=score&offset=5000", "/api/totals/page?slot=bench.s1:24&slot=bench.s20", "/api/space",
     ];
 
     public static void Run(string demo)
@@ -62,23 +70,42 @@ internal static class ManyBench
         browser.WaitForExit();
     }
 
-    // Rows only: no list looks at a file.
+    // Rows only: no list looks at a file. Each has the recipe that its plan asks for, so that all of them are current, and a weight and a score of its own.
     private static void Multiply(string path)
     {
+        var random = new Random(7);
         using var database = new SqliteConnection($"Data Source={path};Pooling=False");
         database.Open();
+        var (original, made) = Read(path);
         Execute(database, "BEGIN");
         var sources = Columns(database, "Sources", "Sequence", "Id", "Stem");
-        var variants = Columns(database, "Variants", "Sequence", "Id", "SourceId");
-        var original = (string)Execute(database, "SELECT Id FROM Sources LIMIT 1")!;
+        var variants = Columns(database, "Variants", "Sequence", "Id", "SourceId", "Recipe", "Bytes", "Points");
+        using var copied = new SqliteCommand($"INSERT INTO Variants (Id, SourceId, Recipe, Bytes, Points, {variants}) SELECT lower(hex(randomblob(16))), $source, $recipe, $bytes, $points, {variants} FROM Variants WHERE Sequence = $like", database);
         for (var at = 1; at < Sources; at++)
         {
-            var id = $"{at:x8}{original[8..]}";
-            Execute(database, $"INSERT INTO Sources (Id, Stem, {sources}) SELECT '{id}', 'kite-{at}', {sources} FROM Sources WHERE Id = '{original}'");
-            Execute(database, $"INSERT INTO Variants (Id, SourceId, {variants}) SELECT lower(hex(randomblob(16))), '{id}', {variants} FROM Variants WHERE SourceId = '{original}'");
+            var source = original.ToSource() with { Id = SourceId.FromHash(Convert.FromHexString($"{at:x8}{original.Id[8..]}")) };
+            Execute(database, $"INSERT INTO Sources (Id, Stem, {sources}) SELECT '{source.Id.Sha256}', 'kite-{at}', {sources} FROM Sources WHERE Id = '{original.Id}'");
+            foreach (var (slot, planned, row) in made)
+            {
+                copied.Parameters.Clear();
+                copied.Parameters.AddWithValue("$source", source.Id.Sha256);
+                copied.Parameters.AddWithValue("$recipe", VariantRecipes.Of(source, planned, slot).Own);
+                copied.Parameters.AddWithValue("$bytes", (long)(row.Bytes * (0.3 + random.NextDouble())));
+                copied.Parameters.AddWithValue("$points", 60 + (40 * random.NextDouble()));
+                copied.Parameters.AddWithValue("$like", row.Sequence);
+                copied.ExecuteNonQuery();
+            }
         }
 
         Execute(database, "COMMIT");
+    }
+
+    private static (SourceRow Source, List<(Slot Slot, PlannedVariant Planned, VariantRow Row)> Made) Read(string path)
+    {
+        using var database = new PantometDb(new DbContextOptionsBuilder<PantometDb>().UseSqlite($"Data Source={path};Pooling=False").Options);
+        var source = database.Sources.Single();
+        var slots = DestinationReader.Read(database.Destinations.Single().Document).Destination!.Slots.ToDictionary(slot => slot.Id);
+        return (source, [.. database.Variants.AsEnumerable().Select(row => (slots[row.SlotId], SlotPlan.For(slots[row.SlotId], source.ToSource()).Variants.Single(), row))]);
     }
 
     private static string Columns(SqliteConnection database, string table, params string[] without)

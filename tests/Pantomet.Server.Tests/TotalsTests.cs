@@ -44,14 +44,44 @@ public sealed class TotalsTests
             Assert.Equal(status, (await library.Http.GetAsync(new Uri($"/api/totals/page?slot={query}", UriKind.Relative))).StatusCode);
     }
 
-    [Fact]
-    public async Task The_heaviest_files_come_first_when_they_are_asked_for()
+    [Theory]
+    [InlineData("bytes")]
+    [InlineData("score")]
+    [InlineData("cap")]
+    [InlineData("saving")]
+    public async Task The_worst_files_come_first_whatever_makes_them_bad_and_page_by_page(string by)
     {
         using var library = new Library();
-        await library.AddDestinationAsync("windowbox.json");
-        await library.RunAsync([await library.TakeInAsync("hill-flight.jpg"), await library.TakeInAsync("line-spools.jpg")], ["windowbox.square", "windowbox.portrait"]);
-        var bytes = (await library.GetAsync("/api/weighing/worst?by=bytes"))["items"]!.AsArray().Select(variant => (long)variant!["bytes"]!).ToList();
-        Assert.Equal(4, bytes.Count);
-        Assert.Equal(bytes.OrderDescending(), bytes);
+        // Nothing that is a picture of such a size goes into 700 bytes.
+        var caps = new Dictionary<string, long> { ["test.wide"] = 500_000, ["test.near"] = 60_000, ["test.never"] = 700 };
+        var slots = caps.Select((cap, at) => new { id = cap.Key, name = cap.Key, shape = $"{600 + (100 * at)}x600", formats = new[] { "jpeg" }, limits = new { mostBytes = cap.Value } });
+        (await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", new { format = "pantomet-destination-1", id = "test", name = "Test", kind = "site", slots })).EnsureSuccessStatusCode();
+        var (flight, spools) = (await library.TakeInAsync("hill-flight.jpg"), await library.TakeInAsync("line-spools.jpg"));
+        var first = await library.RunAsync([flight], caps.Keys);
+        await library.RunAsync([spools], caps.Keys);
+
+        var worst = await library.GetAsync($"/api/weighing/worst?by={by}");
+        var files = worst["items"]!.AsArray();
+        Assert.Equal((6, 6), (files.Count, (int)worst["total"]!));
+        double Badness(System.Text.Json.Nodes.JsonNode file) => by switch
+        {
+            "bytes" => (long)file["bytes"]!,
+            _ when (string)file["state"]! == "blocked" => double.MaxValue,
+            "score" => -(double)file["score"]!,
+            "cap" => (double)(long)file["bytes"]! / caps[(string)file["slot"]!],
+            _ => (double)(long)file["bytes"]! / (long)file["sourceBytes"]!,
+        };
+        var badness = files.Select(file => Badness(file!)).ToList();
+        Assert.Equal(badness.OrderDescending(), badness);
+        Assert.Equal(2, files.Count(file => (string)file!["state"]! == "blocked"));
+
+        var page = (await library.GetAsync($"/api/weighing/worst?by={by}&offset=2&limit=3"))["items"]!.AsArray();
+        Assert.Equal(files.Skip(2).Take(3).Select(file => (string)file!["id"]!), page.Select(file => (string)file!["id"]!));
+        var ofRun = await library.GetAsync($"/api/weighing/worst?by={by}&run={first["id"]}");
+        Assert.Equal((3, true), ((int)ofRun["total"]!, ofRun["items"]!.AsArray().All(file => (string)file!["source"]! == flight)));
+
+        // What is in the bin is no file of today's plans, however lately the list was looked at.
+        await library.SendJsonAsync(HttpMethod.Delete, $"/api/sources/{flight}", null);
+        Assert.Equal(3, (int)(await library.GetAsync($"/api/weighing/worst?by={by}"))["total"]!);
     }
 }

@@ -11,9 +11,6 @@ namespace Pantomet.Server.Board;
 /// <summary>A column: a slot with the version of the document that says what it asks for.</summary>
 internal sealed record PlacedColumn(Slot Slot, string Version);
 
-/// <summary>A row: a source with the revision of what is said of it.</summary>
-internal readonly record struct RowStamp(string Id, long Revision);
-
 /// <summary>Where every pairing stands. What was worked out is kept until its source, its destination or its files change.</summary>
 /// <remarks>Nothing here is stored: after a start, pairings are worked out again when they are asked for.</remarks>
 internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, DestinationCatalogue catalogue) : IDisposable
@@ -24,6 +21,7 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
     private readonly Dictionary<(string Source, string Slot), Known> cells = [];
     private readonly Dictionary<(string Source, string Slot), long> newest = [];
     private readonly Dictionary<string, long> newestOfSource = [];
+    private readonly HashSet<string> runs = [];
     private readonly KnownRows known = new();
     private long newestOfAll;
 
@@ -40,7 +38,7 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
     /// <param name="rows">The rows; of most of them nothing more is read.</param>
     /// <param name="columns">The columns.</param>
     /// <param name="cancel">The asker is gone.</param>
-    public async Task<IReadOnlyList<BoardCell[]>> OfAsync(IReadOnlyList<RowStamp> rows, IReadOnlyList<PlacedColumn> columns, CancellationToken cancel)
+    public async Task<IReadOnlyList<RowCells>> OfAsync(IReadOnlyList<RowStamp> rows, IReadOnlyList<PlacedColumn> columns, CancellationToken cancel)
     {
         await using var database = await databases.CreateDbContextAsync(cancel);
         await gate.WaitAsync(cancel);
@@ -50,13 +48,13 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
             var same = known.Of(columns);
             bool IsSame(RowStamp row) => same.TryGetValue(row.Id, out var before) && before.Revision == row.Revision && before.Newest == newestOfSource.GetValueOrDefault(row.Id);
             var changed = rows.Where(row => !IsSame(row)).ToList();
-            foreach (var some in changed.Where(row => columns.Any(column => !Holds(row, column))).Select(row => row.Id).Chunk(SourcesAtOnce))
+            foreach (var some in changed.Where(row => columns.Any(column => !Holds(row.Id, row.Revision, column))).Select(row => row.Id).Chunk(SourcesAtOnce))
                 await WorkOutAsync(database, await database.Sources.AsNoTracking().Where(source => some.Contains(source.Id)).ToListAsync(cancel), columns, cancel);
             foreach (var row in changed)
-                same[row.Id] = new KnownRows.Row(row.Revision, newestOfSource.GetValueOrDefault(row.Id), [.. columns.Select(column => cells[(row.Id, column.Slot.Id)].Cell)]);
+                same[row.Id] = new KnownRows.Row(row.Revision, newestOfSource.GetValueOrDefault(row.Id), Given(row.Id, columns));
             var running = await RunningAsync(database, cancel);
             var inHand = running.Select(pairing => pairing.Item1).ToHashSet();
-            return [.. rows.Select(row => inHand.Contains(row.Id) ? [.. same[row.Id].Cells.Zip(columns, (cell, column) => Shown(cell, (row.Id, column.Slot.Id), running))] : same[row.Id].Cells)];
+            return [.. rows.Select(row => inHand.Contains(row.Id) ? Shown(same[row.Id].Given, row.Id, columns, running) : same[row.Id].Given)];
         }
         finally
         {
@@ -78,8 +76,17 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
 
     public void Dispose() => gate.Dispose();
 
-    private static BoardCell Shown(BoardCell cell, (string Source, string Slot) key, HashSet<(string, string)> running) =>
-        running.Contains(key) && cell.State != PairingStanding.LeftOut ? cell with { State = PairingStanding.Running } : cell;
+    private RowCells Given(string source, IReadOnlyList<PlacedColumn> columns)
+    {
+        var found = columns.Select(column => cells[(source, column.Slot.Id)]).ToList();
+        return new RowCells([.. found.Select(known => known.Cell)], [.. found.SelectMany((known, column) => known.Tries.Select(last => new TriedFile(column, last)))]);
+    }
+
+    private static RowCells Shown(RowCells row, string source, IReadOnlyList<PlacedColumn> columns, HashSet<(string, string)> running) => row with
+    {
+        Cells = [.. row.Cells.Zip(columns, (cell, column) =>
+            running.Contains((source, column.Slot.Id)) && cell.State != PairingStanding.LeftOut ? cell with { State = PairingStanding.Running } : cell)],
+    };
 
     // Variants are only ever added, so that what is new is behind what was seen last.
     private async Task FollowAsync(PantometDb database, CancellationToken cancel)
@@ -89,38 +96,47 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
             newest[(row.SourceId, row.SlotId)] = newestOfSource[row.SourceId] = newestOfAll = row.Sequence;
     }
 
-    private bool Holds(RowStamp source, PlacedColumn column)
+    private bool Holds(string source, long revision, PlacedColumn column)
     {
-        var key = (source.Id, column.Slot.Id);
-        return cells.TryGetValue(key, out var known) && known.Revision == source.Revision && known.Version == column.Version && known.Newest == newest.GetValueOrDefault(key);
+        var key = (source, column.Slot.Id);
+        return cells.TryGetValue(key, out var known) && known.Revision == revision && known.Version == column.Version && known.Newest == newest.GetValueOrDefault(key);
     }
 
     private async Task WorkOutAsync(PantometDb database, List<SourceRow> sources, IReadOnlyList<PlacedColumn> columns, CancellationToken cancel)
     {
         var ids = sources.Select(source => source.Id).Where(id => columns.Any(column => newest.ContainsKey((id, column.Slot.Id)))).ToList();
         var rows = await database.Variants.AsNoTracking().Where(row => ids.Contains(row.SourceId)).OrderBy(row => row.Sequence)
-            .Select(row => new { row.SourceId, row.SlotId, row.Recipe, row.State, row.Bytes, row.Sequence }).ToListAsync(cancel);
+            .Select(row => new { row.SourceId, row.SlotId, row.Recipe, row.State, row.Bytes, row.Sequence, row.Points, row.RunId }).ToListAsync(cancel);
         var blocked = (await database.Variants.AsNoTracking().Where(row => ids.Contains(row.SourceId) && row.State == VariantState.Blocked).OrderBy(row => row.Sequence)
             .Select(row => new { row.SourceId, row.SlotId, row.Findings }).ToListAsync(cancel)).ToLookup(row => (row.SourceId, row.SlotId), row => row.Findings);
         var made = rows.GroupBy(row => (row.SourceId, row.SlotId)).ToDictionary(
             group => group.Key,
-            group => group.GroupBy(row => row.Recipe).ToDictionary(tries => tries.Key, tries => new LastTry(tries.Last().State, tries.Last().Bytes, tries.Last().Sequence)));
+            group => group.GroupBy(row => row.Recipe).ToDictionary(tries => tries.Key, tries => tries.Select(row => new LastTry(row.State, row.Bytes, row.Sequence, row.Points, TheOne(row.RunId))).Last()));
         var nothing = new Dictionary<string, LastTry>();
-        var worked = sources.AsParallel().SelectMany(source => columns.Where(column => !Holds(new RowStamp(source.Id, source.Revision), column)).Select(column =>
+        var worked = sources.AsParallel().SelectMany(source => columns.Where(column => !Holds(source.Id, source.Revision, column)).Select(column =>
         {
             var key = (source.Id, column.Slot.Id);
             var pairing = new Pairing(source, column.Slot);
             var plan = pairing.Plan();
             var standing = Standing.Of(pairing, plan, made.GetValueOrDefault(key, nothing), isRunning: false);
             var failed = standing.State == PairingStanding.Blocked && plan.CanBeFed ? blocked[key].LastOrDefault()?.FirstOrDefault(finding => finding.Severity == Severity.Stop) : null;
-            return (key, Known: new Known(source.Revision, column.Version, newest.GetValueOrDefault(key), BoardCell.Of(standing, plan, failed)));
+            return (key, Known: new Known(source.Revision, column.Version, newest.GetValueOrDefault(key), BoardCell.Of(standing, plan, failed), standing.Tries));
         })).ToList();
         foreach (var (key, known) in worked)
             cells[key] = known;
     }
 
+    // A run's files name it hundreds of thousands of times; its name is kept once.
+    private string TheOne(string run)
+    {
+        if (runs.TryGetValue(run, out var same))
+            return same;
+        runs.Add(run);
+        return run;
+    }
+
     private static async Task<HashSet<(string, string)>> RunningAsync(PantometDb database, CancellationToken cancel) =>
         [.. (await database.Pairings.Where(row => row.State == PairingState.Queued || row.State == PairingState.Running).Select(row => new { row.SourceId, row.SlotId }).ToListAsync(cancel)).Select(row => (row.SourceId, row.SlotId))];
 
-    private sealed record Known(long Revision, string Version, long Newest, BoardCell Cell);
+    private sealed record Known(long Revision, string Version, long Newest, BoardCell Cell, IReadOnlyList<LastTry> Tries);
 }

@@ -22,11 +22,11 @@ internal static class BoardEndpoints
     }
 
     private static async Task<Results<Ok<BoardAnswer>, ProblemHttpResult>> GetAsync(
-        [AsParameters] BoardFilter filter, PantometDb database, BoardCells cells, int? offset, int? limit, CancellationToken cancel)
+        [AsParameters] BoardFilter filter, PantometDb database, BoardRows all, BoardCells cells, int? offset, int? limit, CancellationToken cancel)
     {
         if (Unreadable(filter) is { } problem)
             return problem;
-        var (columns, rows) = await RowsAsync(filter, database, cells, cancel);
+        var (columns, rows) = await RowsAsync(filter, database, all, cells, cancel);
         var shown = filter.LooksAtCells ? [.. rows.Where(row => Array.Exists(row.Cells, filter.Holds))] : rows;
         var counts = new int[Enum.GetValues<PairingStanding>().Length];
         var (settled, blocked) = (new int[columns.Count], new int[columns.Count]);
@@ -62,23 +62,23 @@ internal static class BoardEndpoints
             groups));
     }
 
-    private static async Task<Results<Ok<BoardIds>, ProblemHttpResult>> IdsAsync([AsParameters] BoardFilter filter, PantometDb database, BoardCells cells, CancellationToken cancel)
+    private static async Task<Results<Ok<BoardIds>, ProblemHttpResult>> IdsAsync([AsParameters] BoardFilter filter, PantometDb database, BoardRows all, BoardCells cells, CancellationToken cancel)
     {
         if (Unreadable(filter) is { } problem)
             return problem;
         if (!filter.LooksAtCells)
             return TypedResults.Ok(new BoardIds(await filter.Sources(database.Sources).Select(row => row.Id).ToListAsync(cancel)));
-        var (_, rows) = await RowsAsync(filter, database, cells, cancel);
+        var (_, rows) = await RowsAsync(filter, database, all, cells, cancel);
         return TypedResults.Ok(new BoardIds([.. rows.Where(row => row.Cells.Any(filter.Holds)).Select(row => row.Id)]));
     }
 
     // Everything that is open or out of date, of what the filter shows.
     private static async Task<Results<Accepted<Made>, ProblemHttpResult>> RunDueAsync(
-        [AsParameters] BoardFilter filter, PantometDb database, BoardCells cells, RunStart start, CancellationToken cancel)
+        [AsParameters] BoardFilter filter, PantometDb database, BoardRows all, BoardCells cells, RunStart start, CancellationToken cancel)
     {
         if (Unreadable(filter) is { } problem)
             return problem;
-        var (columns, rows) = await RowsAsync(filter, database, cells, cancel);
+        var (columns, rows) = await RowsAsync(filter, database, all, cells, cancel);
         var due = rows.SelectMany(row => row.Cells.Zip(columns).Where(cell => filter.Holds(cell.First) && cell.First is { State: PairingStanding.Open or PairingStanding.Stale }).Select(cell => (row.Id, cell.Second.Slot))).ToList();
         var ids = due.Select(cell => cell.Id).Distinct().ToList();
         var sources = await database.Sources.AsNoTracking().Where(row => ids.Contains(row.Id)).ToDictionaryAsync(row => row.Id, cancel);
@@ -86,12 +86,12 @@ internal static class BoardEndpoints
     }
 
     private static async Task<(IReadOnlyList<PlacedColumn> Columns, List<(string Id, BoardCell[] Cells)> Rows)> RowsAsync(
-        BoardFilter filter, PantometDb database, BoardCells cells, CancellationToken cancel)
+        BoardFilter filter, PantometDb database, BoardRows all, BoardCells cells, CancellationToken cancel)
     {
         var columns = await cells.ColumnsAsync(filter.Destination, cancel);
-        var rows = await filter.Sources(database.Sources).Select(row => new RowStamp(row.Id, row.Revision)).ToListAsync(cancel);
+        var rows = filter.LooksAtSources ? await BoardRows.StampsOf(filter.Sources(database.Sources)).ToListAsync(cancel) : await all.AllAsync(cancel);
         var found = await cells.OfAsync(rows, columns, cancel);
-        return (columns, [.. rows.Select(row => row.Id).Zip(found)]);
+        return (columns, [.. rows.Zip(found, (row, given) => (row.Id, given.Cells))]);
     }
 
     private static BoardRow RowOf(SourceRow source, IReadOnlyList<BoardCell> cells) => new(source.Id, source.Stem, source.Group, source.Facts.Size.Width, source.Facts.Size.Height, cells);

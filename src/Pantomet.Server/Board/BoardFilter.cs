@@ -32,6 +32,9 @@ internal sealed record BoardFilter(
     /// <summary>Whether pairings, and not only sources, decide about rows.</summary>
     public bool LooksAtCells => State is not null || Finding is not null;
 
+    /// <summary>Whether sources are left out for what is said of them.</summary>
+    public bool LooksAtSources => !string.IsNullOrWhiteSpace(Search) || Group is not null || AddedFrom is not null || AddedTo is not null;
+
     /// <summary>The sources that may be rows, the newest first.</summary>
     /// <param name="sources">All of them.</param>
     public IQueryable<SourceRow> Sources(IQueryable<SourceRow> sources)

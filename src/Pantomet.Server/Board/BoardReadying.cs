@@ -1,18 +1,13 @@
-using Microsoft.EntityFrameworkCore;
-using Pantomet.Server.Storage;
-
 namespace Pantomet.Server.Board;
 
 /// <summary>Works the board out once after a start, so that the first who looks at a large library need not wait for it.</summary>
-internal sealed class BoardReadying(BoardCells cells, IDbContextFactory<PantometDb> databases, ILogger<BoardReadying> log) : BackgroundService
+internal sealed class BoardReadying(BoardRows rows, BoardCells cells, ILogger<BoardReadying> log) : BackgroundService
 {
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
         try
         {
-            await using var database = await databases.CreateDbContextAsync(stoppingToken);
-            var rows = await database.Sources.Where(row => row.DeletedAt == null).Select(row => new RowStamp(row.Id, row.Revision)).ToListAsync(stoppingToken);
-            await cells.OfAsync(rows, await cells.ColumnsAsync(null, stoppingToken), stoppingToken);
+            await cells.OfAsync(await rows.AllAsync(stoppingToken), await cells.ColumnsAsync(null, stoppingToken), stoppingToken);
         }
         catch (Exception problem) when (problem is not OperationCanceledException)
         {

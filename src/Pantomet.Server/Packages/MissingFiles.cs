@@ -23,11 +23,11 @@ internal sealed class MissingFiles(PantometDb database, BoardCells cells, Destin
         if (pairings?.Select(pairing => pairing.Source).ToHashSet() is { } named)
             sources = [.. sources.Where(source => named.Contains(source.Id))];
         var wanted = selection.SlotsIn(slots)?.ToHashSet();
-        var rows = await cells.OfAsync([.. sources.Select(source => new RowStamp(source.Id, source.Revision))], columns, cancel);
+        var rows = await cells.OfAsync([.. sources.Select(source => new RowStamp(source.Id, source.Revision, source.Bytes))], columns, cancel);
         return
         [
             .. from row in sources.Zip(rows)
-               from cell in row.Second.Zip(columns)
+               from cell in row.Second.Cells.Zip(columns)
                let key = new PairingKey(row.First.Id, cell.Second.Slot.Id)
                where (wanted is null || wanted.Contains(key.Slot)) && (pairings is null || pairings.Contains(key))
                let reason = Reason(cell.First)

@@ -12,12 +12,14 @@ internal readonly record struct VariantKey(string Source, string Slot, string? T
 internal sealed class CurrentFiles
 {
     private readonly Dictionary<VariantKey, (PlannedVariant Variant, VariantRecipes Recipes)> wanted = [];
+    private readonly Dictionary<string, long> weights = [];
 
     /// <param name="pairings">Whose plans are meant.</param>
     public CurrentFiles(IEnumerable<Pairing> pairings)
     {
         foreach (var pairing in pairings)
         {
+            weights[pairing.Source.Id] = pairing.Source.Bytes;
             foreach (var variant in pairing.Plan().Variants)
             {
                 var recipes = pairing.RecipesFor(variant);
@@ -36,6 +38,9 @@ internal sealed class CurrentFiles
         var pairings = await planning.PairingsAsync([.. belonging.Select(pair => pair.SourceId).Distinct()], [.. belonging.Select(pair => pair.SlotId).Distinct()], cancel);
         return new CurrentFiles(pairings.Where(pairing => belonging.Contains((pairing.Source.Id, pairing.Slot.Id))));
     }
+
+    /// <summary>A file as the interface gives it.</summary>
+    public VariantAnswer Answer(VariantRow row) => VariantAnswer.Of(row, For(row), weights.TryGetValue(row.SourceId, out var bytes) ? bytes : null);
 
     /// <summary>The variant that a file settles today; null where it is out of date.</summary>
     public PlannedVariant? For(VariantRow row) => For(VariantKey.Of(row), row.Bytes);

@@ -44,16 +44,19 @@ internal sealed record RunAnswer(
 /// <summary>Runs, newest first.</summary>
 internal sealed record RunPage(IReadOnlyList<RunAnswer> Items);
 
-/// <summary>What a run's plans had to say.</summary>
-internal sealed record RunFindings(IReadOnlyList<RunFinding> Items);
+/// <summary>What a run's plans had to say that somebody should look at, what stops a file first.</summary>
+/// <param name="Items">As many as anybody reads.</param>
+/// <param name="Total">How many there are in all.</param>
+internal sealed record RunFindings(IReadOnlyList<RunFinding> Items, int Total);
 
 /// <summary>A finding about a pairing.</summary>
-internal sealed record RunFinding(string Source, string Slot, Finding Finding);
+internal sealed record RunFinding(string Source, string Stem, string Slot, Finding Finding);
 
 internal static class RunEndpoints
 {
     private const string GoneSentence = "A source or slot of this run does not exist any more. Look at the selection again.";
     private const int RunsListed = 100;
+    private const int MostFindings = 1000;
     private static readonly TimeSpan LookEvery = TimeSpan.FromMilliseconds(250);
 
     public static void MapRuns(this IEndpointRouteBuilder routes)
@@ -101,8 +104,13 @@ internal static class RunEndpoints
 
     private static async Task<Ok<RunFindings>> FindingsAsync(PantometDb database, string id, CancellationToken cancel)
     {
-        var rows = await database.Pairings.AsNoTracking().Where(row => row.RunId == id).OrderBy(row => row.Sequence).ToListAsync(cancel);
-        return TypedResults.Ok(new RunFindings([.. rows.SelectMany(row => row.Findings.Select(finding => new RunFinding(row.SourceId, row.SlotId, finding)))]));
+        IReadOnlyList<Finding> none = [];
+        var rows = await database.Pairings.AsNoTracking().Where(row => row.RunId == id && row.Findings != none).OrderBy(row => row.Sequence).Select(row => new { row.SourceId, row.SlotId, row.Findings }).ToListAsync(cancel);
+        var told = rows.SelectMany(row => row.Findings.Where(finding => finding.Severity != Severity.Note).Select(finding => (row.SourceId, row.SlotId, Finding: finding))).OrderByDescending(one => one.Finding.Severity == Severity.Stop).ToList();
+        var first = told.Take(MostFindings).ToList();
+        var named = first.Select(one => one.SourceId).Distinct().ToList();
+        var stems = await database.Sources.Where(row => named.Contains(row.Id)).ToDictionaryAsync(row => row.Id, row => row.Stem, cancel);
+        return TypedResults.Ok(new RunFindings([.. first.Select(one => new RunFinding(one.SourceId, stems.GetValueOrDefault(one.SourceId, one.SourceId), one.SlotId, one.Finding))], told.Count));
     }
 
     private static async Task<Results<ServerSentEventsResult<RunAnswer>, ProblemHttpResult>> EventsAsync(

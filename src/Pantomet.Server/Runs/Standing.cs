@@ -5,15 +5,22 @@ namespace Pantomet.Server.Runs;
 /// <summary>What became of a recipe the last time that it was tried.</summary>
 /// <param name="State">What came of it.</param>
 /// <param name="Bytes">Of the file; 0 where there is none.</param>
-/// <param name="Sequence">Rises from try to try.</param>
-internal readonly record struct LastTry(VariantState State, long Bytes, long Sequence);
+/// <param name="Sequence">Of its row; rises from try to try.</param>
+/// <param name="Points">Its visual score; null where there is no file.</param>
+/// <param name="Run">The run that it was tried in.</param>
+internal readonly record struct LastTry(VariantState State, long Bytes, long Sequence, double? Points, string Run);
 
 /// <summary>Where a pairing stands.</summary>
 /// <param name="State">Its state.</param>
-/// <param name="Done">How many of the plan's files are settled.</param>
-/// <param name="Bytes">What those that are there weigh together.</param>
-internal readonly record struct Standing(PairingStanding State, int Done, long Bytes)
+/// <param name="Tries">What became of those files of today's plan that were tried.</param>
+internal readonly record struct Standing(PairingStanding State, IReadOnlyList<LastTry> Tries)
 {
+    /// <summary>How many of the plan's files are settled.</summary>
+    public int Done => Tries.Count(last => last.State != VariantState.Blocked);
+
+    /// <summary>What those that are there weigh together.</summary>
+    public long Bytes => Tries.Sum(last => last.Bytes);
+
     /// <summary>Compares today's plan with what was made: a file counts only while its recipe is still the one that is wanted.</summary>
     /// <param name="pairing">Source and slot.</param>
     /// <param name="plan">Of the pairing.</param>
@@ -22,15 +29,15 @@ internal readonly record struct Standing(PairingStanding State, int Done, long B
     public static Standing Of(Pairing pairing, SlotPlan plan, IReadOnlyDictionary<string, LastTry> made, bool isRunning)
     {
         if (plan.IsLeftOut)
-            return new Standing(PairingStanding.LeftOut, 0, 0);
-        var now = made.Count == 0 ? [] : plan.Variants.Select(variant => Last(made, pairing.RecipesFor(variant))).OfType<LastTry>().ToList();
+            return new Standing(PairingStanding.LeftOut, []);
+        LastTry[] now = made.Count == 0 ? [] : [.. plan.Variants.Select(variant => Last(made, pairing.RecipesFor(variant))).OfType<LastTry>()];
         var done = now.Count(last => last.State != VariantState.Blocked);
         var state = isRunning ? PairingStanding.Running
-            : !plan.CanBeFed || done < now.Count ? PairingStanding.Blocked
+            : !plan.CanBeFed || done < now.Length ? PairingStanding.Blocked
             : done == plan.Variants.Count ? PairingStanding.Done
             : made.Count > 0 ? PairingStanding.Stale
             : PairingStanding.Open;
-        return new Standing(state, done, now.Sum(last => last.Bytes));
+        return new Standing(state, now);
     }
 
     private static LastTry? Last(IReadOnlyDictionary<string, LastTry> made, VariantRecipes recipes)

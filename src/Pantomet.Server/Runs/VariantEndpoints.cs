@@ -23,6 +23,7 @@ namespace Pantomet.Server.Runs;
 /// <param name="Density">Null: the file is not made for one density.</param>
 /// <param name="Format">Its format.</param>
 /// <param name="Bytes">Length of the file; 0 without one.</param>
+/// <param name="SourceBytes">What its source weighs; null where that is in the bin.</param>
 /// <param name="Quality">On the encoder's own scale; null for a format without.</param>
 /// <param name="Encoding">In words.</param>
 /// <param name="Score">Of its looks, 100 to 0, to a tenth; null without a file.</param>
@@ -35,13 +36,14 @@ namespace Pantomet.Server.Runs;
 /// <param name="Remedies">What would mend a file that could not be made, as tried.</param>
 internal sealed record VariantAnswer(
     string Id, string Run, string Source, string Slot, string? Tier, string FileName, int Width, int Height, double? Density, PictureFormat Format,
-    long Bytes, int? Quality, string Encoding, double? Score, Looks? Looks, bool ByHand, string? Sha256, string Recipe, PairingStanding State, IReadOnlyList<Finding> Findings,
+    long Bytes, long? SourceBytes, int? Quality, string Encoding, double? Score, Looks? Looks, bool ByHand, string? Sha256, string Recipe, PairingStanding State, IReadOnlyList<Finding> Findings,
     IReadOnlyList<WeightRemedy> Remedies)
 {
     /// <param name="row">As it was made.</param>
     /// <param name="current">What today's plan asks for; null when it asks for it no more.</param>
-    public static VariantAnswer Of(VariantRow row, PlannedVariant? current) => new(
-        row.Id, row.RunId, row.SourceId, row.SlotId, row.Tier, current?.FileNameAs(row.Format) ?? row.FileName, row.Width, row.Height, row.Density, row.Format, row.Bytes, row.Quality, row.Encoding,
+    /// <param name="sourceBytes">What its source weighs; null where that is in the bin.</param>
+    public static VariantAnswer Of(VariantRow row, PlannedVariant? current, long? sourceBytes) => new(
+        row.Id, row.RunId, row.SourceId, row.SlotId, row.Tier, current?.FileNameAs(row.Format) ?? row.FileName, row.Width, row.Height, row.Density, row.Format, row.Bytes, sourceBytes, row.Quality, row.Encoding,
         row.Points is { } points ? Math.Round(points, 1) : null, row.Points is { } exact ? VisualScore.LooksFor(exact) : null, row.IsByHand,
         row.Sha256, row.Recipe, StandingOf(row, current), row.Findings, row.Remedies);
 
@@ -82,7 +84,7 @@ internal static class VariantEndpoints
         var next = rows.Count > size ? $"{rows[size - 1].Sequence}" : null;
         var shown = rows.Take(size).ToList();
         var current = await CurrentFiles.OfAsync(planning, shown, cancel);
-        return TypedResults.Ok(new VariantPage([.. shown.Select(row => VariantAnswer.Of(row, current.For(row)))], next));
+        return TypedResults.Ok(new VariantPage([.. shown.Select(current.Answer)], next));
     }
 
     private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> FileAsync(PantometDb database, DataFolder folder, HttpContext context, string id, bool? inline, CancellationToken cancel)

@@ -19,7 +19,10 @@ namespace Pantomet.Server.Weight;
 internal sealed record TotalsAnswer(IReadOnlyList<SlotTotals> Slots, int Sources, long BytesIn, int Files, long BytesOut);
 
 /// <summary>What went into a slot and came out of it.</summary>
-internal sealed record SlotTotals(string Slot, int Sources, long BytesIn, int Files, long BytesOut);
+internal sealed record SlotTotals(string Slot, int Sources, long BytesIn, int Files, long BytesOut)
+{
+    public SlotTotals With(long sourceBytes, BoardCell cell) => new(Slot, Sources + 1, BytesIn + sourceBytes, Files + cell.Done, BytesOut + cell.Bytes);
+}
 
 /// <summary>What the pictures of a page weigh.</summary>
 /// <param name="Screens">On each kind of screen.</param>
@@ -54,22 +57,34 @@ internal static class TotalsEndpoints
         totals.MapGet("/page", PageAsync).WithName("weighPage");
     }
 
-    private static async Task<Ok<TotalsAnswer>> GetAsync(PantometDb database, BoardCells cells, CancellationToken cancel)
+    private static async Task<Ok<TotalsAnswer>> GetAsync(BoardRows all, BoardCells cells, CancellationToken cancel)
     {
         var columns = await cells.ColumnsAsync(null, cancel);
-        var sources = await database.Sources.AsNoTracking().Where(row => row.DeletedAt == null).Select(row => new { row.Id, row.Revision, row.Bytes }).ToListAsync(cancel);
-        var rows = await cells.OfAsync([.. sources.Select(source => new RowStamp(source.Id, source.Revision))], columns, cancel);
-        var slots = columns.Select((column, at) =>
+        var sources = await all.AllAsync(cancel);
+        var rows = await cells.OfAsync(sources, columns, cancel);
+        var slots = columns.Select(column => new SlotTotals(column.Slot.Id, 0, 0, 0, 0)).ToArray();
+        var (used, bytesIn) = (0, 0L);
+        for (var at = 0; at < sources.Count; at++)
         {
-            var made = Enumerable.Range(0, sources.Count).Where(row => rows[row][at].Bytes > 0).ToList();
-            return new SlotTotals(column.Slot.Id, made.Count, made.Sum(row => sources[row].Bytes), made.Sum(row => rows[row][at].Done), made.Sum(row => rows[row][at].Bytes));
-        }).Where(slot => slot.Sources > 0).ToList();
-        var used = sources.Where((_, row) => rows[row].Any(cell => cell.Bytes > 0)).ToList();
-        return TypedResults.Ok(new TotalsAnswer(slots, used.Count, used.Sum(source => source.Bytes), slots.Sum(slot => slot.Files), slots.Sum(slot => slot.BytesOut)));
+            var isUsed = false;
+            for (var column = 0; column < slots.Length; column++)
+            {
+                var cell = rows[at].Cells[column];
+                if (cell.Bytes == 0)
+                    continue;
+                slots[column] = slots[column].With(sources[at].Bytes, cell);
+                isUsed = true;
+            }
+
+            used += isUsed ? 1 : 0;
+            bytesIn += isUsed ? sources[at].Bytes : 0;
+        }
+
+        return TypedResults.Ok(new TotalsAnswer([.. slots.Where(slot => slot.Sources > 0)], used, bytesIn, slots.Sum(slot => slot.Files), slots.Sum(slot => slot.BytesOut)));
     }
 
     // "slot" is repeated: an id, and after a colon how many pictures of it the page shows.
-    private static async Task<Results<Ok<PageAnswer>, ProblemHttpResult>> PageAsync(PantometDb database, Planning planning, DestinationCatalogue catalogue, string[] slot, CancellationToken cancel)
+    private static async Task<Results<Ok<PageAnswer>, ProblemHttpResult>> PageAsync(PantometDb database, BoardRows all, BoardCells cells, DestinationCatalogue catalogue, string[] slot, CancellationToken cancel)
     {
         var slots = await catalogue.SlotsAsync(cancel);
         var wanted = new List<(PlacedSlot Placed, int Pictures)>();
@@ -84,11 +99,15 @@ internal static class TotalsEndpoints
         }
 
         var ids = wanted.Select(one => one.Placed.Slot.Id).ToList();
-        var newest = await database.Variants.Where(row => row.State == VariantState.Done && ids.Contains(row.SlotId)).GroupBy(row => row.SourceId).OrderByDescending(group => group.Max(row => row.Sequence)).Select(group => group.Key).Take(MostSources).ToListAsync(cancel);
-        var rows = await database.Variants.AsNoTracking().Where(row => row.State == VariantState.Done && ids.Contains(row.SlotId) && newest.Contains(row.SourceId)).OrderByDescending(row => row.Sequence).ToListAsync(cancel);
-        var current = await CurrentFiles.OfAsync(planning, rows, cancel);
-        var files = rows.Where(row => current.For(row) is not null).DistinctBy(row => (row.SourceId, row.SlotId, row.Tier, row.Width, row.Height, row.Format)).ToLookup(
-            row => (row.SlotId, row.SourceId), row => new OfferedFile(row.Tier, row.Width, row.Density is { } density ? new Density(density) : null, row.Format, row.Bytes));
+        var asked = wanted.Select(one => one.Placed.Slot.Id).ToHashSet();
+        var columns = await cells.ColumnsAsync(null, cancel);
+        var made = (await cells.OfAsync(await all.AllAsync(cancel), columns, cancel))
+            .Select(row => row.Tries.Where(file => file.Last.State == VariantState.Done && asked.Contains(columns[file.Column].Slot.Id)).Select(file => file.Last.Sequence).ToList())
+            .Where(files => files.Count > 0).OrderByDescending(files => files.Max()).Take(MostSources).ToList();
+        var sequences = made.SelectMany(files => files).ToList();
+        var rows = await database.Variants.Where(row => sequences.Contains(row.Sequence)).Select(row => new { row.SourceId, row.SlotId, row.Tier, row.Width, row.Density, row.Format, row.Bytes }).ToListAsync(cancel);
+        var files = rows.ToLookup(row => (row.SlotId, row.SourceId), row => new OfferedFile(row.Tier, row.Width, row.Density is { } density ? new Density(density) : null, row.Format, row.Bytes));
+        var newest = rows.Select(row => row.SourceId).Distinct().ToList();
         return TypedResults.Ok(new PageAnswer([.. PageWeight.Screens.Select(screen => Weigh(screen, wanted, newest, files))], newest.Count));
     }
 

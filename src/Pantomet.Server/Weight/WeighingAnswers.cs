@@ -44,7 +44,7 @@ internal sealed record WeighingAnswer(
             [.. settable.Where(format => format.HasQuality())], others, [.. others.Intersect(slot.Formats)],
             slot.Limits.Most?.Bytes, slot.Limits.Aim is { } aim ? [aim.Least.Bytes, aim.Most.Bytes] : null, slot.Looks,
             variant.ByHand is { } byHand ? new SetByHand(byHand.Format, byHand.Quality) : null, pairing.Source.Bytes,
-            made is null ? null : VariantAnswer.Of(made, variant), Invented);
+            made is null ? null : VariantAnswer.Of(made, variant, pairing.Source.Bytes), Invented);
     }
 }
 
@@ -73,22 +73,3 @@ internal sealed record CurveAnswer(PictureFormat Format, IReadOnlyList<TrialAnsw
 /// <param name="Format">One of those that its slot takes.</param>
 /// <param name="Quality">1 to 100, on the encoder's own scale.</param>
 internal sealed record ByHandRequest(WeighedPlace Place, PictureFormat Format, int Quality);
-
-/// <summary>Files worst first.</summary>
-internal sealed record WorstFiles(IReadOnlyList<VariantAnswer> Items);
-
-/// <summary>What makes a file bad.</summary>
-internal enum WorstBy
-{
-    /// <summary>The lowest score first.</summary>
-    Score,
-
-    /// <summary>The nearest to its cap first; those that could not be made before all.</summary>
-    Cap,
-
-    /// <summary>The one that saves least against its source first.</summary>
-    Saving,
-
-    /// <summary>The heaviest first.</summary>
-    Bytes,
-}

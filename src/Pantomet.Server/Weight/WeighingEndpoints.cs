@@ -3,7 +3,6 @@ using Microsoft.EntityFrameworkCore;
 using NetVips;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
-using Pantomet.Server.Destinations;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Storage;
@@ -13,14 +12,12 @@ namespace Pantomet.Server.Weight;
 /// <summary>Looking at one file closely: before and after, at any quality and in any format.</summary>
 internal static class WeighingEndpoints
 {
-    private const int MostListed = 1000;
     private static readonly int[] CurveQualities = [8, 20, 35, 50, 65, 80, 92];
 
     public static void MapWeighing(this IEndpointRouteBuilder routes)
     {
         var weighing = routes.MapGroup("/api/weighing").WithTags("Weight");
         weighing.MapGet("", GetAsync).WithName("getWeighing");
-        weighing.MapGet("/worst", WorstAsync).WithName("listWorstFiles");
         weighing.MapGet("/before", BeforeAsync).WithName("getPictureBefore");
         weighing.MapGet("/trial", TrialAsync).WithName("tryQuality");
         weighing.MapGet("/trial/file", TrialFileAsync).WithName("getTriedFile");
@@ -33,33 +30,6 @@ internal static class WeighingEndpoints
     {
         var (pairing, variant, problem) = await place.Place.FindAsync(planning, cancel);
         return problem is not null ? problem : TypedResults.Ok(await AnswerAsync(database, pairing!, variant!, cancel));
-    }
-
-    private static async Task<Results<Ok<WorstFiles>, ProblemHttpResult>> WorstAsync(
-        PantometDb database, Planning planning, DestinationCatalogue catalogue, string? by, string? run, string? source, string? slot, CancellationToken cancel)
-    {
-        if (!Enum.TryParse<WorstBy>(by ?? nameof(WorstBy.Score), ignoreCase: true, out var order) || !Enum.IsDefined(order))
-            return Problems.Invalid("by", "Files are ordered by score, cap, saving or bytes.");
-        var found = database.Variants.AsNoTracking()
-            .Where(row => row.State != VariantState.Unneeded && (run == null || row.RunId == run) && (source == null || row.SourceId == source) && (slot == null || row.SlotId == slot));
-        var rows = await (order == WorstBy.Bytes ? found.OrderByDescending(row => row.Bytes).Take(2 * MostListed) : found.OrderByDescending(row => row.Sequence).Take(10 * MostListed)).ToListAsync(cancel);
-        var current = await CurrentFiles.OfAsync(planning, rows, cancel);
-        var caps = (await catalogue.SlotsAsync(cancel)).ToDictionary(entry => entry.Key, entry => entry.Value.Slot.Limits.Most?.Bytes);
-        var looked = rows.Select(row => row.SourceId).Distinct().ToList();
-        var weights = order == WorstBy.Saving
-            ? await database.Sources.Where(row => looked.Contains(row.Id)).Select(row => new { row.Id, row.Bytes }).ToDictionaryAsync(row => row.Id, row => row.Bytes, cancel)
-            : [];
-        double Badness(VariantRow row) => row.State == VariantState.Blocked && order != WorstBy.Bytes ? double.MaxValue : order switch
-        {
-            WorstBy.Score => -row.Points ?? -100,
-            WorstBy.Bytes => row.Bytes,
-            WorstBy.Cap => caps.GetValueOrDefault(row.SlotId) is { } cap ? (double)row.Bytes / cap : 0,
-            _ => (double)row.Bytes / weights.GetValueOrDefault(row.SourceId, 1),
-        };
-        var items = rows.Where(row => current.For(row) is not null)
-            .DistinctBy(row => (row.SourceId, row.SlotId, row.Tier, row.Width, row.Height, row.Format))
-            .OrderByDescending(Badness).Take(MostListed);
-        return TypedResults.Ok(new WorstFiles([.. items.Select(row => VariantAnswer.Of(row, current.For(row)))]));
     }
 
     private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> BeforeAsync([AsParameters] PlaceQuery place, Planning planning, OpenPictures pictures, string @as, CancellationToken cancel)

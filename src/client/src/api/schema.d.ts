@@ -2142,10 +2142,17 @@ export interface components {
             finding: components["schemas"]["Finding"];
             slot: string;
             source: string;
+            stem: string;
         };
-        /** @description What a run's plans had to say. */
+        /** @description What a run's plans had to say that somebody should look at, what stops a file first. */
         RunFindings: {
+            /** @description As many as anybody reads. */
             items: components["schemas"]["RunFinding"][];
+            /**
+             * Format: int32
+             * @description How many there are in all.
+             */
+            total: number;
         };
         /** @description Runs, newest first. */
         RunPage: {
@@ -2603,6 +2610,11 @@ export interface components {
             slot: string;
             /** @description Its source. */
             source: string;
+            /**
+             * Format: int64
+             * @description What its source weighs; null where that is in the bin.
+             */
+            sourceBytes: null | number;
             /** @description Done, stale or blocked. */
             state: components["schemas"]["PairingStanding"];
             /** @description Null: the slot itself. */
@@ -2742,9 +2754,15 @@ export interface components {
          * @enum {unknown}
          */
         WeightRemedyKind: "otherFormat" | "smallerSize" | "lowerFloor" | "moreBytes";
-        /** @description Files worst first. */
+        /** @description Files of today's plans, worst first. */
         WorstFiles: {
+            /** @description A page of them. */
             items: components["schemas"]["VariantAnswer"][];
+            /**
+             * Format: int32
+             * @description How many there are in all.
+             */
+            total: number;
         };
         /**
          * @description The form of a keep-clear zone.
@@ -4375,9 +4393,9 @@ export interface operations {
         parameters: {
             query?: {
                 by?: string;
+                limit?: number;
+                offset?: number;
                 run?: string;
-                slot?: string;
-                source?: string;
             };
             header?: never;
             path?: never;

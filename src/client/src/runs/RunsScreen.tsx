@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { useNavigate, useParams } from "react-router";
-import { answer, api, type Run, type Source, type Variant } from "../api/client";
+import { answer, api, type Run, type Variant } from "../api/client";
 import { type Place, usePlaces } from "../destinations/useDestinations";
 import { Button } from "../instruments/Button";
 import { Fault } from "../instruments/Fault";
@@ -11,8 +11,8 @@ import { StateMark } from "../instruments/StateMark";
 import { useKeys } from "../shell/keys";
 import { say, sayProblem } from "../shell/notices";
 import { type Fact, useReadout } from "../shell/readout";
-import { useSources } from "../sources/useSources";
 import {
+  mostVariants,
   useCancelRun,
   usePauseRun,
   useRetryRun,
@@ -37,6 +37,7 @@ const marks = {
   done: "done",
   cancelled: "open",
 } as const;
+const none: Variant[] = [];
 const orders: Record<string, (a: Variant, b: Variant) => number> = {
   "as made": () => 0,
   "heaviest first": (a, b) => b.bytes - a.bytes,
@@ -94,15 +95,11 @@ export function RunsScreen() {
 }
 
 function RunSheet({ run }: { run: Run }) {
-  const variants = useVariants(run.id);
   const findings = useRunFindings(run.id);
   const places = usePlaces();
-  const all = useSources("");
-  const sources = useMemo(
-    () => new Map(all.data?.pages.flatMap((page) => page.items).map((source) => [source.id, source])),
-    [all.data],
-  );
   const [slot, setSlot] = useState("");
+  const all = useVariants(run, "").data ?? none;
+  const items = useVariants(run, slot).data ?? none;
   const [order, setOrder] = useState("as made");
   const [shows, setShows] = useState<"files" | "findings">("files");
   const [currentId, setCurrentId] = useState<string>();
@@ -111,20 +108,16 @@ function RunSheet({ run }: { run: Run }) {
   const pause = usePauseRun();
   const retry = useRetryRun();
   const navigate = useNavigate();
-  const items = variants.data ?? [];
-  const slots = useMemo(() => [...new Set(items.map((one) => one.slot))], [items]);
-  const shown = useMemo(
-    () => items.filter((one) => !slot || one.slot === slot).toSorted(orders[order]),
-    [items, slot, order],
-  );
-  const told = (findings.data ?? []).filter((one) => one.finding.severity !== "note");
+  const slots = useMemo(() => [...new Set(all.map((one) => one.slot))], [all]);
+  const shown = useMemo(() => items.toSorted(orders[order]), [items, order]);
+  const told = findings.data?.items ?? [];
   const current = shown.find((one) => one.id === currentId) ?? shown[0];
   const step = (by: number) => () => {
     const at = shown.findIndex((one) => one.id === current?.id);
     setCurrentId(shown[Math.min(Math.max(at + by, 0), shown.length - 1)]?.id);
   };
   useKeys({ ArrowDown: step(1), ArrowUp: step(-1) });
-  useReadout(factsOf(current, current && places?.get(current.slot), current && sources.get(current.source)));
+  useReadout(factsOf(current, current && places?.get(current.slot)));
   const isOpen = run.state === "queued" || run.state === "running";
   return (
     <section className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_40px_minmax(0,1fr)]">
@@ -152,9 +145,12 @@ function RunSheet({ run }: { run: Run }) {
           className={shows === "findings" ? "" : "border-transparent!"}
           onClick={() => setShows("findings")}
         >
-          Findings {count(told.length)}
+          Findings {count(findings.data?.total ?? 0)}
         </Button>
-        <span className="ml-auto" />
+        <span className="ml-auto truncate text-soft">
+          {items.length === mostVariants &&
+            `The first ${count(mostVariants)}${slot ? "" : "; a slot shows more of its own"}`}
+        </span>
         <Chooser
           label="slot"
           value={slot}
@@ -173,13 +169,18 @@ function RunSheet({ run }: { run: Run }) {
           {told.length === 0 && (
             <p className="text-soft">Every picture has enough pixels for every slot of this run.</p>
           )}
+          {findings.data && told.length < findings.data.total && (
+            <p className="text-soft">
+              The first {count(told.length)} of {count(findings.data.total)}.
+            </p>
+          )}
           {told.map((one) => (
             <div
               key={`${one.source}${one.slot}${one.finding.sentence}`}
               className="grid grid-cols-[260px_1fr] gap-3"
             >
               <span className="truncate">
-                <b className="font-[550]">{sources.get(one.source)?.stem ?? one.source.slice(0, 12)}</b>
+                <b className="font-[550]">{one.stem}</b>
                 <span className="block text-soft">{places?.get(one.slot)?.path}</span>
               </span>
               <FindingLine finding={one.finding} />
@@ -188,13 +189,7 @@ function RunSheet({ run }: { run: Run }) {
         </div>
       ) : (
         places && (
-          <VariantTable
-            variants={shown}
-            places={places}
-            sources={sources}
-            current={current?.id}
-            onCurrent={setCurrentId}
-          />
+          <VariantTable variants={shown} places={places} current={current?.id} onCurrent={setCurrentId} />
         )
       )}
     </section>
@@ -298,7 +293,7 @@ function usePackageRun(runId: string) {
   });
 }
 
-function factsOf(variant: Variant | undefined, place: Place | undefined, source: Source | undefined): Fact[] {
+function factsOf(variant: Variant | undefined, place: Place | undefined): Fact[] {
   if (!variant) return [];
   const cap = place?.slot.limits?.mostBytes;
   return [
@@ -307,11 +302,11 @@ function factsOf(variant: Variant | undefined, place: Place | undefined, source:
     ["bytes", cap ? `${count(variant.bytes)} of ${count(cap)}` : count(variant.bytes)],
     ...(cap ? ([["headroom", bytes(Math.max(0, cap - variant.bytes))]] as Fact[]) : []),
     ["made as", variant.encoding || "not made"],
-    ...(source
+    ...(variant.sourceBytes
       ? ([
           [
             "source",
-            `${bytes(source.bytes)} → ${bytes(variant.bytes)}, ${saving(source.bytes, variant.bytes)}`,
+            `${bytes(variant.sourceBytes)} → ${bytes(variant.bytes)}, ${saving(variant.sourceBytes, variant.bytes)}`,
           ],
         ] as Fact[])
       : []),

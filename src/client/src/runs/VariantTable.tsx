@@ -1,6 +1,6 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useRef } from "react";
-import type { Source, Variant } from "../api/client";
+import type { Variant } from "../api/client";
 import { formatName } from "../destinations/FileEditor";
 import type { Place } from "../destinations/useDestinations";
 import { Gauge } from "../instruments/Gauge";
@@ -18,13 +18,11 @@ const columns =
 export function VariantTable({
   variants,
   places,
-  sources,
   current,
   onCurrent,
 }: {
   variants: readonly Variant[];
   places: Map<string, Place>;
-  sources: Map<string, Source>;
   current: string | undefined;
   onCurrent: (id: string) => void;
 }) {
@@ -72,7 +70,6 @@ export function VariantTable({
                   top={row.start}
                   variant={variant}
                   place={places.get(variant.slot)}
-                  source={sources.get(variant.source)}
                   isCurrent={variant.id === current}
                   onCurrent={() => onCurrent(variant.id)}
                 />
@@ -89,14 +86,12 @@ function VariantRow({
   top,
   variant,
   place,
-  source,
   isCurrent,
   onCurrent,
 }: {
   top: number;
   variant: Variant;
   place: Place | undefined;
-  source: Source | undefined;
   isCurrent: boolean;
   onCurrent: () => void;
 }) {
@@ -163,7 +158,7 @@ function VariantRow({
         {variant.score?.toFixed(1) ?? "–"}
       </span>
       <span role="cell" className="figures text-right">
-        {isThere && source ? saving(source.bytes, variant.bytes) : ""}
+        {isThere && variant.sourceBytes ? saving(variant.sourceBytes, variant.bytes) : ""}
       </span>
       <span role="cell" className="text-right">
         {isThere && (

@@ -3,7 +3,9 @@ import { useEffect } from "react";
 import { answer, api, type Run, type Schemas } from "../api/client";
 
 const lookEvery = 1500;
-const mostVariants = 5000;
+const pageSize = 500;
+/** How many files of a run, or of one of its slots, are shown. */
+export const mostVariants = 5000;
 
 const isOpen = (run: Run) => run.state === "queued" || run.state === "running";
 
@@ -40,27 +42,37 @@ export function useWatchedRun(run: Run | undefined): void {
   }, [queries, id, open]);
 }
 
-/** The variants of a run. */
-export function useVariants(runId: string | undefined) {
+type VariantPage = Schemas["VariantPage"];
+
+/** The first files of a run, or of one of its slots. While the run is open, only what was made since is asked for. */
+export function useVariants(run: Run, slot: string) {
+  const queries = useQueryClient();
+  const queryKey = ["variants", run.id, slot];
   return useQuery({
-    queryKey: ["variants", runId],
-    queryFn: async () =>
-      (
-        await answer(
-          api.GET("/api/variants", { params: { query: { run: runId ?? "", limit: mostVariants } } }),
-        )
-      ).items,
-    enabled: runId !== undefined,
-    placeholderData: (old) => old,
+    queryKey,
+    queryFn: async () => {
+      const known = isOpen(run) ? (queries.getQueryData<VariantPage[]>(queryKey) ?? []) : [];
+      // A page that had another behind it is full, and files are only ever added.
+      const pages = known.filter((page) => page.next);
+      while (pages.length === 0 || (pages.at(-1)?.next && pages.length * pageSize < mostVariants)) {
+        const cursor = pages.at(-1)?.next;
+        const query = { run: run.id, limit: pageSize, ...(slot && { slot }), ...(cursor && { cursor }) };
+        pages.push(await answer(api.GET("/api/variants", { params: { query } })));
+      }
+      return pages;
+    },
+    select: itemsOf,
+    placeholderData: (old, before) => (before?.queryKey[1] === run.id ? old : undefined),
   });
 }
+
+const itemsOf = (pages: VariantPage[]) => pages.flatMap((page) => page.items);
 
 /** What a run's plans had to say about its pairings. */
 export function useRunFindings(runId: string | undefined) {
   return useQuery({
     queryKey: ["runs", "findings", runId],
-    queryFn: async () =>
-      (await answer(api.GET("/api/runs/{id}/findings", { params: { path: { id: runId ?? "" } } }))).items,
+    queryFn: () => answer(api.GET("/api/runs/{id}/findings", { params: { path: { id: runId ?? "" } } })),
     enabled: runId !== undefined,
   });
 }

@@ -102,7 +102,7 @@ export function WeighingDesk({
     if (weighing.byHand) byHand.mutate(null);
   };
   const next = () => {
-    const items = worst.data ?? [];
+    const items = worst.data?.pages.flatMap((page) => page.items) ?? [];
     const here = items.findIndex(
       (one) =>
         one.source === spot.source &&

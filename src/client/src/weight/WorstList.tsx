@@ -1,20 +1,22 @@
-import { useState } from "react";
+import { useVirtualizer } from "@tanstack/react-virtual";
+import { useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Variant } from "../api/client";
-import { usePlaces } from "../destinations/useDestinations";
+import { type Place, usePlaces } from "../destinations/useDestinations";
 import { Button } from "../instruments/Button";
 import { Fault } from "../instruments/Fault";
 import { Gauge } from "../instruments/Gauge";
-import { bytes, count, looksWords, saving, size } from "../instruments/numbers";
+import { bytes, count, looksWords, saving, size, some } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
 import { StateMark } from "../instruments/StateMark";
 import { useKeys } from "../shell/keys";
 import { useReadout } from "../shell/readout";
-import { useSources } from "../sources/useSources";
 import { type By, useWorst, weighingPath } from "./useWeighing";
 
 // By name: a member that begins with a capital looks like a component to the linter.
 const [downKey, upKey, enterKey] = ["ArrowDown", "ArrowUp", "Enter"] as const;
+
+const rowHeight = 46;
 
 const orders: readonly (readonly [By, string])[] = [
   ["score", "lowest score"],
@@ -29,15 +31,37 @@ export function WorstList({ run }: { run: string | undefined }) {
   const [at, setAt] = useState(0);
   const worst = useWorst(by, run);
   const places = usePlaces();
-  const all = useSources("");
-  const sources = new Map(all.data?.pages.flatMap((page) => page.items).map((source) => [source.id, source]));
   const navigate = useNavigate();
-  const items = worst.data ?? [];
+  const items = worst.data?.pages.flatMap((page) => page.items) ?? [];
+  const total = worst.data?.pages[0]?.total;
+  const frame = useRef<HTMLDivElement>(null);
+  const virtual = useVirtualizer({
+    count: items.length,
+    getScrollElement: () => frame.current,
+    estimateSize: () => rowHeight,
+    overscan: 8,
+  });
+  const visible = virtual.getVirtualItems();
+  const isNearEnd = (visible.at(-1)?.index ?? 0) >= items.length - 20;
+  const { hasNextPage, isFetchingNextPage, fetchNextPage } = worst;
+  useEffect(() => {
+    if (isNearEnd && hasNextPage && !isFetchingNextPage) void fetchNextPage();
+  }, [isNearEnd, hasNextPage, isFetchingNextPage, fetchNextPage]);
   const current = Math.min(at, items.length - 1);
   const open = (variant: Variant | undefined) => variant && navigate(weighingPath(variant));
+  const step = (by: number) => () => {
+    const to = Math.min(Math.max(current + by, 0), items.length - 1);
+    setAt(to);
+    virtual.scrollToIndex(to);
+  };
+  const inOrder = (next: By) => () => {
+    setBy(next);
+    setAt(0);
+    virtual.scrollToIndex(0);
+  };
   useKeys({
-    [downKey]: () => setAt(Math.min(current + 1, items.length - 1)),
-    [upKey]: () => setAt(Math.max(current - 1, 0)),
+    [downKey]: step(1),
+    [upKey]: step(-1),
     [enterKey]: () => open(items[current]),
     t: () => navigate("/totals"),
   });
@@ -53,7 +77,7 @@ export function WorstList({ run }: { run: string | undefined }) {
       : [],
   );
   if (worst.error) return <Fault problem={worst.error} />;
-  if (worst.data?.length === 0)
+  if (total === 0)
     return (
       <div className="grid h-full place-content-center justify-items-center gap-3 text-center">
         <p className="text-[15px] font-[650]">Nothing to weigh yet</p>
@@ -74,82 +98,110 @@ export function WorstList({ run }: { run: string | undefined }) {
             key={id}
             aria-pressed={by === id}
             className={by === id ? "" : "border-transparent!"}
-            onClick={() => setBy(id)}
+            onClick={inOrder(id)}
           >
             {words}
           </Button>
         ))}
-        <Button className="ml-auto" shortcut="T" onClick={() => navigate("/totals")}>
+        <span className="ml-auto text-soft">{total !== undefined && some(total, "file")}</span>
+        <Button shortcut="T" onClick={() => navigate("/totals")}>
           Where the bytes went
         </Button>
       </div>
-      <div className="overflow-y-auto bg-sheet">
-        {items.map((variant, index) => {
-          const limits = places?.get(variant.slot)?.slot.limits;
-          const source = sources.get(variant.source);
-          const isThere = variant.sha256 !== null;
-          return (
-            <button
-              key={variant.id}
-              type="button"
-              aria-current={index === current}
-              onClick={() => open(variant)}
-              className="grid w-full grid-cols-[56px_minmax(180px,1fr)_112px_60px_170px_74px_112px_58px] items-center gap-3 border-b border-line-soft px-4 py-1 text-left hover:bg-line-soft/60 aria-[current=true]:bg-line-soft max-[1150px]:grid-cols-[56px_minmax(110px,1fr)_104px_54px_120px_68px_96px_50px]"
-            >
-              <span className="well-grey grid h-9 w-14 place-items-center overflow-hidden">
-                {isThere && variant.format !== "tiff" && (
-                  <img
-                    alt=""
-                    loading="lazy"
-                    src={`/api/variants/${variant.id}/file?inline=true`}
-                    className="max-h-9 max-w-14"
-                  />
-                )}
-              </span>
-              <span className="min-w-0">
-                <span className="flex items-center gap-1.5">
-                  <StateMark state={variant.state} />
-                  <span className="truncate font-[550]">{variant.fileName}</span>
-                </span>
-                <span
-                  className={`block truncate text-xs ${variant.state === "blocked" ? "text-stop" : "text-soft"}`}
-                >
-                  {variant.findings[0]?.sentence ?? places?.get(variant.slot)?.path}
-                </span>
-              </span>
-              <RatioChip width={variant.width} height={variant.height}>
-                {size(variant.width, variant.height)}
-              </RatioChip>
-              <span>
-                {variant.encoding.split(" ")[0]?.replace(",", "")}
-                {variant.quality !== null && <span className="figures ml-1">{variant.quality}</span>}
-              </span>
-              <span>
-                {isThere && (
-                  <Gauge
-                    value={variant.bytes}
-                    width={164}
-                    label={bytes(variant.bytes)}
-                    marks={{
-                      floor: limits?.fewestBytes ?? undefined,
-                      aim: limits?.aimBytes ? [limits.aimBytes[0] ?? 0, limits.aimBytes[1] ?? 0] : undefined,
-                      cap: limits?.mostBytes ?? undefined,
-                    }}
-                  />
-                )}
-              </span>
-              <span className="figures text-right">{isThere ? bytes(variant.bytes) : "–"}</span>
-              <span>
-                <span className="figures mr-1.5">{variant.score?.toFixed(1) ?? "–"}</span>
-                <span className="text-soft">{variant.looks ? looksWords[variant.looks] : ""}</span>
-              </span>
-              <span className="figures text-right">
-                {isThere && source ? saving(source.bytes, variant.bytes) : ""}
-              </span>
-            </button>
-          );
-        })}
+      <div ref={frame} className="overflow-y-auto bg-sheet">
+        <div className="relative" style={{ height: virtual.getTotalSize() }}>
+          {visible.map((row) => {
+            const variant = items[row.index];
+            return (
+              variant && (
+                <WorstRow
+                  key={variant.id}
+                  top={row.start}
+                  variant={variant}
+                  place={places?.get(variant.slot)}
+                  isCurrent={row.index === current}
+                  onOpen={() => open(variant)}
+                />
+              )
+            );
+          })}
+        </div>
       </div>
     </section>
+  );
+}
+
+function WorstRow({
+  top,
+  variant,
+  place,
+  isCurrent,
+  onOpen,
+}: {
+  top: number;
+  variant: Variant;
+  place: Place | undefined;
+  isCurrent: boolean;
+  onOpen: () => void;
+}) {
+  const limits = place?.slot.limits;
+  const isThere = variant.sha256 !== null;
+  return (
+    <button
+      type="button"
+      aria-current={isCurrent}
+      onClick={onOpen}
+      style={{ top, height: rowHeight }}
+      className="absolute inset-x-0 grid grid-cols-[56px_minmax(180px,1fr)_112px_60px_170px_74px_112px_58px] items-center gap-3 border-b border-line-soft px-4 py-1 text-left hover:bg-line-soft/60 aria-[current=true]:bg-line-soft max-[1150px]:grid-cols-[56px_minmax(110px,1fr)_104px_54px_120px_68px_96px_50px]"
+    >
+      <span className="well-grey grid h-9 w-14 place-items-center overflow-hidden">
+        {isThere && variant.format !== "tiff" && (
+          <img
+            alt=""
+            loading="lazy"
+            src={`/api/variants/${variant.id}/file?inline=true`}
+            className="max-h-9 max-w-14"
+          />
+        )}
+      </span>
+      <span className="min-w-0">
+        <span className="flex items-center gap-1.5">
+          <StateMark state={variant.state} />
+          <span className="truncate font-[550]">{variant.fileName}</span>
+        </span>
+        <span className={`block truncate text-xs ${variant.state === "blocked" ? "text-stop" : "text-soft"}`}>
+          {variant.findings[0]?.sentence ?? place?.path}
+        </span>
+      </span>
+      <RatioChip width={variant.width} height={variant.height}>
+        {size(variant.width, variant.height)}
+      </RatioChip>
+      <span>
+        {variant.encoding.split(" ")[0]?.replace(",", "")}
+        {variant.quality !== null && <span className="figures ml-1">{variant.quality}</span>}
+      </span>
+      <span>
+        {isThere && (
+          <Gauge
+            value={variant.bytes}
+            width={164}
+            label={bytes(variant.bytes)}
+            marks={{
+              floor: limits?.fewestBytes ?? undefined,
+              aim: limits?.aimBytes ? [limits.aimBytes[0] ?? 0, limits.aimBytes[1] ?? 0] : undefined,
+              cap: limits?.mostBytes ?? undefined,
+            }}
+          />
+        )}
+      </span>
+      <span className="figures text-right">{isThere ? bytes(variant.bytes) : "–"}</span>
+      <span>
+        <span className="figures mr-1.5">{variant.score?.toFixed(1) ?? "–"}</span>
+        <span className="text-soft">{variant.looks ? looksWords[variant.looks] : ""}</span>
+      </span>
+      <span className="figures text-right">
+        {isThere && variant.sourceBytes ? saving(variant.sourceBytes, variant.bytes) : ""}
+      </span>
+    </button>
   );
 }

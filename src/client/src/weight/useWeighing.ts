@@ -1,4 +1,11 @@
-import { keepPreviousData, useMutation, useQueries, useQuery, useQueryClient } from "@tanstack/react-query";
+import {
+  keepPreviousData,
+  useInfiniteQuery,
+  useMutation,
+  useQueries,
+  useQuery,
+  useQueryClient,
+} from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
 import { answer, api, type Schemas, type Variant } from "../api/client";
 import { refreshPlans } from "../api/refresh";
@@ -11,6 +18,8 @@ export type Trial = Schemas["TrialAnswer"];
 export type Curve = Schemas["CurveAnswer"];
 export type Format = Schemas["PictureFormat"];
 export type By = "score" | "cap" | "saving" | "bytes";
+
+const worstAtOnce = 200;
 
 /** Names a file by what the address says of it. */
 export type Spot = {
@@ -133,13 +142,18 @@ export function useByHand(spot: Spot, weighing: Weighing | undefined) {
   });
 }
 
-/** Files, the worst first. */
+/** Files, the worst first, page by page. */
 export function useWorst(by: By, run: string | undefined) {
-  return useQuery({
+  return useInfiniteQuery({
     queryKey: ["weighing", "worst", by, run],
-    queryFn: async () =>
-      (await answer(api.GET("/api/weighing/worst", { params: { query: { by, ...(run && { run }) } } })))
-        .items,
+    initialPageParam: 0,
+    queryFn: ({ pageParam }) =>
+      answer(
+        api.GET("/api/weighing/worst", {
+          params: { query: { by, offset: pageParam, limit: worstAtOnce, ...(run && { run }) } },
+        }),
+      ),
+    getNextPageParam: (page, _, at) => (page.items.length === worstAtOnce ? at + worstAtOnce : undefined),
     placeholderData: keepPreviousData,
   });
 }
