@@ -33,7 +33,8 @@ services.AddSingleton<AllowedHosts>();
 services.AddSingleton(provider => new DataFolder(provider.GetRequiredService<ServerSettings>()));
 services.AddSingleton<FolderLock>();
 services.AddSingleton<ContentStore>();
-services.AddPooledDbContextFactory<PantometDb>((provider, options) => options.UseSqlite($"Data Source={provider.GetRequiredService<DataFolder>().Database}"));
+services.AddPooledDbContextFactory<PantometDb>((provider, options) => options
+    .UseSqlite($"Data Source={provider.GetRequiredService<DataFolder>().Database}").AddInterceptors(new ShortWaits()));
 services.AddScoped(provider => provider.GetRequiredService<IDbContextFactory<PantometDb>>().CreateDbContext());
 services.AddSingleton<SourcePixels>();
 services.AddSingleton<PreviewFiles>();

@@ -2,6 +2,7 @@ using System.Runtime.CompilerServices;
 using NetVips;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Sources;
+using Pantomet.Imaging.Rendering;
 
 namespace Pantomet.Imaging.Encoders;
 
@@ -29,7 +30,8 @@ public static class ChromaChoice
     {
         if (image.Bands < 3 || image.Format != Enums.BandFormat.Uchar || image.Width < 2 || image.Height < 2)
             return 0;
-        return EdgeShare(image.WriteToMemory<byte>(), image.Width, image.Height, image.Bands);
+        using var pixels = new HeldPixels(image);
+        return EdgeShare(pixels.Bytes, image.Width, image.Height, image.Bands);
     }
 
     private static double EdgeShare(ReadOnlySpan<byte> pixels, int width, int height, int bands)

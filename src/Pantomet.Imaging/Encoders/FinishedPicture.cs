@@ -33,10 +33,9 @@ public sealed class FinishedPicture : WeighablePicture
         Keep = CarriedMetadata.Kept(Image, slot);
         tiles = TileSet.For(pixels.Width, pixels.Height, TileSide, format == PictureFormat.Jpeg ? FewestJpegParts : 2);
         var fineness = IsGraphic ? Fineness.EveryPixel : Fineness.FromHalf;
-        var bytes = new Lazy<byte[]>(pixels.WriteToMemory<byte>);
-        sample = new Lazy<Image>(() => tiles?.Cut(bytes.Value, pixels) ?? pixels.Copy());
+        sample = new Lazy<Image>(() => tiles?.Cut(pixels) ?? pixels.Copy());
         sampleBefore = new Lazy<ScoredPicture>(() => tiles is null ? before! : new ScoredPicture(sample.Value, fineness));
-        before = new ScoredPicture(pixels, fineness, bytes);
+        before = new ScoredPicture(pixels, fineness);
     }
 
     /// <inheritdoc/>

@@ -8,6 +8,11 @@ public static class ColourConversion
 {
     private const string ProfileField = "icc-profile-data";
 
+    /// <summary>Whether there is nothing to convert: sRGB or its greys in 8 bits, and no profile that says otherwise.</summary>
+    /// <param name="image">Any picture.</param>
+    public static bool IsPlain(Image image) =>
+        image is { Format: Enums.BandFormat.Uchar, Interpretation: Enums.Interpretation.Srgb or Enums.Interpretation.Bw } && !image.Contains(ProfileField);
+
     /// <summary>Converts. Greyscale stays one channel; transparency stays.</summary>
     /// <param name="image">Any colour model and depth.</param>
     /// <returns>One or three channels of 8 bits, plus alpha where there was one; without a profile.</returns>

@@ -12,11 +12,12 @@ public sealed class DecodedSource : IDisposable
     // Larger pictures are kept in a temporary file, so that memory does not grow with the picture.
     private const long MostBytesInMemory = 400_000_000;
 
-    private readonly Image upright;
+    private readonly Lazy<Image> upright;
     private readonly RecentCuts recent = new();
     private readonly CutLevels levels = new();
+    private int streams;
 
-    private DecodedSource(Image upright, SourceFile file, SourceFacts facts)
+    private DecodedSource(Lazy<Image> upright, SourceFile file, SourceFacts facts)
     {
         this.upright = upright;
         File = file;
@@ -35,21 +36,24 @@ public sealed class DecodedSource : IDisposable
     /// <exception cref="VipsException">The file is damaged.</exception>
     public static DecodedSource Open(string path, SourceFacts facts)
     {
+        var source = ForOneCut(path, facts);
+        source.streams = 0;
+        _ = source.upright.Value;
+        return source;
+    }
+
+    /// <summary>A source of which one cut is wanted: it is made while the file is read, and the whole is never held. Other cuts can be had, and cost a decode.</summary>
+    /// <param name="path">The original; decoded when a cut is asked for, so that damage shows then.</param>
+    /// <param name="facts">As found when it came in.</param>
+    public static DecodedSource ForOneCut(string path, SourceFacts facts)
+    {
         var file = SourceFile.Known(path, facts.Format);
-        using var image = file.Load();
-        var stored = Held(image);
-        if (facts.Orientation == 1)
-            return new DecodedSource(stored, file, facts);
-        using (stored)
-        {
-            using var turned = stored.Autorot();
-            return new DecodedSource(Held(turned), file, facts);
-        }
+        return new DecodedSource(new Lazy<Image>(() => Upright(file, facts)), file, facts) { streams = 1 };
     }
 
     /// <summary>The same pixels under other facts, such as rights that were changed since. Not to be disposed of.</summary>
     /// <param name="facts">Of the same file.</param>
-    public DecodedSource As(SourceFacts facts) => new(upright, File, facts);
+    public DecodedSource As(SourceFacts facts) => new(upright, File, facts) { streams = streams };
 
     /// <summary>The pixels of a crop, scaled to a size. A vector picture is drawn again for it.</summary>
     /// <param name="crop">In upright source pixels, inside the picture; where it is levelled, before it is tilted about its centre.</param>
@@ -63,21 +67,36 @@ public sealed class DecodedSource : IDisposable
     {
         recent.Dispose();
         levels.Dispose();
-        upright.Dispose();
+        if (upright.IsValueCreated)
+            upright.Value.Dispose();
+    }
+
+    private static Image Upright(SourceFile file, SourceFacts facts)
+    {
+        using var image = file.Load();
+        var stored = Held(image);
+        if (facts.Orientation == 1)
+            return stored;
+        using (stored)
+        {
+            using var turned = stored.Autorot();
+            return Held(turned);
+        }
     }
 
     private Image CutNow(PixelRect crop, Turn turn, PixelSize size)
     {
         if (!Facts.IsVector)
         {
+            using var whole = Whole(turn);
             var turned = turn.Quarters % 2 == 0 ? crop.Size : crop.Size.Turned;
             if (CutLevels.LevelFor(turned, size) is var level and > 0)
             {
-                using var shared = levels.Get(crop, turn, level, () => TurnedCut.From(upright, crop, turn));
+                using var shared = levels.Get(crop, turn, level, () => TurnedCut.From(whole, crop, turn));
                 return PixelScaling.ScaledTo(shared, size, turned);
             }
 
-            using var area = TurnedCut.From(upright, crop, turn);
+            using var area = TurnedCut.From(whole, crop, turn);
             return PixelScaling.ScaledTo(area, size);
         }
 
@@ -90,6 +109,10 @@ public sealed class DecodedSource : IDisposable
         using var cut = TurnedCut.From(drawn, new PixelRect(x, y, Math.Min(across.Width, drawn.Width - x), Math.Min(across.Height, drawn.Height - y)), turn);
         return cut.Embed(0, 0, size.Width, size.Height, extend: Enums.Extend.Copy);
     }
+
+    // A file can be read from top to bottom once; what is turned is not read in that order.
+    private Image Whole(Turn turn) =>
+        Facts.Orientation == 1 && turn.IsNone && Interlocked.Exchange(ref streams, 0) == 1 ? File.Load() : upright.Value.Copy();
 
     private static Image Held(Image image)
     {

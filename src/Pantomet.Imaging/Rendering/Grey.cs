@@ -10,11 +10,11 @@ public static class Grey
     public static Image OneChannel(Image image)
     {
         if (image.Bands < 3 || image.Interpretation is not (Enums.Interpretation.Srgb or Enums.Interpretation.Rgb16))
-            return image.Copy();
+            return image.CopyMemory();
         // Nearly every picture shows its colour in a few pixels already.
         using var few = image.Subsample(Math.Min(8, image.Width), Math.Min(8, image.Height));
         if (!IsGrey(few) || !IsGrey(image))
-            return image.Copy();
+            return image.CopyMemory();
         using var lightness = image.HasAlpha() ? image[0].Bandjoin(image[image.Bands - 1]) : image[0];
         using var one = lightness.Copy(interpretation: image.Interpretation == Enums.Interpretation.Srgb ? Enums.Interpretation.Bw : Enums.Interpretation.Grey16);
         return one.CopyMemory();

@@ -24,7 +24,8 @@ internal sealed class RecentCuts : IDisposable
         var entry = Take(new Cut(crop, turn, size), make);
         try
         {
-            return entry.Pixels.Value.Copy();
+            // Of pixels in memory that is no copy but another reference.
+            return entry.Pixels.Value.CopyMemory();
         }
         finally
         {

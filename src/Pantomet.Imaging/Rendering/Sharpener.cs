@@ -20,14 +20,21 @@ public static class Sharpener
     private const double LeastStep = 1;
     private const double Radius = 0.5;
 
+    /// <summary>Whether there is anything to sharpen.</summary>
+    /// <param name="image">Reduced pixels.</param>
+    /// <param name="reduction">Source pixels for each of its pixels, along a side.</param>
+    /// <param name="amount">How much is wanted.</param>
+    public static bool Changes(Image image, double reduction, Sharpening amount) =>
+        amount != Sharpening.Off && reduction > 1.02 && Math.Min(image.Width, image.Height) >= 3 &&
+        image.Interpretation is Enums.Interpretation.Srgb or Enums.Interpretation.Bw or Enums.Interpretation.Rgb16 or Enums.Interpretation.Grey16;
+
     /// <summary>Sharpens; a picture that was not reduced stays as it is.</summary>
     /// <param name="image">Reduced pixels in RGB or grey.</param>
     /// <param name="reduction">Source pixels for each of its pixels, along a side.</param>
     /// <param name="amount">How much is wanted.</param>
     public static Image Sharpened(Image image, double reduction, Sharpening amount)
     {
-        if (amount == Sharpening.Off || reduction <= 1.02 || Math.Min(image.Width, image.Height) < 3 ||
-            image.Interpretation is not (Enums.Interpretation.Srgb or Enums.Interpretation.Bw or Enums.Interpretation.Rgb16 or Enums.Interpretation.Grey16))
+        if (!Changes(image, reduction, amount))
             return image.Copy();
         var share = Math.Log(Math.Min(reduction, MostReduction)) / Math.Log(MostReduction);
         var gain = NormalGain * (0.4 + (0.6 * share)) * (amount == Sharpening.Light ? 0.5 : 1);

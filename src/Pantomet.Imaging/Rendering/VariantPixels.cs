@@ -18,7 +18,7 @@ public static class VariantPixels
         using var cut = source.Cut(variant.Crop, variant.Turn, variant.Size.Picture);
         using var inMemory = Finished(cut, source.Facts, variant, slot, format);
         // A profile that is kept fits its own number of channels.
-        return slot.Colour == ColourPolicy.Srgb ? Grey.OneChannel(inMemory) : inMemory.Copy();
+        return slot.Colour == ColourPolicy.Srgb ? Grey.OneChannel(inMemory) : inMemory.CopyMemory();
     }
 
     /// <summary>Finishes what was cut and scaled. Frames of an animation come out alike.</summary>
@@ -29,6 +29,8 @@ public static class VariantPixels
     /// <param name="format">Decides whether transparency can stay.</param>
     public static Image Finished(Image cut, SourceFacts facts, PlannedVariant variant, Slot slot, PictureFormat format)
     {
+        if (IsFinished(cut, facts, variant, slot))
+            return cut.CopyMemory();
         using var coloured = slot.Colour == ColourPolicy.Srgb ? ColourConversion.ToSrgb(cut) : cut.Copy();
         var keepsAlpha = coloured.HasAlpha() && slot.KeepsTransparency && format.HoldsTransparency();
         using var flat = keepsAlpha || !coloured.HasAlpha() ? coloured.Copy() : coloured.Flatten(background: Background(slot.Background, coloured, coloured.Bands - 1));
@@ -36,6 +38,11 @@ public static class VariantPixels
         using var padded = Padded(sharp, variant, slot, keepsAlpha);
         return padded.CopyMemory();
     }
+
+    // Most photographs: a copy of every pixel that changes none would take as long as a third of the reduction.
+    private static bool IsFinished(Image cut, SourceFacts facts, PlannedVariant variant, Slot slot) =>
+        slot.Colour == ColourPolicy.Srgb && ColourConversion.IsPlain(cut) && !cut.HasAlpha() && variant.Size.File == variant.Size.Picture &&
+        !Sharpener.Changes(cut, facts.IsVector ? 1 : Reduction(variant), slot.Sharpening);
 
     private static double Reduction(PlannedVariant variant) => Math.Sqrt((double)variant.Crop.Size.Count / variant.Size.Picture.Count);
 

@@ -18,17 +18,21 @@ public static class PictureScore
     /// <param name="image">Any picture.</param>
     /// <param name="fineness">Photographs are looked at from half size on.</param>
     /// <param name="ground">What lies under transparent parts; null is grey.</param>
-    /// <param name="pixels">Those of the picture where somebody has them already.</param>
-    public static ColourPlanes Planes(Image image, Fineness fineness, double[]? ground = null, Lazy<byte[]>? pixels = null)
+    public static ColourPlanes Planes(Image image, Fineness fineness, double[]? ground = null)
     {
         if (IsPlain(image))
-            return ColourPlanes.Of(image.Width, image.Height, pixels?.Value ?? image.WriteToMemory<byte>(), fineness);
+            return Split(image, fineness);
         using var srgb = ColourConversion.ToSrgb(image);
         using var opaque = srgb.HasAlpha() ? srgb.Flatten(ground ?? [128]) : srgb.Copy();
         using var bytes = opaque.Cast(Enums.BandFormat.Uchar);
-        return ColourPlanes.Of(bytes.Width, bytes.Height, bytes.WriteToMemory<byte>(), fineness);
+        return Split(bytes, fineness);
     }
 
-    private static bool IsPlain(Image image) =>
-        image is { Bands: 1 or 3, Format: Enums.BandFormat.Uchar, Interpretation: Enums.Interpretation.Srgb or Enums.Interpretation.Bw } && !image.Contains("icc-profile-data");
+    private static bool IsPlain(Image image) => image.Bands is 1 or 3 && ColourConversion.IsPlain(image);
+
+    private static ColourPlanes Split(Image image, Fineness fineness)
+    {
+        using var pixels = new HeldPixels(image);
+        return ColourPlanes.Of(image.Width, image.Height, pixels.Bytes, fineness);
+    }
 }

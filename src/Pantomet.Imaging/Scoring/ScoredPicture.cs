@@ -6,8 +6,7 @@ namespace Pantomet.Imaging.Scoring;
 /// <summary>A picture before encoding that others are scored against; it is split into planes once.</summary>
 /// <param name="before">In memory.</param>
 /// <param name="fineness">Photographs are looked at from half size on.</param>
-/// <param name="pixels">Those of the picture where somebody has them already; null where not.</param>
-public sealed class ScoredPicture(Image before, Fineness fineness, Lazy<byte[]>? pixels = null)
+public sealed class ScoredPicture(Image before, Fineness fineness)
 {
     // A transparent picture may lie on anything: what is wrong at its edges shows on black or on white.
     private static readonly double[] Black = [0];
@@ -15,7 +14,7 @@ public sealed class ScoredPicture(Image before, Fineness fineness, Lazy<byte[]>?
 
     private readonly double[]?[] grounds = before.HasAlpha() ? [Black, White] : [null];
     private readonly Lazy<IReadOnlyList<ColourPlanes>> planes = new(() =>
-        before.HasAlpha() ? [PictureScore.Planes(before, fineness, Black), PictureScore.Planes(before, fineness, White)] : [PictureScore.Planes(before, fineness, null, pixels)]);
+        before.HasAlpha() ? [PictureScore.Planes(before, fineness, Black), PictureScore.Planes(before, fineness, White)] : [PictureScore.Planes(before, fineness)]);
 
     /// <summary>Decodes a file and compares.</summary>
     /// <param name="file">An encoded file of the same size.</param>

@@ -1,4 +1,5 @@
 using NetVips;
+using Pantomet.Imaging.Rendering;
 
 namespace Pantomet.Imaging.Scoring;
 
@@ -47,23 +48,24 @@ public sealed class TileSet
     }
 
     /// <summary>The tiles of a picture, joined into one.</summary>
-    /// <param name="pixels">All of the picture, row by row.</param>
-    /// <param name="like">The picture: of the size that the tiles were set for.</param>
-    public Image Cut(ReadOnlySpan<byte> pixels, Image like)
+    /// <param name="image">Of the size that the tiles were set for, in memory.</param>
+    public Image Cut(Image image)
     {
+        using var held = new HeldPixels(image);
+        var pixels = held.Bytes;
         // Copied row by row: a crop by libvips for each tile would take longer than to encode them all.
-        var pixel = pixels.Length / (like.Width * like.Height);
+        var pixel = pixels.Length / (image.Width * image.Height);
         var columns = JoinedWidth / side;
         var joined = new byte[corners.Length * side * side * pixel];
         for (var tile = 0; tile < corners.Length; tile++)
         {
-            var from = ((corners[tile].Y * like.Width) + corners[tile].X) * pixel;
+            var from = ((corners[tile].Y * image.Width) + corners[tile].X) * pixel;
             var to = ((tile / columns * side * JoinedWidth) + (tile % columns * side)) * pixel;
-            CopyTile(pixels[from..], like.Width * pixel, joined.AsSpan(to), JoinedWidth * pixel, side * pixel);
+            CopyTile(pixels[from..], image.Width * pixel, joined.AsSpan(to), JoinedWidth * pixel, side * pixel);
         }
 
-        using var plain = Image.NewFromMemoryCopy(joined, JoinedWidth, corners.Length / columns * side, like.Bands, like.Format);
-        return plain.Copy(interpretation: like.Interpretation);
+        using var plain = Image.NewFromMemoryCopy(joined, JoinedWidth, corners.Length / columns * side, image.Bands, image.Format);
+        return plain.Copy(interpretation: image.Interpretation);
     }
 
     private void CopyTile(ReadOnlySpan<byte> from, int fromLine, Span<byte> into, int intoLine, int length)

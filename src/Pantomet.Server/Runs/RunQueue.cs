@@ -1,4 +1,6 @@
 using Microsoft.EntityFrameworkCore;
+using Pantomet.Core.Framing;
+using Pantomet.Core.Measures;
 using Pantomet.Server.Sources;
 using Pantomet.Server.Storage;
 
@@ -172,7 +174,12 @@ internal sealed class RunQueue(IServiceScopeFactory scopes, SourcePixels pixels,
             .Select(row => new { row.SlotId, row.FileName, row.Format }).ToListAsync(cancel)).Select(row => (row.SlotId, Path.GetFileNameWithoutExtension(row.FileName), row.Format)).ToHashSet();
         var pairings = (await scope.ServiceProvider.GetRequiredService<Planning>().PairingsAsync([first.SourceId], [.. due.Select(row => row.SlotId)], cancel)).ToDictionary(pairing => pairing.Slot.Id);
 
-        var source = new OpenSource(first.RunId, first.SourceId, () => pixels.Open(pairings.Values.First().Source));
+        var cuts = new HashSet<(PixelRect, Turn, PixelSize)>();
+        var source = new OpenSource(first.RunId, first.SourceId, () =>
+        {
+            var row = pairings.Values.First().Source;
+            return cuts.Count == 1 ? pixels.OpenForOneCut(row) : pixels.Open(row);
+        });
         var empty = new List<long>();
         foreach (var row in due)
         {
@@ -182,7 +189,11 @@ internal sealed class RunQueue(IServiceScopeFactory scopes, SourcePixels pixels,
                 ? pairing.Plan().Variants.Where(variant => !variant.Formats.Any(format => already.Contains((row.SlotId, Path.GetFileNameWithoutExtension(variant.FileName), format)))).ToList()
                 : [];
             foreach (var variant in wanted)
+            {
                 source.Waiting.Enqueue(new VariantJob(source, row.Sequence, pairing!, variant));
+                cuts.Add((variant.Crop, variant.Turn, variant.Size.Picture));
+            }
+
             source.LeftOfPairing[row.Sequence] = wanted.Count;
             if (wanted.Count == 0)
                 empty.Add(row.Sequence);

@@ -15,6 +15,11 @@ internal sealed class SourcePixels(DataFolder folder, ServerSettings settings)
     /// <exception cref="UnreadableException">The original is not there, is not what came in, or is damaged.</exception>
     public DecodedSource Open(SourceRow source) => DecodedSource.Open(PathOf(source), source.Facts);
 
+    /// <summary>Opens a source that one cut is wanted of; see <see cref="DecodedSource.ForOneCut"/>.</summary>
+    /// <param name="source">The source.</param>
+    /// <exception cref="UnreadableException">The original is not there, is not what came in, or is damaged.</exception>
+    public DecodedSource OpenForOneCut(SourceRow source) => DecodedSource.ForOneCut(PathOf(source), source.Facts);
+
     /// <summary>The file that pixels are read from, checked against its hash.</summary>
     /// <param name="source">The source.</param>
     /// <exception cref="UnreadableException">The original is not there, is not what came in, or is damaged.</exception>

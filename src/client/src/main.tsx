@@ -13,12 +13,15 @@ import { Samples } from "./instruments/Samples";
 import { PackagesScreen } from "./packages/PackagesScreen";
 import { RunsScreen } from "./runs/RunsScreen";
 import { Broken } from "./shell/Broken";
+import { hideBrokenPictures } from "./shell/pictures";
 import { Shell } from "./shell/Shell";
 import { NamesScreen } from "./sources/NamesScreen";
 import { SourcesScreen } from "./sources/SourcesScreen";
 import { SpaceScreen } from "./sources/SpaceScreen";
 import { TotalsScreen } from "./weight/TotalsScreen";
 import { WeightScreen } from "./weight/WeightScreen";
+
+hideBrokenPictures();
 
 const router = createBrowserRouter([
   {
