@@ -66,10 +66,10 @@ export function ColumnHeads({
                 title={column.isFolded ? "Show its slots" : "Fold its slots into one column"}
                 onClick={() => onFold(column.destination.id)}
                 className="absolute top-1 left-1.5 flex gap-1 font-[650] whitespace-nowrap"
-                style={{ maxWidth: column.isFolded ? item.size - 8 : undefined }}
+                style={{ maxWidth: item.size * (column.isFolded ? 1 : column.destination.slots.length) - 8 }}
               >
                 <span aria-hidden>{column.isFolded ? "▸" : "▾"}</span>
-                <span className={column.isFolded ? "truncate" : ""}>{column.destination.name}</span>
+                <span className="truncate">{column.destination.name}</span>
               </button>
             )}
             {column.isFolded ? (

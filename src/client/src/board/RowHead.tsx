@@ -33,7 +33,12 @@ export function RowHead({ row, onPick }: { row: BoardRow | undefined; onPick: ()
             />
           </span>
           <span className="grid min-w-0">
-            <span className="truncate font-[550]">{row.stem}</span>
+            {/* What tells pictures of a shoot apart stands late in their names: two lines, where there is room. */}
+            <span
+              className={`font-[550] ${row.group ? "truncate" : "line-clamp-2 leading-[1.2] wrap-anywhere"}`}
+            >
+              {row.stem}
+            </span>
             <span className="figures truncate text-xs text-soft">{size(row.width, row.height)}</span>
             <span
               className="figures truncate text-xs text-soft"
