@@ -148,21 +148,26 @@ function RunSheet({ run }: { run: Run }) {
           Findings {count(findings.data?.total ?? 0)}
         </Button>
         <span className="ml-auto truncate text-soft">
-          {items.length === mostVariants &&
+          {shows === "files" &&
+            items.length === mostVariants &&
             `The first ${count(mostVariants)}${slot ? "" : "; a slot shows more of its own"}`}
         </span>
-        <Chooser
-          label="slot"
-          value={slot}
-          options={[["", "all"], ...slots.map((id) => [id, places?.get(id)?.path ?? id] as const)]}
-          onValue={setSlot}
-        />
-        <Chooser
-          label="order"
-          value={order}
-          options={Object.keys(orders).map((name) => [name, name])}
-          onValue={setOrder}
-        />
+        {shows === "files" && (
+          <>
+            <Chooser
+              label="slot"
+              value={slot}
+              options={[["", "all"], ...slots.map((id) => [id, places?.get(id)?.path ?? id] as const)]}
+              onValue={setSlot}
+            />
+            <Chooser
+              label="order"
+              value={order}
+              options={Object.keys(orders).map((name) => [name, name])}
+              onValue={setOrder}
+            />
+          </>
+        )}
       </div>
       {shows === "findings" ? (
         <div className="grid content-start gap-2 overflow-y-auto bg-sheet p-4">
