@@ -44,12 +44,8 @@ public sealed class TotalsTests
             Assert.Equal(status, (await library.Http.GetAsync(new Uri($"/api/totals/page?slot={query}", UriKind.Relative))).StatusCode);
     }
 
-    [Theory]
-    [InlineData("bytes")]
-    [InlineData("score")]
-    [InlineData("cap")]
-    [InlineData("saving")]
-    public async Task The_worst_files_come_first_whatever_makes_them_bad_and_page_by_page(string by)
+    [Fact]
+    public async Task The_worst_files_come_first_whatever_makes_them_bad_and_page_by_page()
     {
         using var library = new Library();
         // Nothing that is a picture of such a size goes into 700 bytes.
@@ -60,28 +56,31 @@ public sealed class TotalsTests
         var first = await library.RunAsync([flight], caps.Keys);
         await library.RunAsync([spools], caps.Keys);
 
-        var worst = await library.GetAsync($"/api/weighing/worst?by={by}");
-        var files = worst["items"]!.AsArray();
-        Assert.Equal((6, 6), (files.Count, (int)worst["total"]!));
-        double Badness(System.Text.Json.Nodes.JsonNode file) => by switch
+        foreach (var by in (string[])["bytes", "score", "cap", "saving"])
         {
-            "bytes" => (long)file["bytes"]!,
-            _ when (string)file["state"]! == "blocked" => double.MaxValue,
-            "score" => -(double)file["score"]!,
-            "cap" => (double)(long)file["bytes"]! / caps[(string)file["slot"]!],
-            _ => (double)(long)file["bytes"]! / (long)file["sourceBytes"]!,
-        };
-        var badness = files.Select(file => Badness(file!)).ToList();
-        Assert.Equal(badness.OrderDescending(), badness);
-        Assert.Equal(2, files.Count(file => (string)file!["state"]! == "blocked"));
+            var worst = await library.GetAsync($"/api/weighing/worst?by={by}");
+            var files = worst["items"]!.AsArray();
+            Assert.Equal((6, 6), (files.Count, (int)worst["total"]!));
+            double Badness(System.Text.Json.Nodes.JsonNode file) => by switch
+            {
+                "bytes" => (long)file["bytes"]!,
+                _ when (string)file["state"]! == "blocked" => double.MaxValue,
+                "score" => -(double)file["score"]!,
+                "cap" => (double)(long)file["bytes"]! / caps[(string)file["slot"]!],
+                _ => (double)(long)file["bytes"]! / (long)file["sourceBytes"]!,
+            };
+            var badness = files.Select(file => Badness(file!)).ToList();
+            Assert.Equal(badness.OrderDescending(), badness);
+            Assert.Equal(2, files.Count(file => (string)file!["state"]! == "blocked"));
 
-        var page = (await library.GetAsync($"/api/weighing/worst?by={by}&offset=2&limit=3"))["items"]!.AsArray();
-        Assert.Equal(files.Skip(2).Take(3).Select(file => (string)file!["id"]!), page.Select(file => (string)file!["id"]!));
-        var ofRun = await library.GetAsync($"/api/weighing/worst?by={by}&run={first["id"]}");
-        Assert.Equal((3, true), ((int)ofRun["total"]!, ofRun["items"]!.AsArray().All(file => (string)file!["source"]! == flight)));
+            var page = (await library.GetAsync($"/api/weighing/worst?by={by}&offset=2&limit=3"))["items"]!.AsArray();
+            Assert.Equal(files.Skip(2).Take(3).Select(file => (string)file!["id"]!), page.Select(file => (string)file!["id"]!));
+            var ofRun = await library.GetAsync($"/api/weighing/worst?by={by}&run={first["id"]}");
+            Assert.Equal((3, true), ((int)ofRun["total"]!, ofRun["items"]!.AsArray().All(file => (string)file!["source"]! == flight)));
+        }
 
         // What is in the bin is no file of today's plans, however lately the list was looked at.
         await library.SendJsonAsync(HttpMethod.Delete, $"/api/sources/{flight}", null);
-        Assert.Equal(3, (int)(await library.GetAsync($"/api/weighing/worst?by={by}"))["total"]!);
+        Assert.Equal(3, (int)(await library.GetAsync("/api/weighing/worst?by=cap"))["total"]!);
     }
 }
