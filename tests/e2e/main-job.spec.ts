@@ -84,8 +84,10 @@ test("drop files, frame, render, download the ZIP, compare its files with the ma
 
   await page.getByRole("button", { name: "Make a package" }).click();
   await expect(page).toHaveURL(/\/packages$/);
+  // The address changes a moment before the page does.
+  await expect(page.getByRole("table", { name: "Files" })).toHaveCount(0);
   const download = page.waitForEvent("download");
-  await page.getByRole("link", { name: "Download" }).click();
+  await page.getByRole("link", { name: "Download" }).first().click();
   const zip = unzipSync(new Uint8Array(await readFile(await (await download).path())));
   const manifest = JSON.parse(new TextDecoder().decode(zip["manifest.json"]));
   expect(manifest.files.map((file: { file: string }) => file.file).sort()).toEqual(

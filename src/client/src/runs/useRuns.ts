@@ -33,12 +33,14 @@ export function useWatchedRun(run: Run | undefined): void {
       const now: Run = JSON.parse(event.data);
       queries.setQueryData<Run[]>(["runs"], (old) => old?.map((one) => (one.id === now.id ? now : one)));
       void queries.invalidateQueries({ queryKey: ["variants", id] });
-      if (!isOpen(now)) {
-        events.close();
-        void queries.invalidateQueries({ queryKey: ["plans"] });
-      }
+      if (!isOpen(now)) events.close();
     });
-    return () => events.close();
+    return () => {
+      events.close();
+      // The list of runs may tell of the end before the last event does: what came last is asked for either way.
+      void queries.invalidateQueries({ queryKey: ["variants", id] });
+      void queries.invalidateQueries({ queryKey: ["plans"] });
+    };
   }, [queries, id, open]);
 }
 
