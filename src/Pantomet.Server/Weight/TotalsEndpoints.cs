@@ -98,7 +98,6 @@ internal static class TotalsEndpoints
             wanted.Add((placed, pictures));
         }
 
-        var ids = wanted.Select(one => one.Placed.Slot.Id).ToList();
         var asked = wanted.Select(one => one.Placed.Slot.Id).ToHashSet();
         var columns = await cells.ColumnsAsync(null, cancel);
         var made = (await cells.OfAsync(await all.AllAsync(cancel), columns, cancel))
