@@ -31,8 +31,8 @@ internal static class LadderBench
             Parallel.ForEach(plan.Variants, options, variant => File.WriteAllBytes(folder.Path(variant.FileName), VariantMaker.Make(decoded, variant, slot).File));
         });
 
-        IReadOnlyList<(string, SourceFacts)> copies = [.. Enumerable.Repeat((source, facts), cores)];
-        var (floor, shared) = (CodecFloor.Of(copies, _ => plan.Variants, Times), CodecFloor.Shared(copies, _ => plan.Variants, Times));
+        IReadOnlyList<CodecFloor.Work> copies = [.. Enumerable.Repeat(CodecFloor.Work.For(source, slot), cores)];
+        var (floor, shared) = (CodecFloor.Of(copies, Times), CodecFloor.Shared(copies, Times));
         Console.WriteLine($"  time ÷ codec floor (a decode, a resample and an encode of each, on {cores} cores; the one decode here has but one): {ours / floor:0.00}; where the widths share their resampling: {ours / shared:0.00}");
 
         if (!HasVipsthumbnail())

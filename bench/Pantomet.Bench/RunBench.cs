@@ -1,7 +1,5 @@
 using Pantomet.Core.Destinations;
-using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
-using Pantomet.Imaging.Sources;
 
 namespace Pantomet.Bench;
 
@@ -9,19 +7,20 @@ namespace Pantomet.Bench;
 internal static class RunBench
 {
     private const int Photographs = 12;
+
+    // After so many a server that was just started has been compiled for the most part; that happens once a start, not once a run.
+    private const int Before = 6;
     private const int AtOnce = 4;
 
     public static void Run(string demo)
     {
         using var folder = new Folder();
-        var files = LargeSource.Photographs(demo, folder, 1 + Photographs);
+        var files = LargeSource.Photographs(demo, folder, Before + Photographs);
         (string Id, int Width)[] slots = [.. BenchSlots.TwelveWidths.Select(width => ($"bench.w{width}", width))];
         var slot = BenchSlots.Of(PictureFormat.Jpeg, BenchSlots.TwelveWidths, new QualityRange(80, 80), null);
-        IReadOnlyList<PlannedVariant> Variants(SourceFacts facts) => SlotPlan.For(slot, BenchSlots.Source(facts)).Variants;
         using var server = new BenchServer();
         server.Post("/api/destinations", BenchSlots.Document("bench", slots, 80));
         var ids = files.ConvertAll(server.TakeIn);
-        // A server is started, and compiled, once, not once a run.
         server.Run(ids[Photographs..], [.. slots.Select(slot => slot.Id)]);
         // By turns, so that what else the machine does meanwhile meets both.
         var (seconds, worked, floor, shared) = (0.0, 0.0, 0.0, 0.0);
@@ -30,9 +29,9 @@ internal static class RunBench
             var before = server.Worked();
             seconds += server.Run([.. some.Select(at => ids[at])], [.. slots.Select(slot => slot.Id)]).Seconds;
             worked += server.Worked() - before;
-            IReadOnlyList<(string, SourceFacts)> sources = [.. some.Select(at => (files[at], SourceProbe.Probe(files[at], 300_000_000).Facts))];
-            floor += some.Length * CodecFloor.Of(sources, Variants, 1);
-            shared += some.Length * CodecFloor.Shared(sources, Variants, 1);
+            IReadOnlyList<CodecFloor.Work> sources = [.. some.Select(at => CodecFloor.Work.For(files[at], slot))];
+            floor += some.Length * CodecFloor.Of(sources, 1);
+            shared += some.Length * CodecFloor.Shared(sources, 1);
         }
 
         Console.WriteLine($"Run: {Photographs} photographs of 12 to 18 megapixels in {slots.Length} JPEG widths, quality 80, through the server, which also scores, checks and keeps every file; {Environment.ProcessorCount} cores");

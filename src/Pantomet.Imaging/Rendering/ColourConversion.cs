@@ -27,6 +27,22 @@ public static class ColourConversion
         return WithoutProfile(shared);
     }
 
+    /// <summary>A picture that says it is sRGB, without the words: what is cut from it has nothing to convert. Any other as it is.</summary>
+    /// <param name="image">Any picture; its pixels are not looked at.</param>
+    public static Image WithoutSrgbProfile(Image image) =>
+        image.Interpretation is not Enums.Interpretation.Cmyk && image.Contains(ProfileField) && IsSrgb(image) ? WithoutProfile(image) : image.Copy();
+
+    /// <summary>A picture with the profile of another, where that has one.</summary>
+    /// <param name="image">Any picture.</param>
+    /// <param name="other">Whose profile it is.</param>
+    public static Image WithProfileOf(Image image, Image other)
+    {
+        if (!other.Contains(ProfileField))
+            return image.Copy();
+        var profile = (byte[])other.Get(ProfileField);
+        return image.Mutate(changed => changed.Set(GValue.BlobType, ProfileField, profile));
+    }
+
     private static Image Transformed(Image image, string fallbackProfile)
     {
         // Relative colorimetric with black point compensation: in-gamut colours stay where they are, shadows keep their steps.

@@ -9,7 +9,7 @@ namespace Pantomet.Imaging.Rendering;
 internal sealed class CutLevels : IDisposable
 {
     // What is left to reduce from a level: from there Lanczos-3 sees as much as it would from the whole.
-    private const double LeastReduction = 2;
+    private const double LeastReduction = 1.5;
 
     // One crop in hand per core, and the one before it.
     private static readonly int Most = Environment.ProcessorCount + 1;

@@ -55,12 +55,21 @@ public sealed class DecodedSource : IDisposable
     /// <param name="facts">Of the same file.</param>
     public DecodedSource As(SourceFacts facts) => new(upright, File, facts) { streams = streams };
 
-    /// <summary>The pixels of a crop, scaled to a size. A vector picture is drawn again for it.</summary>
+    /// <summary>The pixels of a crop, scaled to a size. A vector picture is drawn again for it. A profile that says sRGB is left out.</summary>
     /// <param name="crop">In upright source pixels, inside the picture; where it is levelled, before it is tilted about its centre.</param>
     /// <param name="turn">How the crop is turned.</param>
     /// <param name="size">Not larger than the turned crop, unless the picture is a vector picture.</param>
     /// <returns>In the source's own colours, in memory.</returns>
     public Image Cut(PixelRect crop, Turn turn, PixelSize size) => recent.Get(crop, turn, size, () => CutNow(crop, turn, size));
+
+    /// <summary>A cut with every profile that its source came with.</summary>
+    /// <param name="cut">As it came from <see cref="Cut"/>.</param>
+    public Image WithProfile(Image cut)
+    {
+        // Only the head of the file is read.
+        using var head = File.Load();
+        return ColourConversion.WithProfileOf(cut, head);
+    }
 
     /// <inheritdoc/>
     public void Dispose()
@@ -73,7 +82,7 @@ public sealed class DecodedSource : IDisposable
 
     private static Image Upright(SourceFile file, SourceFacts facts)
     {
-        using var image = file.Load();
+        using var image = Loaded(file);
         var stored = Held(image);
         if (facts.Orientation == 1)
             return stored;
@@ -112,7 +121,13 @@ public sealed class DecodedSource : IDisposable
 
     // A file can be read from top to bottom once; what is turned is not read in that order.
     private Image Whole(Turn turn) =>
-        Facts.Orientation == 1 && turn.IsNone && Interlocked.Exchange(ref streams, 0) == 1 ? File.Load() : upright.Value.Copy();
+        Facts.Orientation == 1 && turn.IsNone && Interlocked.Exchange(ref streams, 0) == 1 ? Loaded(File) : upright.Value.Copy();
+
+    private static Image Loaded(SourceFile file)
+    {
+        using var image = file.Load();
+        return ColourConversion.WithoutSrgbProfile(image);
+    }
 
     private static Image Held(Image image)
     {

@@ -16,9 +16,15 @@ public static class VariantPixels
     public static Image Make(DecodedSource source, PlannedVariant variant, Slot slot, PictureFormat format)
     {
         using var cut = source.Cut(variant.Crop, variant.Turn, variant.Size.Picture);
+        if (slot.Colour == ColourPolicy.Keep)
+        {
+            using var own = source.WithProfile(cut);
+            return Finished(own, source.Facts, variant, slot, format);
+        }
+
         using var inMemory = Finished(cut, source.Facts, variant, slot, format);
-        // A profile that is kept fits its own number of channels.
-        return slot.Colour == ColourPolicy.Srgb ? Grey.OneChannel(inMemory) : inMemory.CopyMemory();
+        // A profile that is kept fits its own number of channels; here none is.
+        return Grey.OneChannel(inMemory);
     }
 
     /// <summary>Finishes what was cut and scaled. Frames of an animation come out alike.</summary>

@@ -1,18 +1,21 @@
 namespace Pantomet.Server.Runs;
 
-/// <summary>Works through the queue, one variant per core at a time, from the start of the server to its end.</summary>
+/// <summary>Works through the queue, from the start of the server to its end.</summary>
 internal sealed class RunWorker(RunQueue queue, VariantRendering rendering, ILogger<RunWorker> log) : BackgroundService
 {
     // Besides those that render.
     private const int ThreadsForRequests = 8;
 
+    // One more than cores: while one waits for the disk, or for what another makes for both, no core is idle.
+    private static readonly int AtOnce = Environment.ProcessorCount + 1;
+
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
-        // Rendering keeps a thread of the pool for each core, for seconds. Requests are not to wait until the pool has noticed and grown.
+        // Rendering keeps threads of the pool for seconds. Requests are not to wait until the pool has noticed and grown.
         ThreadPool.GetMinThreads(out var workers, out var completions);
-        ThreadPool.SetMinThreads(Math.Max(workers, Environment.ProcessorCount + ThreadsForRequests), completions);
+        ThreadPool.SetMinThreads(Math.Max(workers, AtOnce + ThreadsForRequests), completions);
         await queue.RecoverAsync(stoppingToken);
-        await Task.WhenAll(Enumerable.Range(0, Environment.ProcessorCount).Select(_ => Task.Run(() => WorkAsync(stoppingToken), stoppingToken)));
+        await Task.WhenAll(Enumerable.Range(0, AtOnce).Select(_ => Task.Run(() => WorkAsync(stoppingToken), stoppingToken)));
     }
 
     private async Task WorkAsync(CancellationToken cancel)

@@ -9,13 +9,17 @@ public sealed class CutLevelsTests
 {
     [Theory]
     [InlineData(4910, 2560, 0)]
-    [InlineData(4910, 1228, 0)]
-    [InlineData(4910, 1227, 1)]
-    [InlineData(4910, 320, 2)]
-    public void A_crop_is_halved_until_it_is_two_to_four_times_too_large(int from, int to, int level) =>
+    [InlineData(4910, 1637, 0)]
+    [InlineData(4910, 1636, 1)]
+    [InlineData(4910, 320, 3)]
+    public void A_crop_is_halved_until_it_is_half_as_large_again_to_three_times(int from, int to, int level) =>
         Assert.Equal(level, CutLevels.LevelFor(new PixelSize(from, from), new PixelSize(to, to)));
 
-    // What is reduced from a half is as near to one step over every pixel as what libvips makes with the box filter that it puts first.
+    // Rounded to whole numbers up to three times, a picture is off by half a step on average.
+    private const double Rounding = 0.55;
+
+    // What is reduced from a half is as near to one step over every pixel as what libvips makes with the box filter that it puts first;
+    // where libvips puts none, as near as whole numbers let it be.
     [Fact]
     public void A_half_changes_nothing_that_is_seen()
     {
@@ -26,7 +30,8 @@ public sealed class CutLevelsTests
         var random = new Random(4711);
         for (var attempt = 0; attempt < 25; attempt++)
         {
-            var (x, width, to) = (random.Next(300), random.Next(2400, 3200), random.Next(60, 560));
+            var (x, width) = (random.Next(300), random.Next(2400, 3200));
+            var to = random.Next(60, width / 3);
             var crop = new PixelRect(x, 7, width, width * 2 / 3);
             var size = new PixelSize(to, to * 2 / 3);
             using var cut = source.Cut(crop, default, size);
@@ -40,7 +45,7 @@ public sealed class CutLevelsTests
             using var usual = boxed.Crop((boxed.Width - size.Width) / 2, (boxed.Height - size.Height) / 2, size.Width, size.Height);
             using var usuallyUnlike = (usual - plain).Abs();
             Assert.Equal((size.Width, size.Height), (cut.Width, cut.Height));
-            Assert.InRange(unlike.Avg(), 0, usuallyUnlike.Avg() + 0.05);
+            Assert.InRange(unlike.Avg(), 0, Math.Max(Rounding, usuallyUnlike.Avg() + 0.15));
         }
     }
 

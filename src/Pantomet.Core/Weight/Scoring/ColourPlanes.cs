@@ -30,8 +30,10 @@ public sealed record ColourPlanes(Fineness Fineness, TonePlane Luma, TonePlane? 
         var isGrey = pixels.Length == width * height;
         if (fineness == Fineness.FromHalf && Math.Min(width, height) >= SmallestHalved)
         {
-            var (luma, blue, red) = isGrey ? (Halves.OfGrey(width, height, pixels), null, null) : Halves.OfColour(width, height, pixels);
-            return new ColourPlanes(Fineness.FromHalf, luma, blue?.Halved(), red?.Halved());
+            if (isGrey)
+                return new ColourPlanes(Fineness.FromHalf, Halves.OfGrey(width, height, pixels), null, null);
+            var (luma, blue, red) = Halves.OfColour(width, height, pixels);
+            return new ColourPlanes(Fineness.FromHalf, luma, blue, red);
         }
 
         var every = new float[width * height];
@@ -45,6 +47,6 @@ public sealed record ColourPlanes(Fineness Fineness, TonePlane Luma, TonePlane? 
         for (var at = 0; at < every.Length; at++)
             every[at] = Halves.Lightness(pixels[3 * at], pixels[(3 * at) + 1], pixels[(3 * at) + 2]);
         var (_, blues, reds) = Halves.OfColour(width, height, pixels);
-        return new ColourPlanes(Fineness.EveryPixel, new TonePlane(width, height, every), blues!.Halved(), reds!.Halved());
+        return new ColourPlanes(Fineness.EveryPixel, new TonePlane(width, height, every), blues, reds);
     }
 }

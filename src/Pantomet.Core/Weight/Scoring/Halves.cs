@@ -29,23 +29,32 @@ internal static class Halves
         return new TonePlane(across, down, luma);
     }
 
-    /// <summary>An odd last row or column is left out.</summary>
-    public static (TonePlane Luma, TonePlane? Blue, TonePlane? Red) OfColour(int width, int height, ReadOnlySpan<byte> pixels)
+    /// <summary>Lightness at half size, the differences at a quarter. An odd last row or column is left out.</summary>
+    public static (TonePlane Luma, TonePlane Blue, TonePlane Red) OfColour(int width, int height, ReadOnlySpan<byte> pixels)
     {
         var (across, down) = (width / 2, height / 2);
-        var (luma, blues, reds) = (new float[across * down], new float[across * down], new float[across * down]);
+        var luma = new float[across * down];
+        var (acrossColour, downColour) = (across / 2, down / 2);
+        var (blues, reds) = (new float[acrossColour * downColour], new float[acrossColour * downColour]);
         // One row of sums of four: of the two rows first, as they lie in memory, then of neighbours, channel by channel.
         var rows = new ushort[6 * across];
         var (red, green, blue) = (new float[across], new float[across], new float[across]);
+        // Of the differences two rows at half size are held, no more: to fill all of them would take as long as to look at them.
+        var (blueRows, redRows) = (new float[2 * across], new float[2 * across]);
         for (var y = 0; y < down; y++)
         {
             Add(pixels.Slice(6 * y * width, rows.Length), pixels.Slice(3 * ((2 * y) + 1) * width, rows.Length), rows);
             AddNeighbours(rows, red, green, blue);
-            var row = y * across;
-            Split(red, green, blue, luma.AsSpan(row, across), blues.AsSpan(row, across), reds.AsSpan(row, across));
+            var into = y % 2 * across;
+            Split(red, green, blue, luma.AsSpan(y * across, across), blueRows.AsSpan(into, across), redRows.AsSpan(into, across));
+            if (y % 2 == 0)
+                continue;
+            var half = y / 2 * acrossColour;
+            TonePlane.Halve(blueRows.AsSpan(0, across), blueRows.AsSpan(across), blues.AsSpan(half, acrossColour));
+            TonePlane.Halve(redRows.AsSpan(0, across), redRows.AsSpan(across), reds.AsSpan(half, acrossColour));
         }
 
-        return (new TonePlane(across, down, luma), new TonePlane(across, down, blues), new TonePlane(across, down, reds));
+        return (new TonePlane(across, down, luma), new TonePlane(acrossColour, downColour, blues), new TonePlane(acrossColour, downColour, reds));
     }
 
     private static void Add(ReadOnlySpan<byte> upper, ReadOnlySpan<byte> lower, Span<ushort> sums)

@@ -14,16 +14,18 @@ public sealed record TonePlane(int Width, int Height, float[] Values)
         var (width, height) = (Width / 2, Height / 2);
         var half = new float[width * height];
         for (var y = 0; y < height; y++)
-        {
-            // Pairs of neighbours are read at once, as one 64-bit value each.
-            var upper = MemoryMarshal.Cast<float, Pair>(Values.AsSpan(2 * y * Width, 2 * width));
-            var lower = MemoryMarshal.Cast<float, Pair>(Values.AsSpan(((2 * y) + 1) * Width, 2 * width));
-            var row = half.AsSpan(y * width, width);
-            for (var x = 0; x < row.Length && x < upper.Length && x < lower.Length; x++)
-                row[x] = (upper[x].Left + upper[x].Right + lower[x].Left + lower[x].Right) * 0.25f;
-        }
-
+            Halve(Values.AsSpan(2 * y * Width, 2 * width), Values.AsSpan(((2 * y) + 1) * Width, 2 * width), half.AsSpan(y * width, width));
         return new TonePlane(width, height, half);
+    }
+
+    /// <summary>Two rows become one of half their length.</summary>
+    internal static void Halve(ReadOnlySpan<float> upper, ReadOnlySpan<float> lower, Span<float> row)
+    {
+        // Pairs of neighbours are read at once, as one 64-bit value each.
+        var above = MemoryMarshal.Cast<float, Pair>(upper);
+        var below = MemoryMarshal.Cast<float, Pair>(lower);
+        for (var x = 0; x < row.Length && x < above.Length && x < below.Length; x++)
+            row[x] = (above[x].Left + above[x].Right + below[x].Left + below[x].Right) * 0.25f;
     }
 
     private readonly record struct Pair(float Left, float Right);
