@@ -73,7 +73,7 @@ services.AddProblemDetails();
 
 var app = builder.Build();
 app.UseMiddleware<RequestGuard>();
-app.UseExceptionHandler(FaultAnswer.Use);
+app.UseExceptionHandler(FaultAnswer.Options);
 app.UseStatusCodePages();
 app.UseStaticFiles(ClientFiles.Options);
 app.UseRouting();

@@ -54,6 +54,19 @@ public sealed class BoardTests
     }
 
     [Fact]
+    public async Task Of_a_slot_with_tiers_a_cell_shows_the_one_that_its_column_names()
+    {
+        using var library = new Library();
+        await library.AddDestinationAsync("galewright-shop.json");
+        var kite = await library.TakeInAsync("hill-flight.jpg");
+        var board = await library.GetAsync("/api/board");
+        var column = board["slots"]!.AsArray().Select(slot => (string)slot!["slot"]!).ToList().IndexOf("galewright-shop.season-banner");
+        var crop = board["rows"]!.AsArray().Single(row => (string)row!["id"]! == kite)!["cells"]![column]!["place"]!["crop"]!;
+        // 3:1, to a pixel; its first tier is 4:5.
+        Assert.InRange((int)crop["width"]! - (3 * (int)crop["height"]!), -3, 3);
+    }
+
+    [Fact]
     public async Task A_slot_that_takes_a_group_leaves_others_out_and_gets_what_joins_it()
     {
         using var library = new Library();

@@ -124,6 +124,29 @@ test("before and after stay in register through zoom and pan, in every way of lo
   expect(await box(before)).toEqual(shown);
 });
 
+test("from a run to its worst files, to one on the scales, and back, by keyboard", async ({ page }) => {
+  const [made] = await render(["quayside-market.listing-photo"]);
+  await page.goto(`${app.url}/runs/${made.run}`);
+  await page.getByRole("button", { name: "Worst first" }).press("Enter");
+  await expect(page.getByRole("heading", { name: "Worst of one run" })).toBeVisible();
+  await expect(page.getByRole("button", { name: /ribbon-listing-photo/ })).toHaveCount(1);
+  await page.keyboard.press("Enter");
+  await expect(page.getByTestId("score")).toHaveText(made.score.toFixed(1));
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("heading", { name: "Worst of one run" })).toBeVisible();
+  // Rendered again, the file belongs to the later run.
+  await render(["quayside-market.listing-photo"]);
+  await page.reload();
+  await expect(page.getByText("No file of this run is in use any more")).toBeVisible();
+  await page.getByRole("button", { name: "All files" }).press("Enter");
+  await expect(page.getByRole("button", { name: /ribbon-listing-photo/ })).toHaveCount(1);
+
+  await page.goto(`${app.url}/runs/${made.run}`);
+  await expect(page.getByRole("button", { name: /ribbon-listing-photo/ })).toBeVisible();
+  await page.keyboard.press("w");
+  await expect(page.getByTestId("score")).toHaveText(/\d/);
+});
+
 test("the scales have no serious fault for those who cannot see or point", async ({ page }) => {
   for (const path of ["/weight", listing.replace("{source}", ribbon)]) {
     await page.goto(app.url + path);

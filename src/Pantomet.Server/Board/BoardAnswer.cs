@@ -39,16 +39,18 @@ internal sealed record BoardRow(string Id, string Stem, string Group, int Width,
 /// <param name="Bytes">What its files weigh together.</param>
 /// <param name="ByHand">Whether a person framed it.</param>
 /// <param name="Finding">The worst that is to be said of it.</param>
-/// <param name="Place">What it looks like: the slot, or its first tier.</param>
+/// <param name="Place">What it looks like: the slot, or the tier of the slot's own shape, which its column names; without one, the first tier.</param>
 internal sealed record BoardCell(PairingStanding State, int Done, int Files, long Bytes, bool ByHand, Finding? Finding, BoardPlace? Place)
 {
+    /// <param name="slot">The column's.</param>
     /// <param name="standing">Where it stands.</param>
     /// <param name="plan">What would be made.</param>
     /// <param name="failed">Why a file could not be made; null where none failed.</param>
-    public static BoardCell Of(Standing standing, SlotPlan plan, Finding? failed)
+    public static BoardCell Of(Slot slot, Standing standing, SlotPlan plan, Finding? failed)
     {
         var worst = failed ?? plan.Findings.Where(finding => finding.Severity != Severity.Note).OrderByDescending(finding => finding.Severity == Severity.Stop).FirstOrDefault();
-        return new BoardCell(standing.State, standing.Done, plan.Variants.Count, standing.Bytes, plan.Places.Any(place => place.Crop.IsByHand), worst, BoardPlace.Of(plan.Places[0]));
+        var shown = plan.Places.FirstOrDefault(place => place.Part.Shape == slot.Shape) ?? plan.Places[0];
+        return new BoardCell(standing.State, standing.Done, plan.Variants.Count, standing.Bytes, plan.Places.Any(place => place.Crop.IsByHand), worst, BoardPlace.Of(shown));
     }
 }
 

@@ -120,7 +120,7 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
             var plan = pairing.Plan();
             var standing = Standing.Of(pairing, plan, made.GetValueOrDefault(key, nothing), isRunning: false);
             var failed = standing.State == PairingStanding.Blocked && plan.CanBeFed ? blocked[key].LastOrDefault()?.FirstOrDefault(finding => finding.Severity == Severity.Stop) : null;
-            return (key, Known: new Known(source.Revision, column.Version, newest.GetValueOrDefault(key), BoardCell.Of(standing, plan, failed), standing.Tries));
+            return (key, Known: new Known(source.Revision, column.Version, newest.GetValueOrDefault(key), BoardCell.Of(column.Slot, standing, plan, failed), standing.Tries));
         })).ToList();
         foreach (var (key, known) in worked)
             cells[key] = known;

@@ -8,7 +8,14 @@ namespace Pantomet.Server.Hosting;
 /// <summary>Turns what nobody caught into a problem document.</summary>
 internal static class FaultAnswer
 {
-    public static void Use(IApplicationBuilder app) => app.Run(async context =>
+    /// <summary>What is said to the asker is not logged as a fault of the server: a picture that cannot be read, a request that makes no sense.</summary>
+    public static ExceptionHandlerOptions Options { get; } = new()
+    {
+        ExceptionHandler = AnswerAsync,
+        SuppressDiagnosticsCallback = context => context.Exception is UnreadableException or BadHttpRequestException,
+    };
+
+    private static async Task AnswerAsync(HttpContext context)
     {
         var fault = context.Features.Get<IExceptionHandlerFeature>()?.Error;
         var problem = fault switch
@@ -21,5 +28,5 @@ internal static class FaultAnswer
             _ => Problems.Of(StatusCodes.Status500InternalServerError, "fault", "Something failed in the server", "Nothing was changed. Try again; if it happens again, look into the server's log."),
         };
         await problem.ExecuteAsync(context);
-    });
+    }
 }

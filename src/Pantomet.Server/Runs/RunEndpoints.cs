@@ -144,15 +144,16 @@ internal static class RunEndpoints
         }
     }
 
+    // Once begun, a cancel or a pause is carried through, whether or not the asker waits: half of one would leave pairings that nobody takes up.
     private static async Task<Results<Ok<RunAnswer>, ProblemHttpResult>> CancelAsync(PantometDb database, RunQueue queue, TimeProvider clock, string id, CancellationToken cancel)
     {
         if (await FindAsync(database, id, cancel) is null)
             return Problems.NotFound("run", id);
         await database.Runs.Where(row => row.Id == id && (row.State == RunState.Queued || row.State == RunState.Running || row.State == RunState.Paused))
-            .ExecuteUpdateAsync(row => row.SetProperty(run => run.State, RunState.Cancelled).SetProperty(run => run.EndedAt, clock.GetUtcNow().UtcDateTime), cancel);
+            .ExecuteUpdateAsync(row => row.SetProperty(run => run.State, RunState.Cancelled).SetProperty(run => run.EndedAt, clock.GetUtcNow().UtcDateTime), CancellationToken.None);
         await database.Pairings.Where(row => row.RunId == id && (row.State == PairingState.Queued || row.State == PairingState.Running))
-            .ExecuteUpdateAsync(row => row.SetProperty(pairing => pairing.State, PairingState.Cancelled), cancel);
-        queue.Drop(id);
+            .ExecuteUpdateAsync(row => row.SetProperty(pairing => pairing.State, PairingState.Cancelled), CancellationToken.None);
+        await queue.DropAsync(id);
         return TypedResults.Ok(RunAnswer.Of((await FindAsync(database, id, cancel))!));
     }
 
@@ -161,13 +162,13 @@ internal static class RunEndpoints
         if (await FindAsync(database, id, cancel) is null)
             return Problems.NotFound("run", id);
         var paused = await database.Runs.Where(row => row.Id == id && (row.State == RunState.Queued || row.State == RunState.Running))
-            .ExecuteUpdateAsync(row => row.SetProperty(run => run.State, RunState.Paused), cancel);
+            .ExecuteUpdateAsync(row => row.SetProperty(run => run.State, RunState.Paused), CancellationToken.None);
         if (paused > 0)
         {
-            queue.Pause(id);
+            await queue.PauseAsync(id);
             // What was begun of a pairing goes on where it stopped: files that have a row are not made again.
             await database.Pairings.Where(row => row.RunId == id && row.State == PairingState.Running)
-                .ExecuteUpdateAsync(row => row.SetProperty(pairing => pairing.State, PairingState.Queued), cancel);
+                .ExecuteUpdateAsync(row => row.SetProperty(pairing => pairing.State, PairingState.Queued), CancellationToken.None);
         }
 
         return TypedResults.Ok(RunAnswer.Of((await FindAsync(database, id, cancel))!));

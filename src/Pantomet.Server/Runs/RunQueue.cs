@@ -111,15 +111,15 @@ internal sealed class RunQueue(IServiceScopeFactory scopes, SourcePixels pixels,
 
     /// <summary>A run was cancelled: nothing more of it is handed out.</summary>
     /// <param name="runId">The run.</param>
-    public void Drop(string runId) => LetGo(runId, isPaused: false);
+    public Task DropAsync(string runId) => LetGoAsync(runId, isPaused: false);
 
     /// <summary>A run was paused: what is in hand is finished, nothing more is handed out until it goes on.</summary>
     /// <param name="runId">The run.</param>
-    public void Pause(string runId) => LetGo(runId, isPaused: true);
+    public Task PauseAsync(string runId) => LetGoAsync(runId, isPaused: true);
 
-    private void LetGo(string runId, bool isPaused)
+    private async Task LetGoAsync(string runId, bool isPaused)
     {
-        gate.Wait();
+        await gate.WaitAsync();
         try
         {
             foreach (var source in open.Where(source => source.RunId == runId).ToList())

@@ -3,6 +3,7 @@ import { useMemo, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { answer, api } from "../api/client";
 import { useDestinations, usePlaces } from "../destinations/useDestinations";
+import { framingPath } from "../framing/framingPath";
 import { Button } from "../instruments/Button";
 import { Fault } from "../instruments/Fault";
 import { count, some } from "../instruments/numbers";
@@ -12,6 +13,7 @@ import { say, sayProblem } from "../shell/notices";
 import { weighingPath } from "../weight/useWeighing";
 import { BoardBar } from "./BoardBar";
 import { BoardGrid } from "./BoardGrid";
+import { shownTier } from "./columns";
 import { keepPlace, keptPlace } from "./place";
 import { keyOf, type Selection } from "./selection";
 import { type BoardFilter, useBoardIds, useLeaveOut, useRenderCells } from "./useBoard";
@@ -100,7 +102,9 @@ function useActs(filter: BoardFilter, selection: Selection, current: string | un
     cells,
     render: () => (selection.size > 0 ? start({ cells }) : start({ due: filter })),
     frame: (name = current) => {
-      if (name) navigate(`/framing/${keyOf(name).source}/${keyOf(name).slot}`);
+      if (!name) return;
+      const { source, slot } = keyOf(name);
+      navigate(framingPath(source, slot, shownTier(slots.get(slot))));
     },
     weigh: async () => {
       const [cell] = cells;

@@ -1,6 +1,6 @@
 import { expect, test } from "vitest";
 import type { Destination } from "../api/client";
-import { columnsOf } from "./columns";
+import { columnsOf, shownTier } from "./columns";
 
 const destination = (id: string, ...slots: string[]): Destination => ({
   format: "pantomet-destination-1",
@@ -25,4 +25,15 @@ test("a folded destination has one column for all its slots", () => {
     ["shop", 2, true],
     ["letter", 1, false],
   ]);
+});
+
+test("of a slot with tiers a cell shows the one that its column names", () => {
+  const [slot] = destination("shop", "banner").slots;
+  const tiers = [
+    { name: "narrow", from: 0, shape: "4:5" },
+    { name: "wide", from: 1100 },
+  ];
+  expect(slot && shownTier({ ...slot, tiers })).toBe("wide");
+  expect(slot && shownTier({ ...slot, tiers: tiers.slice(0, 1) })).toBe("narrow");
+  expect(shownTier(slot)).toBeUndefined();
 });

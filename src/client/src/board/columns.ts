@@ -13,3 +13,7 @@ export const columnsOf = (
       ? [{ destination, slots: destination.slots, isFolded: true }]
       : destination.slots.map((slot) => ({ destination, slots: [slot], isFolded: false })),
   );
+
+/** The tier that a slot's cells show, as the server picks it: the one of the slot's own shape, which the column names; else its first. */
+export const shownTier = (slot: Slot | undefined): string | undefined =>
+  (slot?.tiers?.find((tier) => (tier.shape ?? slot.shape) === slot.shape) ?? slot?.tiers?.[0])?.name;

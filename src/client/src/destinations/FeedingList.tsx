@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { answer, api, type Schemas } from "../api/client";
+import { framingPath } from "../framing/framingPath";
 import { Fault } from "../instruments/Fault";
 import { count, size } from "../instruments/numbers";
 import { Group } from "./fields";
@@ -34,7 +35,7 @@ export function FeedingList({ slotId }: { slotId: string }) {
           <li key={one.source} className="flex items-baseline gap-2 border-b border-line-soft py-0.5">
             <Link
               className="grow truncate hover:underline"
-              to={`/framing/${one.source}/${slotId}`}
+              to={framingPath(one.source, slotId)}
               title={one.fileName}
             >
               {one.fileName}

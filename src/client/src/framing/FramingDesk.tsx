@@ -14,6 +14,7 @@ import { useReplaceSource } from "../sources/useReplaceSource";
 import { usePlans } from "../sources/useSources";
 import { Bench, type Mode } from "./Bench";
 import { Controls } from "./Controls";
+import { framingPath } from "./framingPath";
 import { type GuideKind, guideKinds } from "./Guides";
 import { PlacePanel } from "./PlacePanel";
 import { ReviewBar } from "./ReviewBar";
@@ -67,13 +68,10 @@ export function FramingDesk({
   const line = choice.sources.includes(source.id) ? choice.sources : [source.id];
   const toPlace = (to: FramedPlace | undefined) =>
     to &&
-    navigate(
-      `/framing/${source.id}/${to.slot}${to.tier ? `/${encodeURIComponent(to.tier)}` : ""}${isReview ? "?review" : ""}`,
-      { replace: true },
-    );
+    navigate(`${framingPath(source.id, to.slot, to.tier)}${isReview ? "?review" : ""}`, { replace: true });
   const toSource = (by: number) => {
     const next = line[(line.indexOf(source.id) + by + line.length) % line.length];
-    if (next) navigate(`/framing/${next}/${place.slot}`);
+    if (next) navigate(framingPath(next, place.slot));
   };
   const others = choice.sources.filter((id) => id !== source.id).length;
   const toSheet = () => navigate(`/sheet/source/${source.id}`);
@@ -290,7 +288,7 @@ export function FramingDesk({
             replace.mutate(
               { source, file },
               {
-                onSuccess: (better) => navigate(`/framing/${better.id}/${place.slot}`, { replace: true }),
+                onSuccess: (better) => navigate(framingPath(better.id, place.slot), { replace: true }),
                 onError: sayProblem,
               },
             )

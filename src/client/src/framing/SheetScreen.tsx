@@ -9,6 +9,7 @@ import { PlacePicture } from "../instruments/PlacePicture";
 import { useChoice } from "../shell/choice";
 import { useKeys } from "../shell/keys";
 import { useReadout } from "../shell/readout";
+import { framingPath } from "./framingPath";
 
 const usualLargest = 420;
 const step = 1.25;
@@ -136,7 +137,7 @@ function Shelf({
         {cells.map(({ source, place, caption }) => (
           <li key={`${source.id}${place.slot}${place.tier ?? ""}`} className="grid gap-0.5">
             <Link
-              to={`/framing/${source.id}/${place.slot}${place.tier ? `/${encodeURIComponent(place.tier)}` : ""}`}
+              to={framingPath(source.id, place.slot, place.tier)}
               title={`${caption}: ${size(place.file.width, place.file.height)} px`}
               aria-label={caption}
               className="justify-self-start outline outline-ink/15"

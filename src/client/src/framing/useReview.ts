@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { answer, api, type Schemas } from "../api/client";
+import { framingPath } from "./framingPath";
 
 /** One thing that needs eyes. */
 export type ReviewEntry = Schemas["ReviewEntry"];
@@ -28,7 +29,7 @@ export function useReview(sources: readonly string[], slots: readonly string[]) 
 
 /** Where a thing that needs eyes is looked at. */
 export const reviewPath = (entry: Pick<ReviewEntry, "source" | "slot" | "tier">): string =>
-  `/framing/${entry.source}${entry.slot ? `/${entry.slot}` : ""}${entry.tier ? `/${encodeURIComponent(entry.tier)}` : ""}?review${entry.slot ? "" : "=subject"}`;
+  `${framingPath(entry.source, entry.slot, entry.tier)}?review${entry.slot ? "" : "=subject"}`;
 
 /** Whether two entries are about the same thing. */
 export const isSame = (

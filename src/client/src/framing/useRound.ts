@@ -5,6 +5,7 @@ import { usePlaces } from "../destinations/useDestinations";
 import { useStartRun } from "../runs/useRuns";
 import { useChoice } from "../shell/choice";
 import { say, sayProblem } from "../shell/notices";
+import { framingPath } from "./framingPath";
 import { isSame, type ReviewEntry, reviewPath, useReview } from "./useReview";
 
 /** The round of review: what is left, where this one stands in it, and the way through it. */
@@ -28,7 +29,7 @@ export function useRound(isOn: boolean, source: string, place: FramedPlace | und
   const go = (to: ReviewEntry | undefined) => {
     if (to) navigate(reviewPath(to));
     else {
-      navigate(`/framing/${source}${place ? `/${place.slot}` : ""}`);
+      navigate(framingPath(source, place?.slot));
       say("Everything has been looked at.");
     }
   };
@@ -42,7 +43,7 @@ export function useRound(isOn: boolean, source: string, place: FramedPlace | und
       const rest = items.filter((item) => !isSame(item, here));
       go(rest[Math.min(position, rest.length - 1)] ?? rest[0]);
     },
-    leave: () => navigate(`/framing/${source}${place ? `/${place.slot}` : ""}`),
+    leave: () => navigate(framingPath(source, place?.slot)),
     render: (line: readonly string[]) => {
       if (slots.length > 0)
         start.mutate(

@@ -1,8 +1,9 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
-import { useNavigate, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import { answer, api, type Run, type Variant } from "../api/client";
 import { type Place, usePlaces } from "../destinations/useDestinations";
+import { framingPath } from "../framing/framingPath";
 import { Button } from "../instruments/Button";
 import { Fault } from "../instruments/Fault";
 import { FindingLine } from "../instruments/FindingLine";
@@ -11,6 +12,7 @@ import { StateMark } from "../instruments/StateMark";
 import { useKeys } from "../shell/keys";
 import { say, sayProblem } from "../shell/notices";
 import { type Fact, useReadout } from "../shell/readout";
+import { weighingPath, worstPath } from "../weight/useWeighing";
 import {
   mostVariants,
   useCancelRun,
@@ -116,7 +118,14 @@ function RunSheet({ run }: { run: Run }) {
     const at = shown.findIndex((one) => one.id === current?.id);
     setCurrentId(shown[Math.min(Math.max(at + by, 0), shown.length - 1)]?.id);
   };
-  useKeys({ ArrowDown: step(1), ArrowUp: step(-1) });
+  const weigh = (variant: Variant | undefined) => variant && navigate(weighingPath(variant, run.id));
+  const enterKey = "Enter";
+  useKeys({
+    ArrowDown: step(1),
+    ArrowUp: step(-1),
+    w: () => weigh(current),
+    [enterKey]: () => current && navigate(framingPath(current.source, current.slot, current.tier)),
+  });
   useReadout(factsOf(current, current && places?.get(current.slot)));
   const isOpen = run.state === "queued" || run.state === "running";
   return (
@@ -130,6 +139,7 @@ function RunSheet({ run }: { run: Run }) {
         }
         onCancel={() => cancel.mutate(run.id, { onError: sayProblem })}
         onPackage={() => pack.mutate()}
+        onWorst={() => navigate(worstPath(run.id))}
         canPackage={run.done > 0 && !pack.isPending}
       />
       <div className="flex items-center gap-2.5 border-y border-line bg-sheet px-4">
@@ -185,7 +195,9 @@ function RunSheet({ run }: { run: Run }) {
               className="grid grid-cols-[260px_1fr] gap-3"
             >
               <span className="truncate">
-                <b className="font-[550]">{one.stem}</b>
+                <Link to={framingPath(one.source, one.slot)} className="font-[550] underline">
+                  {one.stem}
+                </Link>
                 <span className="block text-soft">{places?.get(one.slot)?.path}</span>
               </span>
               <FindingLine finding={one.finding} />
@@ -194,7 +206,13 @@ function RunSheet({ run }: { run: Run }) {
         </div>
       ) : (
         places && (
-          <VariantTable variants={shown} places={places} current={current?.id} onCurrent={setCurrentId} />
+          <VariantTable
+            variants={shown}
+            places={places}
+            current={current?.id}
+            onCurrent={setCurrentId}
+            onWeigh={weigh}
+          />
         )
       )}
     </section>
@@ -238,6 +256,7 @@ function Progress({
   onRetry,
   onCancel,
   onPackage,
+  onWorst,
 }: {
   run: Run;
   isOpen: boolean;
@@ -246,6 +265,7 @@ function Progress({
   onRetry: () => void;
   onCancel: () => void;
   onPackage: () => void;
+  onWorst: () => void;
 }) {
   const ended = run.done + run.failed;
   const seconds = run.startedAt
@@ -276,6 +296,7 @@ function Progress({
         {run.state === "paused" && <Button onClick={() => onPause(false)}>Go on</Button>}
         {(isOpen || run.state === "paused") && <Button onClick={onCancel}>Cancel</Button>}
         {!isOpen && run.failed > 0 && <Button onClick={onRetry}>Try {count(run.failed)} failed again</Button>}
+        {!isOpen && ended > 0 && <Button onClick={onWorst}>Worst first</Button>}
         <Button go disabled={!canPackage} onClick={onPackage}>
           Make a package
         </Button>

@@ -12,7 +12,21 @@ const rowHeight = 44;
 // Size and format stand at the end of a name; a name too long for its column is cut before them.
 const tailLength = 14;
 const columns =
-  "grid-cols-[56px_minmax(190px,1fr)_112px_52px_150px_74px_62px_52px_58px_84px] max-[1150px]:grid-cols-[56px_minmax(110px,1fr)_112px_46px_104px_68px_50px_44px_50px_68px]";
+  "grid-cols-[56px_minmax(190px,1fr)_112px_52px_150px_74px_62px_52px_58px_84px] max-[1150px]:grid-cols-[56px_minmax(190px,1fr)_112px_104px_68px_44px_50px_68px]";
+// A name ends in its format, and the readout has both: where there is little room, names come first.
+const roomy = "max-[1150px]:hidden";
+const headings: readonly (readonly [name: string, look: string])[] = [
+  ["", ""],
+  ["File", ""],
+  ["Pixels", ""],
+  ["Format", roomy],
+  ["Bytes against the limits", ""],
+  ["", "text-right"],
+  ["Quality", `text-right ${roomy}`],
+  ["Score", "text-right"],
+  ["Saving", "text-right"],
+  ["", "text-right"],
+];
 
 /** The files of a run: each with its bytes against the slot's limits. */
 export function VariantTable({
@@ -20,11 +34,13 @@ export function VariantTable({
   places,
   current,
   onCurrent,
+  onWeigh,
 }: {
   variants: readonly Variant[];
   places: Map<string, Place>;
   current: string | undefined;
   onCurrent: (id: string) => void;
+  onWeigh: (variant: Variant) => void;
 }) {
   const frame = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
@@ -41,20 +57,9 @@ export function VariantTable({
       className="grid min-h-0 grid-rows-[28px_minmax(0,1fr)]"
     >
       <div role="row" className={`grid items-center gap-2.5 border-b border-ink px-4 text-soft ${columns}`}>
-        {[
-          "",
-          "File",
-          "Pixels",
-          "Format",
-          "Bytes against the limits",
-          "",
-          "Quality",
-          "Score",
-          "Saving",
-          "",
-        ].map((name, index) => (
+        {headings.map(([name, look], index) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a fixed heading
-          <span role="columnheader" key={index} className={`truncate ${index >= 5 ? "text-right" : ""}`}>
+          <span role="columnheader" key={index} className={`truncate ${look}`}>
             {name}
           </span>
         ))}
@@ -72,6 +77,7 @@ export function VariantTable({
                   place={places.get(variant.slot)}
                   isCurrent={variant.id === current}
                   onCurrent={() => onCurrent(variant.id)}
+                  onWeigh={() => onWeigh(variant)}
                 />
               )
             );
@@ -88,12 +94,14 @@ function VariantRow({
   place,
   isCurrent,
   onCurrent,
+  onWeigh,
 }: {
   top: number;
   variant: Variant;
   place: Place | undefined;
   isCurrent: boolean;
   onCurrent: () => void;
+  onWeigh: () => void;
 }) {
   const limits = place?.slot.limits;
   const isThere = variant.sha256 !== null;
@@ -109,6 +117,7 @@ function VariantRow({
       tabIndex={-1}
       aria-current={isCurrent}
       onClick={onCurrent}
+      onDoubleClick={onWeigh}
       className={`absolute inset-x-0 grid items-center gap-2.5 border-b border-line-soft px-4 ${columns} ${isCurrent ? "bg-line-soft" : ""}`}
       style={{ top, height: rowHeight }}
     >
@@ -123,8 +132,12 @@ function VariantRow({
           title={variant.fileName}
         >
           <StateMark state={variant.state} />
-          <span className="truncate font-[550]">{variant.fileName.slice(0, -tailLength)}</span>
-          <span className="-ml-1.5 font-[550] whitespace-nowrap">{variant.fileName.slice(-tailLength)}</span>
+          {/* Cut in its middle to be seen, whole to be heard. */}
+          <span className="sr-only">{variant.fileName}</span>
+          <span aria-hidden className="flex min-w-0 font-[550]">
+            <span className="truncate">{variant.fileName.slice(0, -tailLength)}</span>
+            <span className="whitespace-nowrap">{variant.fileName.slice(-tailLength)}</span>
+          </span>
         </button>
         <span
           className={`block truncate text-xs ${variant.findings.some((one) => one.severity === "stop") ? "text-stop" : "text-soft"}`}
@@ -137,7 +150,9 @@ function VariantRow({
           {size(variant.width, variant.height)}
         </RatioChip>
       </span>
-      <span role="cell">{formatName(variant.format)}</span>
+      <span role="cell" className={roomy}>
+        {formatName(variant.format)}
+      </span>
       <span role="cell">
         {isThere && (
           <Gauge
@@ -151,7 +166,7 @@ function VariantRow({
       <span role="cell" className="figures text-right" title={`${count(variant.bytes)} bytes`}>
         {isThere ? bytes(variant.bytes) : "–"}
       </span>
-      <span role="cell" className="figures text-right" title={variant.encoding}>
+      <span role="cell" className={`figures text-right ${roomy}`} title={variant.encoding}>
         {variant.quality ?? "–"}
       </span>
       <span role="cell" className="figures text-right" title={variant.looks ? looksWords[variant.looks] : ""}>

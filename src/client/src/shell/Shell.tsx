@@ -93,7 +93,7 @@ function Stages() {
         >
           {name}
           {figure !== undefined && (
-            <span className="figures ml-1.5 font-normal text-soft">{count(figure)}</span>
+            <span className="figures ml-1.5 font-normal text-soft max-[1150px]:hidden">{count(figure)}</span>
           )}
           <span aria-hidden className="graduated absolute right-0 bottom-0 left-0 h-[7px] opacity-55" />
           <span

@@ -80,6 +80,13 @@ const groups: { where: string; keys: [string[], string][] }[] = [
     ],
   },
   {
+    where: "Runs",
+    keys: [
+      [["↑", "↓"], "previous and next file"],
+      [["Enter", "W"], "open the file's framing; its weight"],
+    ],
+  },
+  {
     where: "Packages",
     keys: [
       [["C"], "package what changed since the last package"],

@@ -3,6 +3,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import type { Source } from "../api/client";
 import { useDestinations } from "../destinations/useDestinations";
+import { framingPath } from "../framing/framingPath";
 import { Button } from "../instruments/Button";
 import { Fault } from "../instruments/Fault";
 import { bytes, count, moment, size, some } from "../instruments/numbers";
@@ -52,7 +53,7 @@ export function SourcesScreen() {
   const frame = () => {
     if (!selected) return;
     if (!choice.sources.includes(selected.id)) choose({ sources: [selected.id] });
-    navigate(`/framing/${selected.id}`);
+    navigate(framingPath(selected.id));
   };
   const takeAway = () => {
     const ids =

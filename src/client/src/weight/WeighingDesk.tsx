@@ -28,6 +28,7 @@ import {
   useWorst,
   type Weighing,
   weighingPath,
+  worstPath,
 } from "./useWeighing";
 import { useWeightRemedies } from "./useWeightRemedies";
 
@@ -36,11 +37,13 @@ const modeKeys: Record<SeeAs, string> = { divider: "D", both: "B", "in turn": "X
 /** One file on the scales: before and after side by side, and everything that was, or could be, made of it. */
 export function WeighingDesk({
   spot,
+  run,
   weighing,
   source,
   place,
 }: {
   spot: Spot;
+  run: string | undefined;
   weighing: Weighing;
   source: Source;
   place: SlotPlace;
@@ -62,10 +65,10 @@ export function WeighingDesk({
   const trial = useTrial(spot, wanted);
   const curves = useCurves(spot, formats);
   const byHand = useByHand(spot, weighing);
-  const worst = useWorst("score", undefined);
-  const run = useStartRun();
+  const worst = useWorst("score", run);
+  const startRun = useStartRun();
   const remedies = made?.remedies ?? [];
-  const take = useWeightRemedies(spot, place, (to) => navigate(weighingPath(to), { replace: true }));
+  const take = useWeightRemedies(spot, place, (to) => navigate(weighingPath(to, run), { replace: true }));
 
   const asMade =
     isThere && made.score !== null && made.looks !== null
@@ -112,10 +115,10 @@ export function WeighingDesk({
         (!spot.format || one.format === spot.format),
     );
     const to = items[(here + 1) % Math.max(1, items.length)];
-    if (to) navigate(weighingPath(to));
+    if (to) navigate(weighingPath(to, run));
   };
   const render = () =>
-    run.mutate(
+    startRun.mutate(
       { sources: [spot.source], slots: [spot.slot] },
       { onSuccess: (one) => navigate(`/runs/${one.id}`), onError: sayProblem },
     );
@@ -148,7 +151,7 @@ export function WeighingDesk({
     r: render,
     ...Object.fromEntries(remedies.map((remedy, index) => [`${index + 1}`, () => take(remedy)])),
     [enterKey as string]: next,
-    [escapeKey as string]: () => navigate("/weight"),
+    [escapeKey as string]: () => navigate(worstPath(run)),
   });
   useReadout([
     ["file", made?.fileName ?? weighing.fileName],

@@ -29,6 +29,7 @@ export function WeightScreen() {
     <WeighingDesk
       key={JSON.stringify(spot)}
       spot={spot}
+      run={run}
       weighing={weighing.data}
       source={source.data}
       place={place}

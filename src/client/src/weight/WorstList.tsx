@@ -11,7 +11,7 @@ import { RatioChip } from "../instruments/RatioChip";
 import { StateMark } from "../instruments/StateMark";
 import { useKeys } from "../shell/keys";
 import { useReadout } from "../shell/readout";
-import { type By, useWorst, weighingPath } from "./useWeighing";
+import { type By, useWorst, weighingPath, worstPath } from "./useWeighing";
 
 // By name: a member that begins with a capital looks like a component to the linter.
 const [downKey, upKey, enterKey] = ["ArrowDown", "ArrowUp", "Enter"] as const;
@@ -48,7 +48,7 @@ export function WorstList({ run }: { run: string | undefined }) {
     if (isNearEnd && hasNextPage && !isFetchingNextPage) void fetchNextPage();
   }, [isNearEnd, hasNextPage, isFetchingNextPage, fetchNextPage]);
   const current = Math.min(at, items.length - 1);
-  const open = (variant: Variant | undefined) => variant && navigate(weighingPath(variant));
+  const open = (variant: Variant | undefined) => variant && navigate(weighingPath(variant, run));
   const step = (by: number) => () => {
     const to = Math.min(Math.max(current + by, 0), items.length - 1);
     setAt(to);
@@ -77,6 +77,16 @@ export function WorstList({ run }: { run: string | undefined }) {
       : [],
   );
   if (worst.error) return <Fault problem={worst.error} />;
+  if (total === 0 && run)
+    return (
+      <div className="grid h-full place-content-center justify-items-center gap-3 text-center">
+        <p className="text-[15px] font-[650]">No file of this run is in use any more</p>
+        <p className="max-w-96 text-soft">A later run has made each of them again, or its place is gone.</p>
+        <Button go onClick={() => navigate(worstPath())}>
+          All files
+        </Button>
+      </div>
+    );
   if (total === 0)
     return (
       <div className="grid h-full place-content-center justify-items-center gap-3 text-center">
@@ -92,7 +102,7 @@ export function WorstList({ run }: { run: string | undefined }) {
   return (
     <section className="grid h-full grid-rows-[46px_minmax(0,1fr)]">
       <div className="flex items-center gap-2 border-b border-line px-4">
-        <h1 className="mr-3 text-[15px]">Worst first</h1>
+        <h1 className="mr-3 text-[15px]">{run ? "Worst of one run" : "Worst first"}</h1>
         {orders.map(([id, words]) => (
           <Button
             key={id}
@@ -104,6 +114,7 @@ export function WorstList({ run }: { run: string | undefined }) {
           </Button>
         ))}
         <span className="ml-auto text-soft">{total !== undefined && some(total, "file")}</span>
+        {run && <Button onClick={() => navigate(worstPath())}>All files</Button>}
         <Button shortcut="T" onClick={() => navigate("/totals")}>
           Where the bytes went
         </Button>

@@ -53,13 +53,17 @@ export const beforePath = (spot: Spot, format: Format): string =>
 export const trialPath = (spot: Spot, trial: { format: Format; quality: number }): string =>
   addressOf("/api/weighing/trial/file", spot, { as: trial.format, quality: trial.quality });
 
-/** Where a file is weighed. */
-export const weighingPath = (one: Variant | (Spot & { format?: Format })): string =>
+/** Where a file is weighed; where it was come upon among the worst of a run, the next is looked for there. */
+export const weighingPath = (one: Variant | (Spot & { format?: Format }), run?: string): string =>
   `/weight/${one.source}/${one.slot}?${new URLSearchParams({
     size: `${one.width}x${one.height}`,
     ...(one.tier && { tier: one.tier }),
     ...(one.format && { format: one.format }),
+    ...(run && { run }),
   })}`;
+
+/** The list of the worst: of all files, or of those that a run made. */
+export const worstPath = (run?: string): string => (run ? `/weight?run=${run}` : "/weight");
 
 /** What is asked of a file, and what was made. */
 export function useWeighing(spot: Spot | undefined) {
