@@ -148,7 +148,7 @@ function RunSheet({ run }: { run: Run }) {
           className={shows === "files" ? "" : "border-transparent!"}
           onClick={() => setShows("files")}
         >
-          Files {count(items.length)}
+          Files {count(slot ? items.length : run.done + run.failed)}
         </Button>
         <Button
           aria-pressed={shows === "findings"}

@@ -60,6 +60,9 @@ export function useVariants(run: Run, slot: string) {
         const cursor = pages.at(-1)?.next;
         const query = { run: run.id, limit: pageSize, ...(slot && { slot }), ...(cursor && { cursor }) };
         pages.push(await answer(api.GET("/api/variants", { params: { query } })));
+        // The first files are looked at while the others come; a list that stands already is not cut short meanwhile.
+        if (pages.length > (queries.getQueryData<VariantPage[]>(queryKey)?.length ?? 0))
+          queries.setQueryData(queryKey, [...pages]);
       }
       return pages;
     },
