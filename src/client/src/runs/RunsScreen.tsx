@@ -113,7 +113,7 @@ function RunSheet({ run }: { run: Run }) {
   const slots = useMemo(() => [...new Set(all.map((one) => one.slot))], [all]);
   const shown = useMemo(() => items.toSorted(orders[order]), [items, order]);
   const told = findings.data?.items ?? [];
-  const current = shown.find((one) => one.id === currentId) ?? shown[0];
+  const current = shows === "files" ? (shown.find((one) => one.id === currentId) ?? shown[0]) : undefined;
   const step = (by: number) => () => {
     const at = shown.findIndex((one) => one.id === current?.id);
     setCurrentId(shown[Math.min(Math.max(at + by, 0), shown.length - 1)]?.id);
