@@ -2,7 +2,7 @@ import { createHash } from "node:crypto";
 import { readFile } from "node:fs/promises";
 import { expect, type Page, test } from "@playwright/test";
 import { unzipSync } from "fflate";
-import { demo, Pantomet } from "./pantomet.ts";
+import { demo, Pantomet, stepTo } from "./pantomet.ts";
 
 test.describe.configure({ mode: "serial" });
 
@@ -129,7 +129,7 @@ test("the same by keyboard alone, and everything survives a reload", async ({ pa
   await expect(page.getByTestId("frame")).toBeVisible();
   const left = page.getByLabel("Left, px");
   const card = page.getByRole("button", { name: "Frame for product card" });
-  while ((await card.getAttribute("aria-current")) !== "true") await page.keyboard.press("n");
+  await stepTo(page, card);
   await expect(page.getByLabel("Height, px")).toHaveValue("2400");
   const first = Number(await left.inputValue());
   await page.keyboard.press("Shift+ArrowRight");

@@ -4,6 +4,7 @@ import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { dirname, join, resolve } from "node:path";
 import { fileURLToPath } from "node:url";
+import { expect, type Locator, type Page } from "@playwright/test";
 
 const root = resolve(dirname(fileURLToPath(import.meta.url)), "../..");
 
@@ -90,4 +91,13 @@ function freePort(): Promise<number> {
       probe.close(() => found(typeof address === "object" && address ? address.port : 0));
     });
   });
+}
+
+/** Goes by its key from place to place until one is framed. One at a time: a page may follow a key later than the next one comes. */
+export async function stepTo(page: Page, place: Locator): Promise<void> {
+  while ((await place.getAttribute("aria-current")) !== "true") {
+    const before = page.url();
+    await page.keyboard.press("n");
+    await expect(page).not.toHaveURL(before);
+  }
 }
