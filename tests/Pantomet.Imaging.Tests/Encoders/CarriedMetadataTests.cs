@@ -49,12 +49,14 @@ public sealed class CarriedMetadataTests
         Assert.DoesNotContain(tags.Keys, tag => tag is "Artist" or "Copyright" or "Rights" or "ExifVersion" or "XMPToolkit");
     }
 
-    [Fact]
-    public void An_archive_keeps_the_profile_and_every_other_slot_drops_it()
+    [Theory]
+    [InlineData("beach-morning-p3.jpg")]
+    [InlineData("hill-flight.jpg")]
+    public void An_archive_keeps_the_profile_sRGBs_too_and_every_other_slot_drops_it(string source)
     {
         using var folder = new TemporaryFolder();
-        var kept = Making.One(Demo.Source("beach-morning-p3.jpg"), Demo.Plain("16:9", PictureFormat.Jpeg, 300) with { Colour = ColourPolicy.Keep });
-        var converted = Making.One(Demo.Source("beach-morning-p3.jpg"), Demo.Plain("16:9", PictureFormat.Jpeg, 300));
+        var kept = Making.One(Demo.Source(source), Demo.Plain("16:9", PictureFormat.Jpeg, 300) with { Colour = ColourPolicy.Keep });
+        var converted = Making.One(Demo.Source(source), Demo.Plain("16:9", PictureFormat.Jpeg, 300));
         Assert.Contains("ProfileDescription", Tags(folder.Write("kept.jpg", kept.File)).Keys);
         Assert.DoesNotContain("ProfileDescription", Tags(folder.Write("converted.jpg", converted.File)).Keys);
     }
