@@ -2,6 +2,7 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Security.Cryptography;
 using System.Text.Json.Nodes;
+using Pantomet.Server.Runs;
 
 namespace Pantomet.Server.Tests;
 
@@ -94,11 +95,7 @@ public sealed class RunTests
         var slots = (await library.GetAsync("/api/destinations"))["items"]![1]!["slots"]!.AsArray().Select(slot => (string)slot!["id"]!).ToArray();
         var id = (string)(await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources, slots })))["id"]!;
         await library.UntilAsync($"/api/runs/{id}", run => (int)run["done"]! > 2);
-        Assert.Equal("cancelled", (string)(await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, $"/api/runs/{id}/cancel", null)))["state"]!);
-        await Task.Delay(1500);
-        var done = (int)(await library.GetAsync($"/api/runs/{id}"))["done"]!;
-        await Task.Delay(1000);
-        Assert.Equal(done, (int)(await library.GetAsync($"/api/runs/{id}"))["done"]!);
+        var done = await StandsStillAsync(library, id, "cancel", "cancelled");
         Assert.InRange(done, 3, 80);
         using var zip = await library.PackAsync(new { runs = new[] { id } });
         // A file that another format of its place makes needless is settled without being there.
@@ -116,13 +113,8 @@ public sealed class RunTests
             sources.Add(await library.TakeInAsync(name));
         var id = (string)(await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources, slots = new[] { "galewright-shop.hero", "galewright-shop.small-square" } })))["id"]!;
         await library.UntilAsync($"/api/runs/{id}", run => (int)run["done"]! > 0);
-        Assert.Equal("paused", (string)(await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, $"/api/runs/{id}/pause", null)))["state"]!);
-        await Task.Delay(2500);
-        var before = (int)(await library.GetAsync($"/api/runs/{id}"))["done"]!;
-        await Task.Delay(1000);
-        var paused = await library.GetAsync($"/api/runs/{id}");
-        Assert.Equal((before, "paused"), ((int)paused["done"]!, (string)paused["state"]!));
-        Assert.True(before < (int)paused["total"]!, "Nothing was left to go on with.");
+        var before = await StandsStillAsync(library, id, "pause", "paused");
+        Assert.True(before < (int)(await library.GetAsync($"/api/runs/{id}"))["total"]!, "Nothing was left to go on with.");
 
         // Another run need not wait for one that is paused.
         await library.RunAsync([sources[1]], ["galewright-shop.page-header"]);
@@ -307,4 +299,20 @@ public sealed class RunTests
         [.. (await library.GetAsync($"/api/variants?source={source}&slot={slot}"))["items"]!.AsArray().Select(variant => (string)variant!["state"]!)];
 
     private static async Task<JsonNode> JsonAsync(HttpResponseMessage answer) => (await answer.Content.ReadFromJsonAsync<JsonNode>())!;
+
+    // What is in hand is finished, however long that takes; nothing more is begun. Gives the files that are done then.
+    private static async Task<int> StandsStillAsync(Library library, string run, string act, string state)
+    {
+        var told = await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, $"/api/runs/{run}/{act}", null));
+        Assert.Equal(state, (string)told["state"]!);
+        var (before, now) = (-1, (int)told["done"]!);
+        while (before != now)
+        {
+            await Task.Delay(3000);
+            (before, now) = (now, (int)(await library.GetAsync($"/api/runs/{run}"))["done"]!);
+        }
+
+        Assert.InRange(now, (int)told["done"]!, (int)told["done"]! + RunWorker.AtOnce);
+        return now;
+    }
 }
