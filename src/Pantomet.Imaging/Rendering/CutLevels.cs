@@ -11,7 +11,7 @@ internal sealed class CutLevels : IDisposable
     // What is left to reduce from a level: from there Lanczos-3 sees as much as it would from the whole.
     private const double LeastReduction = 1.5;
 
-    // One crop in hand per core, and the one before it.
+    // A run has no more crops in hand than that.
     private static readonly int Most = Environment.ProcessorCount + 1;
 
     private readonly Lock gate = new();

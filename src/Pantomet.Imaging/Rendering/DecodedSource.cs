@@ -66,6 +66,9 @@ public sealed class DecodedSource : IDisposable
     /// <param name="cut">As it came from <see cref="Cut"/>.</param>
     public Image WithProfile(Image cut)
     {
+        // A vector picture has none, and would be parsed for nothing.
+        if (Facts.IsVector)
+            return cut.Copy();
         // Only the head of the file is read.
         using var head = File.Load();
         return ColourConversion.WithProfileOf(cut, head);

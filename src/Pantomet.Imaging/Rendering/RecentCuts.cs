@@ -7,7 +7,7 @@ namespace Pantomet.Imaging.Rendering;
 /// <summary>The last few cuts of a source, held in memory: the formats of one size follow each other and share their pixels.</summary>
 internal sealed class RecentCuts : IDisposable
 {
-    // One size in hand per core, and the one before it.
+    // A run has no more sizes in hand than that; the formats of one follow each other.
     private static readonly int Most = Environment.ProcessorCount + 1;
 
     private readonly Lock gate = new();
