@@ -30,9 +30,9 @@ internal sealed class CutLevels : IDisposable
     /// <param name="crop">In upright source pixels.</param>
     /// <param name="turn">How it is turned.</param>
     /// <param name="level">Above 0.</param>
-    /// <param name="make">Makes the crop; need not compute it.</param>
+    /// <param name="half">Makes the first level.</param>
     /// <returns>The caller's own reference to the shared pixels.</returns>
-    public Image Get(PixelRect crop, Turn turn, int level, Func<Image> make)
+    public Image Get(PixelRect crop, Turn turn, int level, Func<Image> half)
     {
         Entry entry;
         lock (gate)
@@ -47,7 +47,7 @@ internal sealed class CutLevels : IDisposable
             }
         }
 
-        return entry.At(level, make);
+        return entry.At(level, half);
     }
 
     /// <inheritdoc/>
@@ -71,15 +71,14 @@ internal sealed class CutLevels : IDisposable
 
         public Turn Turn { get; } = turn;
 
-        public Image At(int level, Func<Image> make)
+        public Image At(int level, Func<Image> half)
         {
             lock (making)
             {
                 while (levels.Count < level)
                 {
-                    using var above = levels.Count == 0 ? make() : levels[^1].Copy();
-                    using var half = PixelScaling.Halved(above);
-                    levels.Add(half.CopyMemory());
+                    using var next = levels.Count == 0 ? half() : PixelScaling.Halved(levels[^1], PixelScaling.Whole(levels[^1]));
+                    levels.Add(next.CopyMemory());
                 }
 
                 var own = levels[level - 1].Copy();

@@ -101,15 +101,15 @@ public sealed class DecodedSource : IDisposable
         if (!Facts.IsVector)
         {
             using var whole = Whole(turn);
-            var turned = turn.Quarters % 2 == 0 ? crop.Size : crop.Size.Turned;
-            if (CutLevels.LevelFor(turned, size) is var level and > 0)
-            {
-                using var shared = levels.Get(crop, turn, level, () => TurnedCut.From(whole, crop, turn));
-                return PixelScaling.ScaledTo(shared, size, turned);
-            }
-
-            using var area = TurnedCut.From(whole, crop, turn);
-            return PixelScaling.ScaledTo(area, size);
+            // A part of what lies in memory is scaled where it lies.
+            var isThere = turn.IsNone && upright.IsValueCreated;
+            using var picture = isThere ? whole.Copy() : TurnedCut.From(whole, crop, turn);
+            var part = isThere ? crop : PixelScaling.Whole(picture);
+            var level = CutLevels.LevelFor(part.Size, size);
+            if (level == 0)
+                return PixelScaling.ScaledTo(picture, part, size, part.Size);
+            using var shared = levels.Get(crop, turn, level, () => PixelScaling.Halved(picture, part));
+            return PixelScaling.ScaledTo(shared, PixelScaling.Whole(shared), size, part.Size);
         }
 
         var across = turn.Quarters % 2 == 0 ? size : size.Turned;

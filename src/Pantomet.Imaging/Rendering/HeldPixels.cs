@@ -1,5 +1,6 @@
 using System.Runtime.InteropServices;
 using NetVips;
+using Pantomet.Core.Measures;
 
 namespace Pantomet.Imaging.Rendering;
 
@@ -8,6 +9,10 @@ internal sealed partial class HeldPixels : IDisposable
 {
     private readonly Image image;
     private readonly nint data;
+
+    /// <summary>Writes the pixels of a picture.</summary>
+    /// <param name="pixels">Width × height × bands values, row by row without gaps.</param>
+    public delegate void Fill(Span<byte> pixels);
 
     /// <param name="image">Computed now if it is not in memory yet.</param>
     /// <exception cref="VipsException">The pixels cannot be computed: a file is damaged.</exception>
@@ -21,7 +26,23 @@ internal sealed partial class HeldPixels : IDisposable
     }
 
     /// <summary>Width × height × bands values; to be looked at only while this is not disposed of.</summary>
-    public unsafe ReadOnlySpan<byte> Bytes => new((void*)data, checked(image.Width * image.Height * image.Bands * SizeOf(image.Format)));
+    public ReadOnlySpan<byte> Bytes => All;
+
+    private unsafe Span<byte> All => new((void*)data, checked(image.Width * image.Height * image.Bands * SizeOf(image.Format)));
+
+    /// <summary>A picture of another size that says of itself what this one says: its colours, its profile.</summary>
+    /// <param name="size">In pixels.</param>
+    /// <param name="fill">Writes every value.</param>
+    public Image Like(PixelSize size, Fill fill)
+    {
+        using var one = image.Crop(0, 0, 1, 1);
+        using var larger = one.Embed(0, 0, size.Width, size.Height);
+        var like = larger.CopyMemory();
+        // Nobody else knows these pixels yet.
+        using var pixels = new HeldPixels(like);
+        fill(pixels.All);
+        return like;
+    }
 
     /// <inheritdoc/>
     public void Dispose() => image.Dispose();
