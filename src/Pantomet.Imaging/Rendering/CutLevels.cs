@@ -81,7 +81,8 @@ internal sealed class CutLevels : IDisposable
                     levels.Add(next.CopyMemory());
                 }
 
-                var own = levels[level - 1].Copy();
+                // Of pixels in memory that is no copy but another reference.
+                var own = levels[level - 1].CopyMemory();
                 if (isDropped)
                     DisposeLevels();
                 return own;

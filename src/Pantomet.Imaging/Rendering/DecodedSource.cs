@@ -103,7 +103,7 @@ public sealed class DecodedSource : IDisposable
             using var whole = Whole(turn);
             // A part of what lies in memory is scaled where it lies.
             var isThere = turn.IsNone && upright.IsValueCreated;
-            using var picture = isThere ? whole.Copy() : TurnedCut.From(whole, crop, turn);
+            using var picture = isThere ? Shared(whole) : TurnedCut.From(whole, crop, turn);
             var part = isThere ? crop : PixelScaling.Whole(picture);
             var level = CutLevels.LevelFor(part.Size, size);
             if (level == 0)
@@ -124,7 +124,10 @@ public sealed class DecodedSource : IDisposable
 
     // A file can be read from top to bottom once; what is turned is not read in that order.
     private Image Whole(Turn turn) =>
-        Facts.Orientation == 1 && turn.IsNone && Interlocked.Exchange(ref streams, 0) == 1 ? Loaded(File) : upright.Value.Copy();
+        Facts.Orientation == 1 && turn.IsNone && Interlocked.Exchange(ref streams, 0) == 1 ? Loaded(File) : Shared(upright.Value);
+
+    // A copy would be computed again for each who looks at its pixels.
+    private static Image Shared(Image image) => FitsMemory(image) ? image.CopyMemory() : image.Copy();
 
     private static Image Loaded(SourceFile file)
     {
@@ -134,11 +137,12 @@ public sealed class DecodedSource : IDisposable
 
     private static Image Held(Image image)
     {
-        var bytes = (long)image.Width * image.Height * image.Bands * (image.Format == Enums.BandFormat.Uchar ? 1 : 2);
-        if (bytes <= MostBytesInMemory)
+        if (FitsMemory(image))
             return image.CopyMemory();
         var onDisk = Image.NewTempFile("%s.v");
         image.Write(onDisk);
         return onDisk;
     }
+
+    private static bool FitsMemory(Image image) => (long)image.Width * image.Height * image.Bands * (image.Format == Enums.BandFormat.Uchar ? 1 : 2) <= MostBytesInMemory;
 }

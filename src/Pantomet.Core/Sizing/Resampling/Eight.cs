@@ -14,7 +14,6 @@ internal static class Eight
     /// <summary>Bytes become floats of the same value.</summary>
     /// <param name="from">Any number.</param>
     /// <param name="into">As many.</param>
-    [MethodImpl(MethodImplOptions.NoInlining)]
     public static void ToFloats(ReadOnlySpan<byte> from, Span<float> into)
     {
         ref var bytes = ref MemoryMarshal.GetReference(from);
@@ -39,16 +38,25 @@ internal static class Eight
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     public static void Round(Vector256<float> values, ref byte into)
     {
-        var whole = Vector256.ConvertToInt32(Vector256.Min(Vector256.Max(values + Vector256.Create(0.5f), Vector256<float>.Zero), Vector256.Create(255f)));
-        if (Sse41.IsSupported)
+        if (Sse2.IsSupported)
         {
-            var shorts = Sse41.PackUnsignedSaturate(whole.GetLower(), whole.GetUpper()).AsInt16();
+            // What is out of range is saturated by the packing.
+            var whole = Vector256.ConvertToInt32(Vector256.Max(values + Vector256.Create(0.5f), Vector256<float>.Zero));
+            var shorts = Sse2.PackSignedSaturate(whole.GetLower(), whole.GetUpper());
             Unsafe.WriteUnaligned(ref into, Sse2.PackUnsignedSaturate(shorts, shorts).AsUInt64().ToScalar());
             return;
         }
 
+        RoundPlainly(values, ref into);
+    }
+
+    /// <summary>The same by what any processor does.</summary>
+    /// <param name="values">Any.</param>
+    /// <param name="into">The first of eight bytes.</param>
+    internal static void RoundPlainly(Vector256<float> values, ref byte into)
+    {
         for (var lane = 0; lane < Lanes; lane++)
-            Unsafe.Add(ref into, lane) = (byte)whole[lane];
+            Unsafe.Add(ref into, lane) = (byte)Math.Clamp(values[lane] + 0.5f, 0, 255);
     }
 
     /// <summary>Turns eight rows of eight values into eight columns.</summary>
@@ -60,8 +68,7 @@ internal static class Eight
     {
         if (!Avx.IsSupported)
         {
-            for (var at = 0; at < Lanes * Lanes; at++)
-                Unsafe.Add(ref into, at) = Unsafe.Add(ref from, (at % Lanes * line) + (at / Lanes));
+            TransposePlainly(ref from, line, ref into);
             return;
         }
 
@@ -89,8 +96,7 @@ internal static class Eight
         ref var into = ref Unsafe.As<ulong, byte>(ref MemoryMarshal.GetReference(rows));
         if (!Sse2.IsSupported)
         {
-            for (var at = 0; at < Lanes * Lanes; at++)
-                Unsafe.Add(ref into, at) = Unsafe.Add(ref from, (at % Lanes * Lanes) + (at / Lanes));
+            TransposePlainly(ref from, Lanes, ref into);
             return;
         }
 
@@ -101,6 +107,16 @@ internal static class Eight
         Sse2.UnpackHigh(a, c).StoreUnsafe(ref into, 16);
         Sse2.UnpackLow(b, d).StoreUnsafe(ref into, 32);
         Sse2.UnpackHigh(b, d).StoreUnsafe(ref into, 48);
+    }
+
+    /// <summary>The same by what any processor does.</summary>
+    /// <param name="from">The first value of the first row.</param>
+    /// <param name="line">Values from a row to the next.</param>
+    /// <param name="into">The first of 64 values.</param>
+    internal static void TransposePlainly<T>(ref T from, int line, ref T into)
+    {
+        for (var at = 0; at < Lanes * Lanes; at++)
+            Unsafe.Add(ref into, at) = Unsafe.Add(ref from, (at % Lanes * line) + (at / Lanes));
     }
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]

@@ -67,7 +67,6 @@ public sealed class LanczosScaler
     private static int Padded(int length, int whole) => (length + whole - 1) / whole * whole;
 
     // A tile of eight rows, not yet scaled across. Rows that there are not come out as nothing in particular.
-    [MethodImpl(MethodImplOptions.NoInlining)]
     private void Down(PixelRows from, int y, int rows, int at, int length, Span<float> wide, Span<float> mixed)
     {
         var top = down.First(y);
@@ -77,7 +76,6 @@ public sealed class LanczosScaler
             Mix(wide[((down.First(y + row) - top) * Tile)..], down.Weights(y + row), length, mixed.Slice(row * Tile, Tile));
     }
 
-    [MethodImpl(MethodImplOptions.NoInlining)]
     private static void Mix(ReadOnlySpan<float> wide, ReadOnlySpan<float> weights, int length, Span<float> into)
     {
         for (var at = 0; at < length; at += 4 * Lanes)
@@ -103,7 +101,6 @@ public sealed class LanczosScaler
     }
 
     // One pixel of eight rows.
-    [MethodImpl(MethodImplOptions.NoInlining)]
     private void Across(int x, int bands, ref float side, ref byte into)
     {
         ref var from = ref Unsafe.Add(ref side, across.First(x) * bands * Lanes);

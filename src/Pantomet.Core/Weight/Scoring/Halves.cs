@@ -17,7 +17,7 @@ internal static class Halves
     public static TonePlane OfGrey(int width, int height, ReadOnlySpan<byte> pixels)
     {
         var (across, down) = (width / 2, height / 2);
-        var luma = new float[across * down];
+        var luma = GC.AllocateUninitializedArray<float>(across * down);
         for (var y = 0; y < down; y++)
         {
             var upper = pixels.Slice(2 * y * width, 2 * across);
@@ -33,9 +33,9 @@ internal static class Halves
     public static (TonePlane Luma, TonePlane Blue, TonePlane Red) OfColour(int width, int height, ReadOnlySpan<byte> pixels)
     {
         var (across, down) = (width / 2, height / 2);
-        var luma = new float[across * down];
+        var luma = GC.AllocateUninitializedArray<float>(across * down);
         var (acrossColour, downColour) = (across / 2, down / 2);
-        var (blues, reds) = (new float[acrossColour * downColour], new float[acrossColour * downColour]);
+        var (blues, reds) = (GC.AllocateUninitializedArray<float>(acrossColour * downColour), GC.AllocateUninitializedArray<float>(acrossColour * downColour));
         // One row of sums of four: of the two rows first, as they lie in memory, then of neighbours, channel by channel.
         var rows = new ushort[6 * across];
         var (red, green, blue) = (new float[across], new float[across], new float[across]);

@@ -12,7 +12,7 @@ public sealed record TonePlane(int Width, int Height, float[] Values)
     public TonePlane Halved()
     {
         var (width, height) = (Width / 2, Height / 2);
-        var half = new float[width * height];
+        var half = GC.AllocateUninitializedArray<float>(width * height);
         for (var y = 0; y < height; y++)
             Halve(Values.AsSpan(2 * y * Width, 2 * width), Values.AsSpan(((2 * y) + 1) * Width, 2 * width), half.AsSpan(y * width, width));
         return new TonePlane(width, height, half);
