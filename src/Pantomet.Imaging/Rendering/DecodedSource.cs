@@ -42,7 +42,7 @@ public sealed class DecodedSource : IDisposable
         return source;
     }
 
-    /// <summary>A source of which one cut is wanted: it is made while the file is read, and the whole is never held. Other cuts can be had, and cost a decode.</summary>
+    /// <summary>A source of which one cut is wanted: of the file no more is held than its crop, and not for longer than it takes to scale it. Other cuts can be had, and cost a decode.</summary>
     /// <param name="path">The original; decoded when a cut is asked for, so that damage shows then.</param>
     /// <param name="facts">As found when it came in.</param>
     public static DecodedSource ForOneCut(string path, SourceFacts facts)
