@@ -101,8 +101,11 @@ public static class CoveredParts
 
     private static IEnumerable<PixelRect> Beside(PixelRect whole, PixelRect inside)
     {
-        yield return new PixelRect(whole.X, inside.Y, inside.X - whole.X, inside.Height);
-        yield return new PixelRect(inside.X + inside.Width, inside.Y, (int)(whole.Right - inside.Right), inside.Height);
+        // A band that moves leaves the zone, and takes nothing of it along.
+        var top = Math.Max(whole.Y, inside.Y);
+        var height = (int)(Math.Min(whole.Bottom, inside.Bottom) - top);
+        yield return new PixelRect(whole.X, top, inside.X - whole.X, height);
+        yield return new PixelRect(inside.X + inside.Width, top, (int)(whole.Right - inside.Right), height);
     }
 
     // A band of an ellipse: narrower ones lie above it in the upper half, below it in the lower.
