@@ -54,8 +54,10 @@ internal static class ScoreBench
         using var picture = Image.Thumbnail(Path.Combine(demo, "workbench-topdown.jpg"), 2000).CopyMemory();
         var file = Encoder.Lossy(picture, PictureFormat.Jpeg, 80, new EncoderSettings(false, Effort.Quick, Enums.ForeignKeep.None));
         var encode = Stopwatches.Least(5, () => Encoder.Lossy(picture, PictureFormat.Jpeg, 80, new EncoderSettings(false, Effort.Quick, Enums.ForeignKeep.None)));
-        var before = PictureScore.Planes(picture, Fineness.FromHalf);
-        var lighter = before with { Luma = before.Luma with { Values = [.. before.Luma.Values.Select(value => value + 1)] } };
+        using var before = PictureScore.Planes(picture, Fineness.FromHalf);
+        using var lighter = PictureScore.Planes(picture, Fineness.FromHalf);
+        foreach (ref var value in lighter.Luma.Values)
+            value++;
         var score = Stopwatches.Least(15, () => VisualScore.Of(before, lighter));
         var all = Stopwatches.Least(15, () => PictureScore.Of(picture, file, Fineness.FromHalf));
         Console.WriteLine(FormattableString.Invariant($"  cost at {picture.Width} × {picture.Height}, in final JPEG encodes: {score / encode:0.00} to compare, {all / encode:0.00} with decoding and colour"));

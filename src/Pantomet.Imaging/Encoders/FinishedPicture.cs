@@ -93,6 +93,9 @@ public sealed class FinishedPicture : WeighablePicture
     {
         if (sample.IsValueCreated)
             sample.Value.Dispose();
+        if (sampleBefore.IsValueCreated)
+            sampleBefore.Value.Dispose();
+        before.Dispose();
         Image.Dispose();
         Pixels.Dispose();
     }

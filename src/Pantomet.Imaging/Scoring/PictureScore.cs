@@ -12,7 +12,11 @@ public static class PictureScore
     /// <param name="file">The encoded file, of the same size.</param>
     /// <param name="fineness">Photographs are looked at from half size on.</param>
     /// <exception cref="VipsException">The file cannot be decoded.</exception>
-    public static VisualScore Of(Image before, byte[] file, Fineness fineness) => new ScoredPicture(before, fineness).Of(file);
+    public static VisualScore Of(Image before, byte[] file, Fineness fineness)
+    {
+        using var scored = new ScoredPicture(before, fineness);
+        return scored.Of(file);
+    }
 
     /// <summary>The planes that are compared, in sRGB.</summary>
     /// <param name="image">Any picture.</param>

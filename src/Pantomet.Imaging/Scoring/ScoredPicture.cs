@@ -6,7 +6,7 @@ namespace Pantomet.Imaging.Scoring;
 /// <summary>A picture before encoding that others are scored against; it is split into planes once.</summary>
 /// <param name="before">In memory.</param>
 /// <param name="fineness">Photographs are looked at from half size on.</param>
-public sealed class ScoredPicture(Image before, Fineness fineness)
+public sealed class ScoredPicture(Image before, Fineness fineness) : IDisposable
 {
     // A transparent picture may lie on anything: what is wrong at its edges shows on black or on white.
     private static readonly double[] Black = [0];
@@ -32,6 +32,18 @@ public sealed class ScoredPicture(Image before, Fineness fineness)
 
     /// <summary>Compares. Of a transparent picture, the lower score of two grounds.</summary>
     /// <param name="after">Of the same size.</param>
-    public VisualScore Of(Image after) =>
-        planes.Value.Zip(grounds, (planes, ground) => VisualScore.Of(planes, PictureScore.Planes(after, fineness, ground))).MinBy(score => score.Points)!;
+    public VisualScore Of(Image after) => planes.Value.Zip(grounds, (planes, ground) =>
+    {
+        using var planesAfter = PictureScore.Planes(after, fineness, ground);
+        return VisualScore.Of(planes, planesAfter);
+    }).MinBy(score => score.Points)!;
+
+    /// <inheritdoc/>
+    public void Dispose()
+    {
+        if (!planes.IsValueCreated)
+            return;
+        foreach (var one in planes.Value)
+            one.Dispose();
+    }
 }

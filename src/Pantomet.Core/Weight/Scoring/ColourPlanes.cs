@@ -15,7 +15,7 @@ public enum Fineness
 /// <param name="Luma">Lightness.</param>
 /// <param name="Blue">Blue difference, a quarter as many pixels each way as the picture; the eye sees colour more coarsely. Null for greyscale.</param>
 /// <param name="Red">Red difference, likewise.</param>
-public sealed record ColourPlanes(Fineness Fineness, TonePlane Luma, TonePlane? Blue, TonePlane? Red)
+public sealed record ColourPlanes(Fineness Fineness, TonePlane Luma, TonePlane? Blue, TonePlane? Red) : IDisposable
 {
     // Half of this still gives windows at every size but the finest.
     private const int SmallestHalved = 176;
@@ -29,24 +29,36 @@ public sealed record ColourPlanes(Fineness Fineness, TonePlane Luma, TonePlane? 
     {
         var isGrey = pixels.Length == width * height;
         if (fineness == Fineness.FromHalf && Math.Min(width, height) >= SmallestHalved)
-        {
-            if (isGrey)
-                return new ColourPlanes(Fineness.FromHalf, Halves.OfGrey(width, height, pixels), null, null);
-            var (luma, blue, red) = Halves.OfColour(width, height, pixels);
-            return new ColourPlanes(Fineness.FromHalf, luma, blue, red);
-        }
-
-        var every = new float[width * height];
+            return FromHalf(width, height, pixels, isGrey);
+        var luma = new TonePlane(width, height);
+        var every = luma.Values;
         if (isGrey)
         {
             for (var at = 0; at < every.Length; at++)
                 every[at] = pixels[at];
-            return new ColourPlanes(Fineness.EveryPixel, new TonePlane(width, height, every), null, null);
+            return new ColourPlanes(Fineness.EveryPixel, luma, null, null);
         }
 
         for (var at = 0; at < every.Length; at++)
             every[at] = Halves.Lightness(pixels[3 * at], pixels[(3 * at) + 1], pixels[(3 * at) + 2]);
-        var (_, blues, reds) = Halves.OfColour(width, height, pixels);
-        return new ColourPlanes(Fineness.EveryPixel, new TonePlane(width, height, every), blues, reds);
+        var (halved, blues, reds) = Halves.OfColour(width, height, pixels);
+        halved.Dispose();
+        return new ColourPlanes(Fineness.EveryPixel, luma, blues, reds);
+    }
+
+    private static ColourPlanes FromHalf(int width, int height, ReadOnlySpan<byte> pixels, bool isGrey)
+    {
+        if (isGrey)
+            return new ColourPlanes(Fineness.FromHalf, Halves.OfGrey(width, height, pixels), null, null);
+        var (luma, blue, red) = Halves.OfColour(width, height, pixels);
+        return new ColourPlanes(Fineness.FromHalf, luma, blue, red);
+    }
+
+    /// <inheritdoc/>
+    public void Dispose()
+    {
+        Luma.Dispose();
+        Blue?.Dispose();
+        Red?.Dispose();
     }
 }

@@ -17,7 +17,8 @@ internal static class Halves
     public static TonePlane OfGrey(int width, int height, ReadOnlySpan<byte> pixels)
     {
         var (across, down) = (width / 2, height / 2);
-        var luma = GC.AllocateUninitializedArray<float>(across * down);
+        var plane = new TonePlane(across, down);
+        var luma = plane.Values;
         for (var y = 0; y < down; y++)
         {
             var upper = pixels.Slice(2 * y * width, 2 * across);
@@ -26,16 +27,15 @@ internal static class Halves
                 luma[(y * across) + x] = (upper[2 * x] + upper[(2 * x) + 1] + lower[2 * x] + lower[(2 * x) + 1]) * 0.25f;
         }
 
-        return new TonePlane(across, down, luma);
+        return plane;
     }
 
     /// <summary>Lightness at half size, the differences at a quarter. An odd last row or column is left out.</summary>
     public static (TonePlane Luma, TonePlane Blue, TonePlane Red) OfColour(int width, int height, ReadOnlySpan<byte> pixels)
     {
         var (across, down) = (width / 2, height / 2);
-        var luma = GC.AllocateUninitializedArray<float>(across * down);
-        var (acrossColour, downColour) = (across / 2, down / 2);
-        var (blues, reds) = (GC.AllocateUninitializedArray<float>(acrossColour * downColour), GC.AllocateUninitializedArray<float>(acrossColour * downColour));
+        var acrossColour = across / 2;
+        var (luma, blues, reds) = (new TonePlane(across, down), new TonePlane(acrossColour, down / 2), new TonePlane(acrossColour, down / 2));
         // One row of sums of four: of the two rows first, as they lie in memory, then of neighbours, channel by channel.
         var rows = new ushort[6 * across];
         var (red, green, blue) = (new float[across], new float[across], new float[across]);
@@ -46,15 +46,15 @@ internal static class Halves
             Add(pixels.Slice(6 * y * width, rows.Length), pixels.Slice(3 * ((2 * y) + 1) * width, rows.Length), rows);
             AddNeighbours(rows, red, green, blue);
             var into = y % 2 * across;
-            Split(red, green, blue, luma.AsSpan(y * across, across), blueRows.AsSpan(into, across), redRows.AsSpan(into, across));
+            Split(red, green, blue, luma.Values.Slice(y * across, across), blueRows.AsSpan(into, across), redRows.AsSpan(into, across));
             if (y % 2 == 0)
                 continue;
             var half = y / 2 * acrossColour;
-            TonePlane.Halve(blueRows.AsSpan(0, across), blueRows.AsSpan(across), blues.AsSpan(half, acrossColour));
-            TonePlane.Halve(redRows.AsSpan(0, across), redRows.AsSpan(across), reds.AsSpan(half, acrossColour));
+            TonePlane.Halve(blueRows.AsSpan(0, across), blueRows.AsSpan(across), blues.Values.Slice(half, acrossColour));
+            TonePlane.Halve(redRows.AsSpan(0, across), redRows.AsSpan(across), reds.Values.Slice(half, acrossColour));
         }
 
-        return (new TonePlane(across, down, luma), new TonePlane(acrossColour, downColour, blues), new TonePlane(acrossColour, downColour, reds));
+        return (luma, blues, reds);
     }
 
     private static void Add(ReadOnlySpan<byte> upper, ReadOnlySpan<byte> lower, Span<ushort> sums)

@@ -18,14 +18,9 @@ public static class MultiScaleSimilarity
     {
         var exponents = Exponents.AsSpan(fineness == Fineness.FromHalf ? 1 : 0);
         var scales = new List<StructuralSimilarity>();
-        while (scales.Count < exponents.Length && Math.Min(one.Width, one.Height) >= StructuralSimilarity.Window)
-        {
-            scales.Add(StructuralSimilarity.Of(one, other));
-            (one, other) = (one.Halved(), other.Halved());
-        }
-
-        if (scales.Count == 0)
+        if (Math.Min(one.Width, one.Height) < StructuralSimilarity.Window)
             return (Tiny(one, other), scales);
+        AddScales(one, other, exponents.Length, scales);
         var sum = 0.0;
         foreach (var exponent in exponents[..scales.Count])
             sum += exponent;
@@ -40,7 +35,24 @@ public static class MultiScaleSimilarity
         return (score, scales);
     }
 
-    // A plane that was halved to nothing has nothing to lose.
-    private static double Tiny(TonePlane one, TonePlane other) =>
-        one.Values.Length == 0 ? 1 : 1 - (Math.Sqrt(one.Values.Zip(other.Values, (a, b) => (double)(a - b) * (a - b)).Average()) / 255);
+    private static void AddScales(TonePlane one, TonePlane other, int most, List<StructuralSimilarity> scales)
+    {
+        scales.Add(StructuralSimilarity.Of(one, other));
+        if (scales.Count == most || Math.Min(one.Width, one.Height) / 2 < StructuralSimilarity.Window)
+            return;
+        using var half = one.Halved();
+        using var otherHalf = other.Halved();
+        AddScales(half, otherHalf, most, scales);
+    }
+
+    // A plane of no pixels has nothing to lose.
+    private static double Tiny(TonePlane one, TonePlane other)
+    {
+        var values = one.Values;
+        var others = other.Values;
+        var sum = 0.0;
+        for (var at = 0; at < values.Length; at++)
+            sum += (double)(values[at] - others[at]) * (values[at] - others[at]);
+        return values.Length == 0 ? 1 : 1 - (Math.Sqrt(sum / values.Length) / 255);
+    }
 }

@@ -27,7 +27,7 @@ public sealed record StructuralSimilarity(double Whole, double Contrast, IReadOn
         var blocks = new BlockSums(across, down);
         for (var y = 0; y < one.Height; y++)
         {
-            rows.Take(one.Values.AsSpan(y * one.Width, one.Width), other.Values.AsSpan(y * one.Width, one.Width), y % Window);
+            rows.Take(one.Values.Slice(y * one.Width, one.Width), other.Values.Slice(y * one.Width, one.Width), y % Window);
             if (y >= Window - 1)
                 blocks.Add(y - Window + 1, rows, y);
         }

@@ -1,21 +1,46 @@
+using System.Buffers;
 using System.Runtime.InteropServices;
 
 namespace Pantomet.Core.Weight.Scoring;
 
 /// <summary>One channel of a picture for comparing: lightness or a colour difference, 0 to 255, row by row.</summary>
-/// <param name="Width">Pixels across.</param>
-/// <param name="Height">Pixels down.</param>
-/// <param name="Values">Width × height of them.</param>
-public sealed record TonePlane(int Width, int Height, float[] Values)
+/// <remarks>Its memory is borrowed: a run has a dozen planes of some megabytes for each file, and to collect them took a twentieth of its time. Who does not dispose of a plane leaves it to that.</remarks>
+public sealed class TonePlane : IDisposable
 {
+    private float[]? values;
+
+    /// <summary>A plane whose values are still to be written.</summary>
+    /// <param name="width">Pixels across.</param>
+    /// <param name="height">Pixels down.</param>
+    public TonePlane(int width, int height) => (Width, Height, values) = (width, height, ArrayPool<float>.Shared.Rent(width * height));
+
+    /// <summary>Pixels across.</summary>
+    public int Width { get; }
+
+    /// <summary>Pixels down.</summary>
+    public int Height { get; }
+
+    /// <summary>Width × height of them.</summary>
+    /// <exception cref="ObjectDisposedException">The plane was disposed of.</exception>
+    public Span<float> Values => (values ?? throw new ObjectDisposedException(nameof(TonePlane))).AsSpan(0, Width * Height);
+
     /// <summary>Half as many pixels each way, each the mean of four; an odd last row or column is left out.</summary>
     public TonePlane Halved()
     {
-        var (width, height) = (Width / 2, Height / 2);
-        var half = GC.AllocateUninitializedArray<float>(width * height);
-        for (var y = 0; y < height; y++)
-            Halve(Values.AsSpan(2 * y * Width, 2 * width), Values.AsSpan(((2 * y) + 1) * Width, 2 * width), half.AsSpan(y * width, width));
-        return new TonePlane(width, height, half);
+        var half = new TonePlane(Width / 2, Height / 2);
+        var from = Values;
+        var into = half.Values;
+        for (var y = 0; y < half.Height; y++)
+            Halve(from.Slice(2 * y * Width, 2 * half.Width), from.Slice(((2 * y) + 1) * Width, 2 * half.Width), into.Slice(y * half.Width, half.Width));
+        return half;
+    }
+
+    /// <inheritdoc/>
+    public void Dispose()
+    {
+        // At most once: what is given back twice would be lent to two.
+        if (Interlocked.Exchange(ref values, null) is { } borrowed)
+            ArrayPool<float>.Shared.Return(borrowed);
     }
 
     /// <summary>Two rows become one of half their length.</summary>

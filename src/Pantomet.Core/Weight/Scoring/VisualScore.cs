@@ -81,7 +81,7 @@ public sealed record VisualScore(double Points, double Similarity, double WorstP
 
     private static double Lost(double similarity) => Math.Sqrt(Math.Max(0, 1 - similarity));
 
-    private static bool IsSame(TonePlane? one, TonePlane? other) => one is null || other is null ? one == other : one.Values.AsSpan().SequenceEqual(other.Values);
+    private static bool IsSame(TonePlane? one, TonePlane? other) => one is null || other is null ? one == other : one.Values.SequenceEqual(other.Values);
 
     private static double Worst(IReadOnlyList<double> blocks) => blocks.Order().Take(Math.Max(1, (int)(blocks.Count * WorstShare))).Average();
 
