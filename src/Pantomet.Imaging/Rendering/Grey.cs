@@ -22,9 +22,12 @@ public static class Grey
 
     private static bool IsGrey(Image image)
     {
+        // Each keeps the whole picture in memory until it is let go.
+        using var red = image[0];
         using var green = image[1];
-        using var sameRed = image[0].Equal(green);
-        using var sameBlue = image[2].Equal(green);
+        using var blue = image[2];
+        using var sameRed = red.Equal(green);
+        using var sameBlue = blue.Equal(green);
         using var same = sameRed & sameBlue;
         return same.Min() > 0;
     }

@@ -7,12 +7,15 @@ namespace Pantomet.Core.Weight.Scoring;
 /// <remarks>Its memory is borrowed: a run has a dozen planes of some megabytes for each file, and to collect them took a twentieth of its time. Who does not dispose of a plane leaves it to that.</remarks>
 public sealed class TonePlane : IDisposable
 {
+    // Few of each size: what more workers need at once is collected as before.
+    private static readonly ArrayPool<float> Pool = ArrayPool<float>.Create(1 << 21, 3);
+
     private float[]? values;
 
     /// <summary>A plane whose values are still to be written.</summary>
     /// <param name="width">Pixels across.</param>
     /// <param name="height">Pixels down.</param>
-    public TonePlane(int width, int height) => (Width, Height, values) = (width, height, ArrayPool<float>.Shared.Rent(width * height));
+    public TonePlane(int width, int height) => (Width, Height, values) = (width, height, Pool.Rent(width * height));
 
     /// <summary>Pixels across.</summary>
     public int Width { get; }
@@ -40,7 +43,7 @@ public sealed class TonePlane : IDisposable
     {
         // At most once: what is given back twice would be lent to two.
         if (Interlocked.Exchange(ref values, null) is { } borrowed)
-            ArrayPool<float>.Shared.Return(borrowed);
+            Pool.Return(borrowed);
     }
 
     /// <summary>Two rows become one of half their length.</summary>
