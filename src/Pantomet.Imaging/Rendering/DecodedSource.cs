@@ -9,9 +9,6 @@ namespace Pantomet.Imaging.Rendering;
 /// <summary>A source decoded once, from which any number of variants are cut. Safe to read from several threads.</summary>
 public sealed class DecodedSource : IDisposable
 {
-    // Larger pictures are kept in a temporary file, so that memory does not grow with the picture.
-    private const long MostBytesInMemory = 400_000_000;
-
     private readonly Lazy<Image> upright;
     private readonly RecentCuts recent = new();
     private readonly CutLevels levels = new();
@@ -127,7 +124,7 @@ public sealed class DecodedSource : IDisposable
         Facts.Orientation == 1 && turn.IsNone && Interlocked.Exchange(ref streams, 0) == 1 ? Loaded(File) : Shared(upright.Value);
 
     // A copy would be computed again for each who looks at its pixels.
-    private static Image Shared(Image image) => FitsMemory(image) ? image.CopyMemory() : image.Copy();
+    private static Image Shared(Image image) => HeldPixels.Fit(image) ? image.CopyMemory() : image.Copy();
 
     private static Image Loaded(SourceFile file)
     {
@@ -137,12 +134,10 @@ public sealed class DecodedSource : IDisposable
 
     private static Image Held(Image image)
     {
-        if (FitsMemory(image))
+        if (HeldPixels.Fit(image))
             return image.CopyMemory();
         var onDisk = Image.NewTempFile("%s.v");
         image.Write(onDisk);
         return onDisk;
     }
-
-    private static bool FitsMemory(Image image) => (long)image.Width * image.Height * image.Bands * (image.Format == Enums.BandFormat.Uchar ? 1 : 2) <= MostBytesInMemory;
 }

@@ -7,6 +7,9 @@ namespace Pantomet.Imaging.Rendering;
 /// <summary>The pixels of a picture where libvips holds them, row by row without gaps: to look at them costs no copy, and the garbage collector has nothing to do with them.</summary>
 internal sealed partial class HeldPixels : IDisposable
 {
+    // Larger pictures are kept in a temporary file, so that memory does not grow with the picture.
+    private const long MostBytes = 400_000_000;
+
     private readonly Image image;
     private readonly nint data;
 
@@ -30,6 +33,10 @@ internal sealed partial class HeldPixels : IDisposable
 
     private unsafe Span<byte> All => new((void*)data, checked(image.Width * image.Height * image.Bands * SizeOf(image.Format)));
 
+    /// <summary>Whether a picture is small enough to be held in memory.</summary>
+    /// <param name="image">Its pixels are not looked at.</param>
+    public static bool Fit(Image image) => (long)image.Width * image.Height * image.Bands * SizeOf(image.Format) <= MostBytes;
+
     /// <summary>A picture of another size that says of itself what this one says: its colours, its profile.</summary>
     /// <param name="size">In pixels.</param>
     /// <param name="fill">Writes every value.</param>
@@ -52,7 +59,8 @@ internal sealed partial class HeldPixels : IDisposable
         Enums.BandFormat.Uchar or Enums.BandFormat.Char => 1,
         Enums.BandFormat.Ushort or Enums.BandFormat.Short => 2,
         Enums.BandFormat.Float or Enums.BandFormat.Uint or Enums.BandFormat.Int => 4,
-        _ => throw new ArgumentOutOfRangeException(nameof(format), format, "Pixels are whole numbers or floats."),
+        Enums.BandFormat.Double or Enums.BandFormat.Complex => 8,
+        _ => 16,
     };
 
     // https://www.libvips.org/API/current/method.Image.get_data.html

@@ -7,9 +7,6 @@ namespace Pantomet.Imaging.Rendering;
 /// <summary>Resamples pictures by Lanczos-3: those of eight bits without transparency, which nearly all are, by Pantomet's own <see cref="LanczosScaler"/>, others by libvips.</summary>
 public static class PixelScaling
 {
-    // Larger ones are not in memory, and may not be.
-    private const long MostBytesInMemory = 400_000_000;
-
     /// <summary>Scales both sides by the same factor. Transparency is premultiplied meanwhile, so that no colour bleeds out of what cannot be seen.</summary>
     /// <param name="image">Any number of bands and bits.</param>
     /// <param name="scale">Above 0.</param>
@@ -71,8 +68,7 @@ public static class PixelScaling
 
     private static Image Cut(Image image, PixelRect part) => part == Whole(image) ? image.Copy() : image.Crop(part.X, part.Y, part.Width, part.Height);
 
-    private static bool IsOurs(Image image) =>
-        image.Format == Enums.BandFormat.Uchar && !image.HasAlpha() && (long)image.Width * image.Height * image.Bands <= MostBytesInMemory;
+    private static bool IsOurs(Image image) => image.Format == Enums.BandFormat.Uchar && !image.HasAlpha() && HeldPixels.Fit(image);
 
     private static Image ByUs(Image image, PixelRect part, PixelSize size, double across, double down)
     {
