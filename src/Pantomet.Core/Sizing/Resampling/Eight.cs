@@ -21,6 +21,15 @@ internal static class Eight
         var at = 0;
         if (Avx2.IsSupported)
         {
+            for (; at + (4 * Lanes) <= from.Length; at += 4 * Lanes)
+            {
+                var (a, b) = (Vector128.LoadUnsafe(ref bytes, (nuint)at), Vector128.LoadUnsafe(ref bytes, (nuint)at + 16));
+                Vector256.ConvertToSingle(Avx2.ConvertToVector256Int32(a)).StoreUnsafe(ref floats, (nuint)at);
+                Vector256.ConvertToSingle(Avx2.ConvertToVector256Int32(Sse2.UnpackHigh(a.AsInt64(), a.AsInt64()).AsByte())).StoreUnsafe(ref floats, (nuint)at + 8);
+                Vector256.ConvertToSingle(Avx2.ConvertToVector256Int32(b)).StoreUnsafe(ref floats, (nuint)at + 16);
+                Vector256.ConvertToSingle(Avx2.ConvertToVector256Int32(Sse2.UnpackHigh(b.AsInt64(), b.AsInt64()).AsByte())).StoreUnsafe(ref floats, (nuint)at + 24);
+            }
+
             for (; at + Lanes <= from.Length; at += Lanes)
             {
                 var eight = Vector128.CreateScalarUnsafe(Unsafe.ReadUnaligned<ulong>(ref Unsafe.Add(ref bytes, at))).AsByte();

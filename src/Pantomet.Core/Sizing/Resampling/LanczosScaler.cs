@@ -44,20 +44,29 @@ public sealed class LanczosScaler
         var line = to.Width * from.Bands;
         var wide = (wideRoom ??= new AlignedRoom<float>()).Of(mostRows * Tile);
         var mixed = (mixedRoom ??= new AlignedRoom<float>()).Of(Lanes * Tile);
-        var side = (sideRoom ??= new AlignedRoom<float>()).Of(Lanes * Padded(from.Line, Tile));
+        // Columns that wait for others on their right, and some tiles: when there is room for no other tile, those that are done with make room.
+        var columns = Padded(across.Most * from.Bands, Lanes) + (8 * Tile);
+        var side = (sideRoom ??= new AlignedRoom<float>()).Of(Lanes * columns);
         var done = (doneRoom ??= new AlignedRoom<byte>()).Of(Lanes * Padded(line, Lanes));
         for (var y = 0; y < to.Height; y += Lanes)
         {
             var rows = Math.Min(Lanes, to.Height - y);
-            var x = 0;
+            var (x, left) = (0, 0);
             for (var at = 0; at < from.Line; at += Tile)
             {
                 var length = Math.Min(Tile, from.Line - at);
+                if (at - left + Tile > columns)
+                {
+                    var needed = x < to.Width ? Math.Min(at, across.First(x) * from.Bands) : at;
+                    side[((needed - left) * Lanes)..((at - left) * Lanes)].CopyTo(side);
+                    left = needed;
+                }
+
                 Down(from, y, rows, at, length, wide, mixed);
                 for (var column = 0; column < length; column += Lanes)
-                    Eight.Transpose(ref mixed[column], Tile, ref side[(at + column) * Lanes]);
+                    Eight.Transpose(ref mixed[column], Tile, ref side[(at - left + column) * Lanes]);
                 for (; x < to.Width && across.End(x) * from.Bands <= at + length; x++)
-                    Across(x, from.Bands, ref side[0], ref done[x * from.Bands * Lanes]);
+                    Across(x, from.Bands, ref side[((across.First(x) * from.Bands) - left) * Lanes], ref done[x * from.Bands * Lanes]);
             }
 
             Write(done, line, into.Slice(y * line, rows * line));
@@ -101,9 +110,8 @@ public sealed class LanczosScaler
     }
 
     // One pixel of eight rows.
-    private void Across(int x, int bands, ref float side, ref byte into)
+    private void Across(int x, int bands, ref float from, ref byte into)
     {
-        ref var from = ref Unsafe.Add(ref side, across.First(x) * bands * Lanes);
         var weights = across.Weights(x);
         if (bands == 3)
         {

@@ -6,10 +6,12 @@ namespace Pantomet.Core.Tests.Sizing.Resampling;
 
 public sealed class LanczosScalerTests
 {
+    // Some as wide as several tiles, some narrower than one.
     private static readonly Gen<(PixelSize From, PixelSize To, int Bands, int Seed)> Pictures =
-        from width in Gen.Int[1, 150]
-        from height in Gen.Int[1, 60]
-        from across in Gen.Int[1, 120]
+        from isWide in Gen.Bool
+        from width in isWide ? Gen.Int[600, 3000] : Gen.Int[1, 150]
+        from height in isWide ? Gen.Int[1, 12] : Gen.Int[1, 60]
+        from across in isWide ? Gen.Int[1, 600] : Gen.Int[1, 120]
         from down in Gen.Int[1, 60]
         from bands in Gen.Int[1, 4]
         from seed in Gen.Int[0, 1000]
