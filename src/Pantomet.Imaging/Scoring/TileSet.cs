@@ -1,4 +1,5 @@
 using NetVips;
+using Pantomet.Core.Measures;
 using Pantomet.Imaging.Rendering;
 
 namespace Pantomet.Imaging.Scoring;
@@ -52,20 +53,19 @@ public sealed class TileSet
     public Image Cut(Image image)
     {
         using var held = new HeldPixels(image);
-        var pixels = held.Bytes;
         // Copied row by row: a crop by libvips for each tile would take longer than to encode them all.
-        var pixel = pixels.Length / (image.Width * image.Height);
         var columns = JoinedWidth / side;
-        var joined = new byte[corners.Length * side * side * pixel];
-        for (var tile = 0; tile < corners.Length; tile++)
+        return held.Like(new PixelSize(JoinedWidth, corners.Length / columns * side), joined =>
         {
-            var from = ((corners[tile].Y * image.Width) + corners[tile].X) * pixel;
-            var to = ((tile / columns * side * JoinedWidth) + (tile % columns * side)) * pixel;
-            CopyTile(pixels[from..], image.Width * pixel, joined.AsSpan(to), JoinedWidth * pixel, side * pixel);
-        }
-
-        using var plain = Image.NewFromMemoryCopy(joined, JoinedWidth, corners.Length / columns * side, image.Bands, image.Format);
-        return plain.Copy(interpretation: image.Interpretation);
+            var pixels = held.Bytes;
+            var pixel = pixels.Length / (image.Width * image.Height);
+            for (var tile = 0; tile < corners.Length; tile++)
+            {
+                var from = ((corners[tile].Y * image.Width) + corners[tile].X) * pixel;
+                var to = ((tile / columns * side * JoinedWidth) + (tile % columns * side)) * pixel;
+                CopyTile(pixels[from..], image.Width * pixel, joined[to..], JoinedWidth * pixel, side * pixel);
+            }
+        });
     }
 
     private void CopyTile(ReadOnlySpan<byte> from, int fromLine, Span<byte> into, int intoLine, int length)

@@ -52,7 +52,7 @@ internal sealed class VariantRendering(IDbContextFactory<PantometDb> databases, 
             if (!made.IsGood || made.IsUnneeded)
                 return Row(job, recipes.Own, made, 0, null);
             using var aside = await store.WriteAsideAsync(made.File, cancel);
-            var findings = WrittenFileCheck.Compare(WrittenFileReader.Read(aside.Path, made.WasRead ? made.File : null), job.Variant, job.Pairing.Slot, job.Pairing.Source.Facts);
+            var findings = WrittenFileCheck.Compare(WrittenFileReader.Read(aside.Path, made), job.Variant, job.Pairing.Slot, job.Pairing.Source.Facts);
             made = made with { Findings = [.. made.Findings, .. findings] };
             if (findings.Any(finding => finding.Severity == Severity.Stop))
                 return Row(job, recipes.Own, made, 0, null);
