@@ -3,7 +3,6 @@ using System.Net.Http.Headers;
 using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json.Nodes;
-using Microsoft.Data.Sqlite;
 
 namespace Pantomet.Server.Tests;
 
@@ -292,37 +291,24 @@ public sealed class FramingTests
     {
         using var library = await ReadyAsync();
         var source = await library.TakeInAsync("hill-flight.jpg");
-        var path = Path.Combine(library.DataFolder, "pantomet.db");
         var old = Path.Combine(Directory.CreateDirectory(Path.Combine(library.DataFolder, "old")).FullName, "pantomet.db");
-        await using (var connection = new SqliteConnection($"Data Source={path}"))
-        {
-            await connection.OpenAsync();
-            // The schema as it was before, with what a person had set in it.
-            await ExecuteAsync(connection, """
-                ALTER TABLE Sources DROP COLUMN Framing; ALTER TABLE Sources DROP COLUMN Proposal;
-                ALTER TABLE Sources DROP COLUMN FramingRevision; ALTER TABLE Sources DROP COLUMN NumberedAs; DROP TABLE FramingSteps;
-                ALTER TABLE Sources ADD COLUMN Subject TEXT; ALTER TABLE Sources ADD COLUMN Focus TEXT;
-                UPDATE Sources SET Subject = '{"x":2448,"y":192,"width":720,"height":864}';
-                CREATE TABLE Framings (SourceId TEXT, SlotId TEXT, Tier TEXT, Crop TEXT, SetAt TEXT);
-                """);
-            await ExecuteAsync(connection, $$"""INSERT INTO Framings VALUES ('{{source}}', 'windowbox.square', '', '{"x":1,"y":2,"width":1800,"height":1800}', '2026-01-01')""");
-            await ExecuteAsync(connection, "DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%_Framing'");
-            await ExecuteAsync(connection, $"VACUUM INTO '{old}'");
-        }
-
+        // The schema as it was before, with what a person had set in it.
+        await library.ExecuteAsync("""
+            ALTER TABLE Sources DROP COLUMN Framing; ALTER TABLE Sources DROP COLUMN Proposal;
+            ALTER TABLE Sources DROP COLUMN FramingRevision; ALTER TABLE Sources DROP COLUMN NumberedAs; DROP TABLE FramingSteps;
+            ALTER TABLE Sources ADD COLUMN Subject TEXT; ALTER TABLE Sources ADD COLUMN Focus TEXT;
+            UPDATE Sources SET Subject = '{"x":2448,"y":192,"width":720,"height":864}';
+            CREATE TABLE Framings (SourceId TEXT, SlotId TEXT, Tier TEXT, Crop TEXT, SetAt TEXT);
+            """);
+        await library.ExecuteAsync($$"""INSERT INTO Framings VALUES ('{{source}}', 'windowbox.square', '', '{"x":1,"y":2,"width":1800,"height":1800}', '2026-01-01')""");
+        await library.ExecuteAsync("DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%_Framing'");
+        await library.ExecuteAsync($"VACUUM INTO '{old}'");
         Directory.Move(Path.Combine(library.DataFolder, "originals"), Path.Combine(Path.GetDirectoryName(old)!, "originals"));
         using var again = new Library(null, ("data", Path.GetDirectoryName(old)!));
         var framing = await again.GetAsync($"/api/framings/{source}");
         Assert.Equal(2448, (int)framing["subject"]!["x"]!);
         Assert.NotNull(framing["proposal"]!["subject"]);
         Assert.Equal("""{"x":1,"y":2,"width":1800,"height":1800}""", Place(framing, "windowbox.square")["crop"]!.ToJsonString());
-    }
-
-    private static async Task ExecuteAsync(SqliteConnection connection, string sql)
-    {
-        await using var command = connection.CreateCommand();
-        command.CommandText = sql;
-        await command.ExecuteNonQueryAsync();
     }
 
     private static async Task<Library> ReadyAsync(params string[] more)

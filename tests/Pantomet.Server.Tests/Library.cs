@@ -4,6 +4,7 @@ using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.Data.Sqlite;
 using Microsoft.Extensions.DependencyInjection;
 
 namespace Pantomet.Server.Tests;
@@ -51,6 +52,15 @@ public sealed class Library : WebApplicationFactory<Program>
         while (!File.Exists(Path.Combine(folder!.FullName, "Pantomet.slnx")))
             folder = folder.Parent;
         return folder.FullName;
+    }
+
+    /// <summary>Changes the database behind the server's back.</summary>
+    public async Task ExecuteAsync(string sql)
+    {
+        await using var connection = new SqliteConnection($"Data Source={Path.Combine(DataFolder, "pantomet.db")};Pooling=False");
+        await connection.OpenAsync();
+        await using var command = new SqliteCommand(sql, connection);
+        await command.ExecuteNonQueryAsync();
     }
 
     /// <summary>Sends files in one request and gives the entries of the answer.</summary>

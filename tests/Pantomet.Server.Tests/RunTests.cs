@@ -218,12 +218,16 @@ public sealed class RunTests
         Assert.Equal(0, (int)run["failed"]!);
     }
 
-    [Fact]
-    public async Task An_original_altered_behind_our_back_is_not_rendered_from_and_is_whole_again_when_it_is_sent_again()
+    [Theory]
+    [InlineData(true)]
+    [InlineData(false)]
+    public async Task An_original_altered_behind_our_back_is_not_rendered_from_and_is_whole_again_when_it_is_sent_again(bool hasChecksum)
     {
         using var library = await ReadyAsync();
         var damaged = await library.TakeInAsync("line-spools.jpg");
         var whole = await library.TakeInAsync("hill-flight.jpg");
+        if (!hasChecksum)
+            await library.ExecuteAsync("UPDATE Sources SET Checksum = NULL");
         var path = Path.Combine(library.DataFolder, "originals", damaged[..2], damaged[2..4], damaged);
         await File.WriteAllBytesAsync(path, (await File.ReadAllBytesAsync(path))[..300_000]);
         var run = await library.RunAsync([damaged, whole], Social);

@@ -118,6 +118,7 @@ internal sealed class SourceIntake(
             var source = new SourceRow
             {
                 Id = file.Sha256,
+                Checksum = file.Checksum,
                 FileName = name,
                 Bytes = file.Bytes,
                 Facts = probed.Facts,

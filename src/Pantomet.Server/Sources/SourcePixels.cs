@@ -29,7 +29,7 @@ internal sealed class SourcePixels(DataFolder folder, ServerSettings settings)
         return source.Facts.Format.NeedsWorkingPicture() ? Kept(source.Id) ?? MadeAgain(source, original) : original;
     }
 
-    /// <summary>The original, checked against its hash.</summary>
+    /// <summary>The original, checked against its checksum.</summary>
     /// <param name="source">The source.</param>
     /// <exception cref="UnreadableException">It is not there, or is not what came in.</exception>
     public string OriginalOf(SourceRow source)
@@ -37,7 +37,7 @@ internal sealed class SourcePixels(DataFolder folder, ServerSettings settings)
         var path = ContentStore.PathOf(folder.Originals, source.Id);
         if (!File.Exists(path))
             throw new UnreadableException("original-missing", $"The original of {source.Stem} is no longer on the disk of the server. Send {source.FileName} again: it takes its old place, with everything that was set on it.");
-        return ContentStore.Holds(folder.Originals, source.Id)
+        return ContentStore.StillHolds(folder.Originals, source.Id, source.Checksum)
             ? path
             : throw new UnreadableException("original-altered", $"The original of {source.Stem} was altered on the disk of the server: its bytes are not those that came in. Send {source.FileName} again: it takes its old place, with everything that was set on it.");
     }

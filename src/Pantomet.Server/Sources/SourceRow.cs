@@ -14,6 +14,9 @@ internal sealed class SourceRow
     /// <summary>SHA-256 of the bytes.</summary>
     public required string Id { get; init; }
 
+    /// <summary>Of the same bytes, quicker to look at again: see <see cref="Storage.AsideFile.Checksum"/>. Null for what came in before there was one.</summary>
+    public string? Checksum { get; set; }
+
     public required string FileName { get; set; }
 
     public required long Bytes { get; init; }
