@@ -147,6 +147,30 @@ test("from a run to its worst files, to one on the scales, and back, by keyboard
   await expect(page.getByTestId("score")).toHaveText(/\d/);
 });
 
+test("from the worst file to the next through more pages of the list than one, and round to the first", async ({
+  page,
+}) => {
+  await render(["galewright-shop.hero"]);
+  const { items, total } = await app.get("/api/weighing/worst?by=score&limit=200");
+  expect(total).toBeGreaterThan(3);
+  // Pages of two files instead of two hundred.
+  await page.route("**/api/weighing/worst?**", async (route) => {
+    const { offset } = Object.fromEntries(new URL(route.request().url()).searchParams);
+    const from = (2 * Number(offset)) / 200;
+    await route.fulfill({ json: { items: items.slice(from, from + 2), total: 100 * total } });
+  });
+  await page.goto(`${app.url}/weight`);
+  await expect(page.getByRole("button", { name: new RegExp(items[1].fileName) })).toBeVisible();
+  await page.keyboard.press("Enter");
+  for (const one of [...items, items[0]]) {
+    await expect(page).toHaveURL(
+      new RegExp(`/weight/${one.source}/${one.slot}[?].*size=${one.width}x${one.height}`),
+    );
+    await expect(page.getByTestId("score")).toHaveText(one.score.toFixed(1));
+    await page.keyboard.press("Enter");
+  }
+});
+
 test("the scales have no serious fault for those who cannot see or point", async ({ page }) => {
   for (const path of ["/weight", listing.replace("{source}", ribbon)]) {
     await page.goto(app.url + path);

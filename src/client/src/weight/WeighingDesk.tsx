@@ -104,8 +104,9 @@ export function WeighingDesk({
     setWanted(undefined);
     if (weighing.byHand) byHand.mutate(null);
   };
-  const next = () => {
-    const items = worst.data?.pages.flatMap((page) => page.items) ?? [];
+  const next = async () => {
+    const listed = (data: typeof worst.data) => data?.pages.flatMap((page) => page.items) ?? [];
+    let items = listed(worst.data);
     const here = items.findIndex(
       (one) =>
         one.source === spot.source &&
@@ -114,6 +115,7 @@ export function WeighingDesk({
         one.height === spot.height &&
         (!spot.format || one.format === spot.format),
     );
+    if (here === items.length - 1 && worst.hasNextPage) items = listed((await worst.fetchNextPage()).data);
     const to = items[(here + 1) % Math.max(1, items.length)];
     if (to) navigate(weighingPath(to, run));
   };

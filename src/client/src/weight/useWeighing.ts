@@ -157,7 +157,7 @@ export function useWorst(by: By, run: string | undefined) {
           params: { query: { by, offset: pageParam, limit: worstAtOnce, ...(run && { run }) } },
         }),
       ),
-    getNextPageParam: (page, _, at) => (page.items.length === worstAtOnce ? at + worstAtOnce : undefined),
+    getNextPageParam: (page, _, at) => (at + worstAtOnce < page.total ? at + worstAtOnce : undefined),
     placeholderData: keepPreviousData,
   });
 }
