@@ -25,7 +25,9 @@ export function Choices({
     const { format } = curve;
     const same = atScore(curve, target);
     const top = curve.points.at(-1);
-    if (same)
+    // What was made is its own format at these looks, and known exactly: an estimate beside it would only differ by its error.
+    const isMade = format === weighing.made?.format && weighing.made.score !== null;
+    if (same && !isMade)
       choices.push({
         format,
         ...same,
