@@ -105,9 +105,10 @@ export function WeighingDesk({
     if (weighing.byHand) byHand.mutate(null);
   };
   const next = async () => {
-    const listed = (data: typeof worst.data) => data?.pages.flatMap((page) => page.items) ?? [];
-    let items = listed(worst.data);
-    const here = items.findIndex(
+    // Asked for before the list has come, it waits for it.
+    let list = worst.data ?? (await worst.refetch()).data;
+    const listed = () => list?.pages.flatMap((page) => page.items) ?? [];
+    const here = listed().findIndex(
       (one) =>
         one.source === spot.source &&
         one.slot === spot.slot &&
@@ -115,8 +116,9 @@ export function WeighingDesk({
         one.height === spot.height &&
         (!spot.format || one.format === spot.format),
     );
-    if (here === items.length - 1 && worst.hasNextPage) items = listed((await worst.fetchNextPage()).data);
-    const to = items[(here + 1) % Math.max(1, items.length)];
+    // Without another page it gives those that there are.
+    if (here === listed().length - 1) list = (await worst.fetchNextPage()).data;
+    const to = listed()[(here + 1) % Math.max(1, listed().length)];
     if (to) navigate(weighingPath(to, run));
   };
   const render = () =>
