@@ -69,7 +69,7 @@ internal sealed class VariantRendering(IDbContextFactory<PantometDb> databases, 
         }
         catch (Exception problem) when (problem is VipsException or IOException)
         {
-            return Failed(job, recipes.Own, problem, "not-rendered", $"{job.Variant.FileName} could not be made: the source or the encoder failed.");
+            return Failed(job, recipes.Own, problem, "not-rendered", $"{job.Variant.FileName} could not be made: the source, the encoder or the disk failed.");
         }
     }
 
