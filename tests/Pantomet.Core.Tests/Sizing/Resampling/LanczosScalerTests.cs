@@ -17,7 +17,8 @@ public sealed class LanczosScalerTests
         from seed in Gen.Int[0, 1000]
         select (new PixelSize(width, height), new PixelSize(across, down), bands, seed);
 
-    // Against the kernel of Duchon (1979), evaluated for each pixel by itself, in two dimensions at once and in double precision.
+    // Against the kernel of Duchon (1979), evaluated for each pixel by itself, in two dimensions at once and in double precision. Whole
+    // numbers of fourteen bits for weights, and of six between down and across, may cost a tenth of a value.
     [Fact]
     public void Every_pixel_is_what_the_kernel_says() => Pictures.Sample(
         picture =>
@@ -32,7 +33,7 @@ public sealed class LanczosScalerTests
             {
                 var (x, y) = (at / bands % to.Width, at / bands / to.Width);
                 var exact = Math.Clamp(Pixel(pixels, from, bands, at % bands, Middle(from.Width, to.Width, x, scale), Middle(from.Height, to.Height, y, scale), scale), 0, 255);
-                Assert.InRange(into[at], exact - 0.501, exact + 0.501);
+                Assert.InRange(into[at], exact - 0.6, exact + 0.6);
             }
         },
         iter: 60);
@@ -59,7 +60,8 @@ public sealed class LanczosScalerTests
     {
         var pixels = new byte[size.Count * bands];
         new Random(seed).NextBytes(pixels);
-        return pixels;
+        // Black and white make a kernel overshoot the most.
+        return seed % 2 == 0 ? pixels : [.. pixels.Select(value => (byte)(value < 128 ? 0 : 255))];
     }
 
     private static double Middle(int from, int to, int at, double scale) => ((from - (to / scale)) / 2) + ((at + 0.5) / scale) - 0.5;
