@@ -18,7 +18,7 @@ namespace Pantomet.Core.Runs;
 public sealed record Recipe(Source Source, PlannedVariant Variant, Slot Slot)
 {
     // Raised whenever an encoder or a setting changes what comes out.
-    private const int EncoderVersion = 8;
+    private const int EncoderVersion = 9;
 
     /// <summary>SHA-256 over the recipe in a fixed notation, as 64 lower-case hexadecimal digits.</summary>
     public string Hash()

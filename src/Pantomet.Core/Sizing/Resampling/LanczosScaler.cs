@@ -73,6 +73,7 @@ public sealed class LanczosScaler
                 for (var column = 0; column < length; column += 2 * Lanes)
                     Pairs.Transpose(ref mixed[column], Tile, ref columns[column * Lanes]);
                 Pairs.OfColumns(columns, from.Bands, length, side[((pairs - left) * 2 * Lanes)..]);
+                // A last pixel without another has a weight of 0 for it.
                 var end = at + length == from.Line ? int.MaxValue : (at + length) / 2;
                 for (; x < to.Width && across.EndPair(x) * from.Bands <= end; x++)
                     Across(x, from.Bands, ref side[((across.FirstPair(x) * from.Bands) - left) * 2 * Lanes], ref done[x * from.Bands * Lanes]);
