@@ -73,6 +73,29 @@ test("by pointer: one subject frames every shape; one adjusted, one parted, a ti
   await thereAndBack(page, before);
 });
 
+test("keys that are pressed while the server is slow are all kept", async ({ page }) => {
+  await page.route("**/changes", async (route) => {
+    const answer = await route.fetch();
+    await new Promise((resolve) => setTimeout(resolve, 700));
+    await route.fulfill({ response: answer });
+  });
+  await page.goto(`${app.url}/framing/${kite}/quayside-market.listing-photo`);
+  await expect(page.getByText("proposed subject")).toBeVisible();
+  const listing = async () => at("quayside-market.listing-photo", await framing());
+  const { x } = (await listing()).crop;
+  await page.keyboard.press("Shift+ArrowLeft");
+  await expect.poll(async () => (await listing()).crop.x).toBe(x - 10);
+  // Pressed before the page has heard that the first was stored, and stored after it has.
+  await page.keyboard.press("Shift+ArrowLeft");
+  await expect.poll(async () => (await listing()).crop.x).toBe(x - 20);
+  // Something else is done before the frame has come to rest.
+  await page.keyboard.press("ArrowLeft");
+  await page.keyboard.press("m");
+  await expect.poll(async () => (await framing()).turn.isMirrored).toBe(true);
+  expect((await listing()).crop.x).toBe(x - 21);
+  await page.unrouteAll({ behavior: "wait" });
+});
+
 test("by keyboard alone: the same, with figures typed, turned and mirrored", async ({ page }) => {
   await page.goto(`${app.url}/framing/${kite}/quayside-market.listing-photo`);
   await expect(page.getByText("proposed subject")).toBeVisible();

@@ -9,6 +9,10 @@ const settlesAfter = 400;
 /** One thing that a person does to a framing. */
 export type Change = Pick<Schemas["FramingRequest"], "act"> & Partial<Schemas["FramingRequest"]>;
 
+// A change to the same thing takes the place of one that has not been stored yet: it begins where that one ended.
+const replaces = (later: Change, earlier: Change) =>
+  later.act === earlier.act && later.slot === earlier.slot && later.tier === earlier.tier;
+
 const asBody = (change: Change): Schemas["FramingRequest"] => ({ on: true, ...change });
 
 const newer = (known: Framing | undefined, fresh: Framing): Framing =>
@@ -36,7 +40,8 @@ export function useFraming(sourceId: string | undefined) {
   const [tried, setTried] = useState<Framing>();
   const settle = useRef<ReturnType<typeof setTimeout>>(undefined);
   // A change that has not come to rest yet. It is stored at once when the person turns to something else.
-  const unstored = useRef<() => void>(undefined);
+  const unstored = useRef<{ change: Change; store: (one: Change) => void }>(undefined);
+  const drags = useRef(0);
   const trying = useRef<{ busy: boolean; next: Change | undefined }>({ busy: false, next: undefined });
   const revision = useRef(stored?.revision);
   revision.current = stored?.revision;
@@ -59,6 +64,14 @@ export function useFraming(sourceId: string | undefined) {
     trying.current.next = undefined;
     setDragged(undefined);
     setTried(undefined);
+  }, []);
+  /** Stores what has not come to rest yet, unless something takes its place. */
+  const settleNow = useCallback((unlessReplacedBy?: Change) => {
+    const waiting = unstored.current;
+    clearTimeout(settle.current);
+    unstored.current = undefined;
+    if (waiting && !(unlessReplacedBy && replaces(unlessReplacedBy, waiting.change)))
+      waiting.store(waiting.change);
   }, []);
 
   // Changes wait for each other: each builds on the revision that the one before gave.
@@ -87,6 +100,8 @@ export function useFraming(sourceId: string | undefined) {
   const change = useCallback(
     async (one: Change): Promise<boolean> => {
       if (!sourceId) return false;
+      settleNow();
+      const drag = drags.current;
       try {
         await send(sourceId, one, true);
         return true;
@@ -100,10 +115,11 @@ export function useFraming(sourceId: string | undefined) {
         } else sayProblem(problem);
         return false;
       } finally {
-        atRest();
+        // What was taken hold of meanwhile is not let go by an answer to what came before it.
+        if (drags.current === drag) atRest();
       }
     },
-    [sourceId, send, atRest, queries],
+    [sourceId, send, atRest, settleNow, queries],
   );
 
   const tryOut = useCallback(
@@ -136,16 +152,18 @@ export function useFraming(sourceId: string | undefined) {
   /** Follows a drag; with `comesToRest` it is stored when nothing more follows for a moment. */
   const drag = useCallback(
     (one: Change, comesToRest = false) => {
+      // A hand that takes hold may let go again; what was moved by keys before it stays.
+      settleNow(comesToRest ? one : undefined);
+      drags.current++;
       setDragged(one);
       unstoredOrHeld.current = true;
       void tryOut(one);
-      clearTimeout(settle.current);
       if (!comesToRest) return;
       const store = changeNow.current;
-      unstored.current = () => void store(one);
-      settle.current = setTimeout(unstored.current, settlesAfter);
+      unstored.current = { change: one, store: (waiting) => void store(waiting) };
+      settle.current = setTimeout(settleNow, settlesAfter);
     },
-    [tryOut],
+    [tryOut, settleNow],
   );
 
   /** Forgets a drag that is not stored. */
@@ -154,7 +172,7 @@ export function useFraming(sourceId: string | undefined) {
   const move = useCallback(
     (way: "undo" | "redo") => async () => {
       if (!sourceId) return;
-      unstored.current?.();
+      settleNow();
       const params = { path: { sourceId } };
       const turn = queue.current.then(async () => {
         take(
@@ -168,14 +186,14 @@ export function useFraming(sourceId: string | undefined) {
       queue.current = turn.catch(() => undefined);
       await turn;
     },
-    [sourceId, take],
+    [sourceId, take, settleNow],
   );
   const [undo, redo] = [move("undo"), move("redo")];
   useOwnSteps(undo, redo);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: another source starts afresh
   useEffect(() => {
-    const store = () => unstored.current?.();
+    const store = () => settleNow();
     window.addEventListener("pagehide", store);
     return () => {
       window.removeEventListener("pagehide", store);
@@ -193,7 +211,7 @@ export function useFraming(sourceId: string | undefined) {
     drag,
     letGo,
     /** Stores what has not come to rest yet. */
-    settleNow: () => unstored.current?.(),
+    settleNow,
     undo,
     redo,
   };
