@@ -38,6 +38,18 @@ public sealed class LanczosScalerTests
         },
         iter: 60);
 
+    // However many pixels make one: weights that were rounded each for itself would have another sum.
+    [Theory]
+    [InlineData(7, 5)]
+    [InlineData(640, 211)]
+    [InlineData(60_000, 2)]
+    public void An_even_area_stays_even(int from, int to)
+    {
+        var (size, into) = (new PixelSize(from, 3), new byte[to]);
+        LanczosScaler.Scale(new PixelRows(Enumerable.Repeat((byte)200, from * 3).ToArray(), from, size, 1), new PixelSize(to, 1), (double)to / from, 1 / 3.0, into);
+        Assert.Equal(Enumerable.Repeat((byte)200, to), into);
+    }
+
     [Fact]
     public void A_part_of_a_picture_is_scaled_as_if_it_were_alone()
     {
