@@ -16,7 +16,7 @@ import { BoardGrid } from "./BoardGrid";
 import { shownTier } from "./columns";
 import { keepPlace, keptPlace } from "./place";
 import { keyOf, type Selection } from "./selection";
-import { type BoardFilter, useBoardIds, useLeaveOut, useRenderCells } from "./useBoard";
+import { type BoardFilter, useBoardIds, useFirstRows, useLeaveOut, useRenderCells } from "./useBoard";
 
 const members = ["search", "group", "destination", "state", "finding", "addedFrom", "addedTo"] as const;
 
@@ -47,6 +47,7 @@ export function BoardScreen() {
   const destinations = useDestinations();
   const places = usePlaces();
   const ids = useBoardIds(filter);
+  useFirstRows(filter);
   const acts = useActs(filter, selection, current);
   if (ids.error) return <Fault problem={ids.error} />;
   if (!destinations.data || !places || !ids.data) return <div className="h-full" />;

@@ -1,4 +1,12 @@
-import { keepPreviousData, useMutation, useQueries, useQuery, useQueryClient } from "@tanstack/react-query";
+import {
+  keepPreviousData,
+  queryOptions,
+  useMutation,
+  usePrefetchQuery,
+  useQueries,
+  useQuery,
+  useQueryClient,
+} from "@tanstack/react-query";
 import { answer, api, type Schemas, type Slot } from "../api/client";
 import { useRunningRun } from "../runs/useRuns";
 import { history } from "../shell/history";
@@ -22,6 +30,20 @@ export type BoardFilter = {
 export const pageSize = 60;
 const lookEvery = 1500;
 
+const pageOf = (filter: BoardFilter, page: number) =>
+  queryOptions({
+    queryKey: ["board", filter, page],
+    queryFn: () =>
+      answer(
+        api.GET("/api/board", {
+          params: { query: { ...filter, offset: page * pageSize, limit: pageSize } },
+        }),
+      ),
+  });
+
+/** Asks for the first rows while it is not known yet how many there are: a first look waits for one answer, not for two. */
+export const useFirstRows = (filter: BoardFilter) => usePrefetchQuery(pageOf(filter, 0));
+
 /** The pages that some rows lie in; the rows of others are not there. Looked at again while something is running. */
 export function useBoard(filter: BoardFilter, firstRow: number, lastRow: number) {
   const isWorking = useRunningRun() !== undefined;
@@ -30,13 +52,7 @@ export function useBoard(filter: BoardFilter, firstRow: number, lastRow: number)
     pages.push(page);
   const answers = useQueries({
     queries: pages.map((page) => ({
-      queryKey: ["board", filter, page],
-      queryFn: () =>
-        answer(
-          api.GET("/api/board", {
-            params: { query: { ...filter, offset: page * pageSize, limit: pageSize } },
-          }),
-        ),
+      ...pageOf(filter, page),
       placeholderData: keepPreviousData,
       refetchInterval: (query: { state: { data?: Board | undefined } }) =>
         isWorking || (query.state.data && (query.state.data.states.running ?? 0) > 0)
