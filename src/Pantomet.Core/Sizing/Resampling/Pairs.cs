@@ -190,22 +190,20 @@ internal static class Pairs
     }
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static Vector256<short> Interleaved(Vector128<short> one, Vector128<short> other)
+    private static Vector256<short> Interleaved(Vector128<short> one, Vector128<short> other) =>
+        Sse2.IsSupported ? Vector256.Create(Sse2.UnpackLow(one, other), Sse2.UnpackHigh(one, other)) : InterleavedPlainly(one, other);
+
+    /// <summary>Pairs of one number of each, by what any processor does.</summary>
+    /// <param name="one">Eight.</param>
+    /// <param name="other">Eight.</param>
+    internal static Vector256<short> InterleavedPlainly(Vector128<short> one, Vector128<short> other)
     {
-        if (Sse2.IsSupported)
-            return Vector256.Create(Sse2.UnpackLow(one, other), Sse2.UnpackHigh(one, other));
         var (low, high) = (Vector128.Widen(one.AsUInt16()), Vector128.Widen(other.AsUInt16()));
         return Vector256.Create(low.Lower | (high.Lower << 16), low.Upper | (high.Upper << 16)).AsInt16();
     }
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     private static Vector256<short> Row(ref short from, int row, int line) => Vector256.LoadUnsafe(ref from, (nuint)(row * line));
-
-    [MethodImpl(MethodImplOptions.AggressiveInlining)]
-    private static (Vector256<short> A, Vector256<short> B, Vector256<short> C, Vector256<short> D, Vector256<short> E, Vector256<short> F, Vector256<short> G, Vector256<short> H) Mixed(
-        Vector256<short> a, Vector256<short> b, Vector256<short> c, Vector256<short> d, Vector256<short> e, Vector256<short> f, Vector256<short> g, Vector256<short> h) => (
-        Avx2.UnpackLow(a, e), Avx2.UnpackHigh(a, e), Avx2.UnpackLow(b, f), Avx2.UnpackHigh(b, f),
-        Avx2.UnpackLow(c, g), Avx2.UnpackHigh(c, g), Avx2.UnpackLow(d, h), Avx2.UnpackHigh(d, h));
 
     [MethodImpl(MethodImplOptions.AggressiveInlining)]
     private static void Store(Vector256<short> columns, ref short into, int column)

@@ -40,7 +40,7 @@ export function useFraming(sourceId: string | undefined) {
   const [tried, setTried] = useState<Framing>();
   const settle = useRef<ReturnType<typeof setTimeout>>(undefined);
   // A change that has not come to rest yet. It is stored at once when the person turns to something else.
-  const unstored = useRef<{ change: Change; store: (one: Change) => void }>(undefined);
+  const unstored = useRef<{ change: Change; store: (one: Change) => Promise<boolean> }>(undefined);
   const drags = useRef(0);
   const trying = useRef<{ busy: boolean; next: Change | undefined }>({ busy: false, next: undefined });
   const revision = useRef(stored?.revision);
@@ -71,7 +71,7 @@ export function useFraming(sourceId: string | undefined) {
     clearTimeout(settle.current);
     unstored.current = undefined;
     if (waiting && !(unlessReplacedBy && replaces(unlessReplacedBy, waiting.change)))
-      waiting.store(waiting.change);
+      void waiting.store(waiting.change);
   }, []);
 
   // Changes wait for each other: each builds on the revision that the one before gave.
@@ -159,8 +159,7 @@ export function useFraming(sourceId: string | undefined) {
       unstoredOrHeld.current = true;
       void tryOut(one);
       if (!comesToRest) return;
-      const store = changeNow.current;
-      unstored.current = { change: one, store: (waiting) => void store(waiting) };
+      unstored.current = { change: one, store: changeNow.current };
       settle.current = setTimeout(settleNow, settlesAfter);
     },
     [tryOut, settleNow],

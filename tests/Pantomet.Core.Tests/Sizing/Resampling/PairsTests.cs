@@ -72,6 +72,8 @@ public sealed class PairsTests
                        from next in (int[])[0, 1]
                        select columns[((((pixel + next) * bands) + band) * 8) + row];
         Assert.Equal(expected, pairs);
+        var plain = Pairs.InterleavedPlainly(Vector128.Create(columns), Vector128.Create(columns, 8 * bands));
+        Assert.Equal(Vector256.Create(pairs), plain);
     }
 
     [Fact]
