@@ -41,13 +41,9 @@ public static class WorkingPicture
         // Many bitmaps have a fourth byte that nobody filled in.
         if (format == PictureFormat.Bmp && image.HasAlpha && image.Statistics().GetChannel(PixelChannel.Alpha)?.Maximum == 0)
             image.HasAlpha = false;
+        // ISO/IEC 23008-12: how a HEIC picture is turned stands in its container, which the decoder has obeyed. It then takes the picture for
+        // upright, whatever Exif repeats, and so says the Exif block that is written.
         image.AutoOrient();
-        // ISO/IEC 23008-12: how a HEIC picture is turned stands in its container, which the decoder has obeyed; Exif only repeats it.
-        if (image.GetExifProfile() is { } exif)
-        {
-            exif.SetValue(ExifTag.Orientation, (ushort)1);
-            image.SetProfile(exif);
-        }
     }
 
     private static MagickFormat WrittenAs(MagickImage image)

@@ -49,6 +49,18 @@ public sealed class WorkingPictureTests
     }
 
     [Fact]
+    public void A_phone_picture_that_its_container_turns_is_turned_once()
+    {
+        using var folder = new TemporaryFolder();
+        var facts = SourceProbe.Probe(Picture("turned.heic"), folder.Path("working.png"), MostPixels).Facts;
+        Assert.Equal((new PixelSize(133, 200), 1), (facts.Size, facts.Orientation));
+        using var lying = SourceFile.Open(Picture("hill.png")).Load();
+        using var upright = lying.CopyMemory().Rot90();
+        upright.Pngsave(folder.Path("upright.png"));
+        Assert.InRange(Tool.StructuralSimilarity(folder.Path("upright.png"), folder.Path("working.png")), 0.95, 1);
+    }
+
+    [Fact]
     public void Process_inks_stay_inks_until_a_file_is_made()
     {
         using var folder = new TemporaryFolder();
