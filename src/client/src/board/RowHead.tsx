@@ -1,3 +1,4 @@
+import { Name, NameOnTwoLines } from "../instruments/Name";
 import { bytes, size } from "../instruments/numbers";
 import { previewUrl } from "../instruments/preview";
 import type { BoardRow } from "./useBoard";
@@ -33,12 +34,12 @@ export function RowHead({ row, onPick }: { row: BoardRow | undefined; onPick: ()
             />
           </span>
           <span className="grid min-w-0">
-            {/* What tells pictures of a shoot apart stands late in their names: two lines, where there is room. */}
-            <span
-              className={`font-[550] ${row.group ? "truncate" : "line-clamp-2 leading-[1.2] wrap-anywhere"}`}
-            >
-              {row.stem}
-            </span>
+            {/* A group takes the second line. */}
+            {row.group ? (
+              <Name text={row.stem} tail={8} />
+            ) : (
+              <NameOnTwoLines text={row.stem} tail={15} fits={28} />
+            )}
             <span className="figures truncate text-xs text-soft">{size(row.width, row.height)}</span>
             <span
               className="figures truncate text-xs text-soft"

@@ -227,13 +227,14 @@ export function DestinationsScreen() {
               />
             )
           )}
-          <div className="flex min-h-[46px] items-center gap-3 px-4">
-            <h1 className="truncate text-[15px]" title={document?.name}>
+          <div className="flex min-h-[46px] items-center gap-2 px-4">
+            {/* Where there is no room, the list beside it says the name. */}
+            <h1 className="min-w-16 truncate text-[15px] max-[1100px]:sr-only" title={document?.name}>
               {document?.name}
             </h1>
             <button
               type="button"
-              className={`whitespace-nowrap underline ${showsDestination ? "text-ink" : "text-soft"}`}
+              className={`min-w-12 truncate underline ${showsDestination ? "text-ink" : "text-soft"}`}
               onClick={() => show({ about: true })}
             >
               {checked(standing)}
@@ -248,7 +249,7 @@ export function DestinationsScreen() {
               to={`/destinations/${document?.id}/measure`}
               className="rounded border border-ink bg-sheet px-2.5 py-[3px] font-medium whitespace-nowrap"
             >
-              Measure<span className="max-[1250px]:hidden"> on a screenshot</span>
+              Measure<span className="max-[1450px]:hidden"> on a screenshot</span>
             </Link>
             <Button go shortcut="N" onClick={slotAction.add}>
               New slot

@@ -1,4 +1,4 @@
-import { type ReactNode, useEffect, useState } from "react";
+import { type ReactNode, useState } from "react";
 import type { FramedPlace, Framing, Rect, Slot } from "../api/client";
 import { Button, Key } from "../instruments/Button";
 import { Gauge } from "../instruments/Gauge";
@@ -342,26 +342,26 @@ function PixelField({
   onValue: (value: number) => void;
 }) {
   const rounded = value.toFixed(digits);
-  const [text, setText] = useState(rounded);
-  useEffect(() => setText(rounded), [rounded]);
+  // What is being typed stays, whatever an answer of the server changes meanwhile.
+  const [typed, setTyped] = useState<string>();
   const keep = () => {
-    const typed = Number(text.replace(/[, ]/g, "").replace("−", "-"));
-    if (Number.isFinite(typed) && text.trim() !== "" && typed.toFixed(digits) !== rounded)
-      onValue(Number(typed.toFixed(digits)));
-    else setText(rounded);
+    const wanted = Number(typed?.replace(/[, ]/g, "").replace("−", "-"));
+    if (typed?.trim() && Number.isFinite(wanted) && wanted.toFixed(digits) !== rounded)
+      onValue(Number(wanted.toFixed(digits)));
+    setTyped(undefined);
   };
   return (
     <input
       aria-label={`${label}, ${unit}`}
       inputMode="decimal"
       className="figures w-[52px] rounded border border-line bg-white px-1.5 py-[3px] text-right"
-      value={text}
-      onChange={(event) => setText(event.target.value)}
+      value={typed ?? rounded}
+      onChange={(event) => setTyped(event.target.value)}
       onFocus={(event) => event.target.select()}
       onBlur={keep}
       onKeyDown={(event) => {
         if (event.key === "Enter") keep();
-        if (event.key === "Escape") setText(rounded);
+        if (event.key === "Escape") setTyped(undefined);
       }}
     />
   );

@@ -4,6 +4,7 @@ import type { FramedPlace, Framing, Source } from "../api/client";
 import { type Place, usePlaces } from "../destinations/useDestinations";
 import { Button } from "../instruments/Button";
 import { FileInput } from "../instruments/FileInput";
+import { Name } from "../instruments/Name";
 import { count, size, some } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
 import { useChoice } from "../shell/choice";
@@ -177,8 +178,8 @@ export function FramingDesk({
     <div className="grid h-full grid-cols-[minmax(0,1fr)_420px] max-[1100px]:grid-cols-[minmax(0,1fr)_312px]">
       <section className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[46px_minmax(0,1fr)_auto]">
         <div className="flex min-w-0 items-center gap-3 px-4 whitespace-nowrap">
-          <h1 className="min-w-12 truncate text-[15px]" title={source.fileName}>
-            {source.stem}
+          <h1 className="min-w-32 shrink-20 overflow-hidden text-[15px]">
+            <Name text={source.stem} title={source.fileName} weight="" />
           </h1>
           {!isReview && (
             <RatioChip width={source.width} height={source.height}>

@@ -17,7 +17,7 @@ export function RatioChip({
     <span className="inline-flex items-center gap-1.5 whitespace-nowrap">
       <span
         aria-hidden
-        className="inline-block border-[1.4px] border-current"
+        className="inline-block shrink-0 border-[1.4px] border-current"
         style={{ width: Math.max(4, width * scale), height: Math.max(4, height * scale) }}
       />
       <span className="figures">{children}</span>

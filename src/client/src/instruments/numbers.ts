@@ -22,8 +22,11 @@ export function bytes(value: number): string {
 /** How much less one weight is than another: `−93 %`. */
 export function saving(from: number, to: number): string {
   if (from <= 0) return "";
-  const change = Math.round((to / from - 1) * 100);
+  const exact = (to / from - 1) * 100;
+  const change = Math.round(exact);
   if (change === 0) return "0 %";
+  // No file weighs nothing: in the last percent a decimal tells how little.
+  if (change === -100) return `−${Math.min(99.9, -exact).toFixed(1)} %`;
   return `${change > 0 ? "+" : "−"}${Math.abs(change)} %`;
 }
 

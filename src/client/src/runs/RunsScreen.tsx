@@ -7,6 +7,7 @@ import { framingPath } from "../framing/framingPath";
 import { Button } from "../instruments/Button";
 import { Fault } from "../instruments/Fault";
 import { FindingLine } from "../instruments/FindingLine";
+import { Name } from "../instruments/Name";
 import { bytes, count, duration, moment, saving, size } from "../instruments/numbers";
 import { StateMark } from "../instruments/StateMark";
 import { useKeys } from "../shell/keys";
@@ -194,11 +195,11 @@ function RunSheet({ run }: { run: Run }) {
               key={`${one.source}${one.slot}${one.finding.sentence}`}
               className="grid grid-cols-[260px_1fr] gap-3"
             >
-              <span className="truncate">
-                <Link to={framingPath(one.source, one.slot)} className="font-[550] underline">
-                  {one.stem}
+              <span className="min-w-0">
+                <Link to={framingPath(one.source, one.slot)} className="block underline">
+                  <Name text={one.stem} />
                 </Link>
-                <span className="block text-soft">{places?.get(one.slot)?.path}</span>
+                <span className="block truncate text-soft">{places?.get(one.slot)?.path}</span>
               </span>
               <FindingLine finding={one.finding} />
             </div>

@@ -4,15 +4,14 @@ import type { Variant } from "../api/client";
 import { formatName } from "../destinations/FileEditor";
 import type { Place } from "../destinations/useDestinations";
 import { Gauge } from "../instruments/Gauge";
+import { Name } from "../instruments/Name";
 import { bytes, count, looksWords, saving, size } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
 import { StateMark } from "../instruments/StateMark";
 
 const rowHeight = 44;
-// Size and format stand at the end of a name; a name too long for its column is cut before them.
-const tailLength = 14;
 const columns =
-  "grid-cols-[56px_minmax(190px,1fr)_112px_52px_150px_74px_62px_52px_58px_84px] max-[1150px]:grid-cols-[56px_minmax(190px,1fr)_112px_104px_68px_44px_50px_68px]";
+  "grid-cols-[56px_minmax(190px,1fr)_112px_52px_150px_74px_62px_52px_58px_84px] max-[1150px]:grid-cols-[56px_minmax(190px,1fr)_112px_104px_68px_44px_56px_68px]";
 // A name ends in its format, and the readout has both: where there is little room, names come first.
 const roomy = "max-[1150px]:hidden";
 const headings: readonly (readonly [name: string, look: string])[] = [
@@ -132,12 +131,7 @@ function VariantRow({
           title={variant.fileName}
         >
           <StateMark state={variant.state} />
-          {/* Cut in its middle to be seen, whole to be heard. */}
-          <span className="sr-only">{variant.fileName}</span>
-          <span aria-hidden className="flex min-w-0 font-[550]">
-            <span className="truncate">{variant.fileName.slice(0, -tailLength)}</span>
-            <span className="whitespace-nowrap">{variant.fileName.slice(-tailLength)}</span>
-          </span>
+          <Name text={variant.fileName} />
         </button>
         <span
           className={`block truncate text-xs ${variant.findings.some((one) => one.severity === "stop") ? "text-stop" : "text-soft"}`}

@@ -1,6 +1,7 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { Source } from "../api/client";
+import { Name } from "../instruments/Name";
 import { bytes, size } from "../instruments/numbers";
 import { previewUrl } from "../instruments/preview";
 import { RatioChip } from "../instruments/RatioChip";
@@ -150,7 +151,7 @@ function Cell({
       tabIndex={isCurrent ? 0 : -1}
       onClick={onPick}
       onDoubleClick={onOpen}
-      className="grid gap-1"
+      className="grid grid-cols-1 gap-1"
       style={{ width: Math.max(shown.width, narrowestCell) }}
     >
       <span className="flex items-end" style={{ height: pictureHeight }}>
@@ -169,9 +170,7 @@ function Cell({
         </span>
       </span>
       <span className="mt-0.5 flex items-center gap-2">
-        <span className="truncate font-[550]" title={`${source.stem} (${source.fileName})`}>
-          {source.stem}
-        </span>
+        <Name text={source.stem} tail={8} title={`${source.stem} (${source.fileName})`} />
         {source.traits.slice(0, 1).map((trait) => (
           <span
             key={trait.id}

@@ -5,6 +5,7 @@ import { answer, api, type Schemas } from "../api/client";
 import { Button } from "../instruments/Button";
 import { Fault } from "../instruments/Fault";
 import { Gauge } from "../instruments/Gauge";
+import { Name } from "../instruments/Name";
 import { bytes, count, moment, some } from "../instruments/numbers";
 import { useKeys } from "../shell/keys";
 import { say, sayProblem } from "../shell/notices";
@@ -164,7 +165,7 @@ function BinPanel({ onChanged }: { onChanged: () => void }) {
         {items.map((one) => (
           <li key={one.id} className="flex items-center gap-3 border-b border-line-soft py-1.5">
             <span className="min-w-0 grow">
-              <span className="block truncate font-[550]">{one.stem}</span>
+              <Name text={one.stem} />
               <span className="block truncate text-soft">
                 {bytes(one.bytes)}, taken away {moment(one.deletedAt)}
               </span>

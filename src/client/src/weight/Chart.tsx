@@ -46,6 +46,10 @@ export function Chart({
     });
     if (at) onTake(at);
   };
+  // A file that just meets cap and floor has its mark where the floor's name would stand.
+  const floorY = y(weighing.looks.floor);
+  const isFloorTaken =
+    shown !== undefined && x(shown.bytes) > width - right - 60 && Math.abs(y(shown.score) - floorY) < 20;
   const path = (curve: readonly Trial[]) =>
     curve
       .map((one, index) => `${index ? "L" : "M"}${x(one.bytes).toFixed(1)} ${y(one.score).toFixed(1)}`)
@@ -107,15 +111,11 @@ export function Chart({
             </g>
           ))}
         </g>
-        <path
-          d={`M${left} ${y(weighing.looks.floor)}H${width - right}`}
-          stroke="var(--color-brass)"
-          strokeDasharray="4 3"
-        />
+        <path d={`M${left} ${floorY}H${width - right}`} stroke="var(--color-brass)" strokeDasharray="4 3" />
         <text
-          x={width - right}
-          y={y(weighing.looks.floor) - 4}
-          textAnchor="end"
+          x={isFloorTaken ? left + 4 : width - right}
+          y={floorY - 4}
+          textAnchor={isFloorTaken ? "start" : "end"}
           className="fill-brass text-xs"
         >
           floor {weighing.looks.floor}

@@ -6,6 +6,7 @@ import type { Place as SlotPlace } from "../destinations/useDestinations";
 import { Button } from "../instruments/Button";
 import { FindingLine } from "../instruments/FindingLine";
 import { Gauge } from "../instruments/Gauge";
+import { Name } from "../instruments/Name";
 import { bytes, count, looksWords, saving, size } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
 import { useStartRun } from "../runs/useRuns";
@@ -173,8 +174,8 @@ export function WeighingDesk({
     <div className="grid h-full grid-cols-[minmax(0,1fr)_456px] max-[1150px]:grid-cols-[minmax(0,1fr)_360px]">
       <section className="grid min-h-0 min-w-0 grid-rows-[46px_minmax(0,1fr)]">
         <div className="flex min-w-0 items-center gap-2.5 px-4 whitespace-nowrap">
-          <h1 className="min-w-12 truncate text-[15px]" title={source.fileName}>
-            {source.stem}
+          <h1 className="min-w-32 shrink-20 overflow-hidden text-[15px]">
+            <Name text={source.stem} title={source.fileName} weight="" />
           </h1>
           <span className="ml-auto flex items-center gap-1.5">
             {seeAs.map((one) => (

@@ -6,6 +6,7 @@ import { type Place, usePlaces } from "../destinations/useDestinations";
 import { Button } from "../instruments/Button";
 import { Fault } from "../instruments/Fault";
 import { Gauge } from "../instruments/Gauge";
+import { Name } from "../instruments/Name";
 import { bytes, count, looksWords, saving, size, some } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
 import { StateMark } from "../instruments/StateMark";
@@ -163,7 +164,7 @@ function WorstRow({
       aria-current={isCurrent}
       onClick={onOpen}
       style={{ top, height: rowHeight }}
-      className="absolute inset-x-0 grid grid-cols-[56px_minmax(180px,1fr)_112px_60px_170px_74px_112px_58px] items-center gap-3 border-b border-line-soft px-4 py-1 text-left hover:bg-line-soft/60 aria-[current=true]:bg-line-soft max-[1150px]:grid-cols-[56px_minmax(110px,1fr)_104px_54px_120px_68px_96px_50px]"
+      className="absolute inset-x-0 grid grid-cols-[56px_minmax(180px,1fr)_112px_60px_170px_74px_112px_58px] items-center gap-3 border-b border-line-soft px-4 py-1 text-left hover:bg-line-soft/60 aria-[current=true]:bg-line-soft max-[1150px]:grid-cols-[56px_minmax(110px,1fr)_118px_54px_112px_68px_94px_52px]"
     >
       <span className="well-grey grid h-9 w-14 place-items-center overflow-hidden">
         {isThere && variant.format !== "tiff" && (
@@ -178,7 +179,7 @@ function WorstRow({
       <span className="min-w-0">
         <span className="flex items-center gap-1.5">
           <StateMark state={variant.state} />
-          <span className="truncate font-[550]">{variant.fileName}</span>
+          <Name text={variant.fileName} tail={26} />
         </span>
         <span className={`block truncate text-xs ${variant.state === "blocked" ? "text-stop" : "text-soft"}`}>
           {variant.findings[0]?.sentence ?? place?.path}
