@@ -100,7 +100,21 @@ test("a package of what changed, by keyboard; and what a page weighs", async ({ 
   await page.getByLabel("Destination").selectOption({ label: "for Windowbox" });
   await page.getByRole("heading", { name: "packages" }).click();
   await page.keyboard.press("c");
-  await expect(page.getByText("what changed for Windowbox")).toBeVisible();
+  await expect(page.getByRole("navigation", { name: "Packages" })).toContainText(
+    "what changed for Windowbox",
+  );
+  await expect(page.getByText("Windowbox · square").first()).toBeVisible();
+  // The package is looked through before it is handed on: every picture of its sheet is there.
+  const opened = page.waitForEvent("popup");
+  await page.getByRole("link", { name: "Look through" }).click();
+  const sheet = await opened;
+  await expect(sheet.getByRole("heading", { level: 1 })).toContainText("files");
+  await expect
+    .poll(() =>
+      sheet.locator("img").evaluateAll((all) => all.map((one) => (one as HTMLImageElement).naturalWidth > 0)),
+    )
+    .toEqual([true, true, true, true]);
+  await sheet.close();
   await page.keyboard.press("c");
   await expect(page.getByText(/Nothing changed since the last package/)).toBeVisible();
 

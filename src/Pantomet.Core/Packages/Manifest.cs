@@ -37,10 +37,20 @@ public sealed record ManifestEntry(
 /// <param name="Reason">Why, as a sentence.</param>
 public sealed record MissingEntry(string Source, string Destination, string Slot, string Reason);
 
+/// <summary>A manifest as it is written, member by member.</summary>
+/// <param name="Format">Names the version of the format.</param>
+/// <param name="Files">In the order of the package.</param>
+/// <param name="Missing">What is not in it, and why.</param>
+/// <param name="Withdrawn">Paths of earlier packages that are no longer wanted.</param>
+public sealed record ManifestDocument(string Format, IReadOnlyList<ManifestEntry> Files, IReadOnlyList<MissingEntry> Missing, IReadOnlyList<string> Withdrawn);
+
 /// <summary>The list that goes with the files of a package. It holds no time, so the same files give the same list.</summary>
 /// <remarks>Its JSON Schema is served at <c>/schemas/package-1.json</c>.</remarks>
 public static class Manifest
 {
+    /// <summary>Its path in a package.</summary>
+    public const string FileName = "manifest.json";
+
     /// <summary>Names this version of the JSON format.</summary>
     public const string FormatName = "pantomet-package-1";
 
@@ -55,7 +65,13 @@ public static class Manifest
     /// <param name="missing">What is not in it, and why.</param>
     /// <param name="withdrawn">Paths of earlier packages that are no longer wanted.</param>
     public static byte[] ToJson(IReadOnlyList<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing, IReadOnlyList<string> withdrawn) =>
-        JsonSerializer.SerializeToUtf8Bytes(new { format = FormatName, files = entries, missing, withdrawn }, Options);
+        JsonSerializer.SerializeToUtf8Bytes(new ManifestDocument(FormatName, entries, missing, withdrawn), Options);
+
+    /// <summary>Reads what <see cref="ToJson"/> wrote.</summary>
+    /// <param name="json">UTF-8.</param>
+    /// <exception cref="JsonException">It is no manifest.</exception>
+    public static async Task<ManifestDocument> ReadAsync(Stream json) =>
+        await JsonSerializer.DeserializeAsync<ManifestDocument>(json, Options) ?? throw new JsonException("The manifest is empty.");
 
     /// <summary>As CSV (RFC 4180), UTF-8.</summary>
     /// <remarks>A field that a spreadsheet would take for a formula is led by an apostrophe (OWASP, CSV injection).</remarks>

@@ -73,7 +73,7 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
         }
 
         var sums = entries.Select(entry => (entry.File, entry.Sha256)).ToList();
-        foreach (var (path, content) in ((string, byte[])[])[("manifest.json", Manifest.ToJson(entries, missing, withdrawn)), ("manifest.csv", Manifest.ToCsv(entries)), (ContactSheet.FileName, ContactSheet.Of(entries, missing, withdrawn))])
+        foreach (var (path, content) in ((string, byte[])[])[(Manifest.FileName, Manifest.ToJson(entries, missing, withdrawn)), ("manifest.csv", Manifest.ToCsv(entries)), (ContactSheet.FileName, ContactSheet.Of(entries, missing, withdrawn))])
         {
             await AddAsync(zip, path, new MemoryStream(content), cancel);
             sums.Add((path, Convert.ToHexStringLower(SHA256.HashData(content))));

@@ -1,5 +1,7 @@
+using System.IO.Compression;
 using System.Reflection;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.StaticFiles;
 using Microsoft.EntityFrameworkCore;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Hosting;
@@ -9,11 +11,12 @@ using Pantomet.Server.Storage;
 namespace Pantomet.Server.Packages;
 
 /// <summary>A package as the interface gives it.</summary>
+/// <param name="Scope">What it was asked for.</param>
 /// <param name="Destination">The one destination that it is for; null for any.</param>
 /// <param name="OnlyChanged">Whether it holds only what earlier packages had not handed over.</param>
-internal sealed record PackageAnswer(string Id, PackageState State, int Files, long Bytes, string Problem, DateTime AskedAt, DateTime? EndedAt, string? Destination, bool OnlyChanged)
+internal sealed record PackageAnswer(string Id, PackageState State, int Files, long Bytes, string Problem, DateTime AskedAt, DateTime? EndedAt, PackageScope Scope, string? Destination, bool OnlyChanged)
 {
-    public static PackageAnswer Of(PackageRow row) => new(row.Id, row.State, row.Files, row.Bytes, row.Problem, row.AskedAt, row.EndedAt, row.Selection.Destination, row.Selection.OnlyChanged);
+    public static PackageAnswer Of(PackageRow row) => new(row.Id, row.State, row.Files, row.Bytes, row.Problem, row.AskedAt, row.EndedAt, row.Selection.Scope, row.Selection.Destination, row.Selection.OnlyChanged);
 }
 
 /// <summary>Packages, newest first.</summary>
@@ -23,6 +26,7 @@ internal static class PackageEndpoints
 {
     private const int PackagesListed = 100;
     private const string SchemaName = "package-1.json";
+    private static readonly FileExtensionContentTypeProvider MediaTypes = new();
 
     public static void MapPackages(this IEndpointRouteBuilder routes)
     {
@@ -31,6 +35,8 @@ internal static class PackageEndpoints
         packages.MapGet("", ListAsync).WithName("listPackages");
         packages.MapGet("/{id}", GetAsync).WithName("getPackage");
         packages.MapGet("/{id}/file", FileAsync).WithName("getPackageFile");
+        packages.MapGet("/{id}/contents", ContentsAsync).WithName("getPackageContents");
+        packages.MapGet("/{id}/files/{**path}", EntryAsync).ExcludeFromDescription();
         routes.MapGet($"/schemas/{SchemaName}", Schema).ExcludeFromDescription();
     }
 
@@ -65,14 +71,46 @@ internal static class PackageEndpoints
 
     private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> FileAsync(PantometDb database, DataFolder folder, string id, CancellationToken cancel)
     {
+        var (package, problem) = await OnDiskAsync(database, folder, id, cancel);
+        return problem is null
+            ? TypedResults.PhysicalFile(PackageBuilder.PathOf(folder, id), "application/zip", $"pantomet-{package!.AskedAt:yyyy-MM-dd}-{id[..6]}.zip", enableRangeProcessing: true)
+            : problem;
+    }
+
+    private static async Task<Results<Ok<PackageContents>, ProblemHttpResult>> ContentsAsync(PantometDb database, DataFolder folder, string id, CancellationToken cancel)
+    {
+        var (_, problem) = await OnDiskAsync(database, folder, id, cancel);
+        if (problem is not null)
+            return problem;
+        using var zip = ZipFile.OpenRead(PackageBuilder.PathOf(folder, id));
+        return TypedResults.Ok(await PackageContents.OfAsync(zip));
+    }
+
+    // By the same paths as on a disk, so that the contact sheet finds its pictures.
+    private static async Task<Results<FileStreamHttpResult, ProblemHttpResult>> EntryAsync(PantometDb database, DataFolder folder, HttpResponse response, string id, string path, CancellationToken cancel)
+    {
+        var (_, problem) = await OnDiskAsync(database, folder, id, cancel);
+        if (problem is not null)
+            return problem;
+        var zip = ZipFile.OpenRead(PackageBuilder.PathOf(folder, id));
+        response.RegisterForDispose(zip);
+        if (zip.GetEntry(path) is not { } entry)
+            return Problems.NotFound("file", path);
+        // Pictures, lists, a page without scripts: nothing in a package may do more than be looked at.
+        response.Headers.ContentSecurityPolicy = "default-src 'none'; img-src 'self'; style-src 'unsafe-inline'; frame-ancestors 'none'";
+        return TypedResults.Stream(entry.Open(), MediaTypes.TryGetContentType(path, out var type) ? type : "text/plain");
+    }
+
+    private static async Task<(PackageRow? Package, ProblemHttpResult? Problem)> OnDiskAsync(PantometDb database, DataFolder folder, string id, CancellationToken cancel)
+    {
         if (await FindAsync(database, id, cancel) is not { } package)
-            return Problems.NotFound("package", id);
-        if (package.State != PackageState.Done)
-            return Problems.Gone(package.State == PackageState.Failed ? package.Problem : "The package is still being made. Ask again in a moment.");
-        var path = PackageBuilder.PathOf(folder, id);
-        return File.Exists(path)
-            ? TypedResults.PhysicalFile(path, "application/zip", $"pantomet-{package.AskedAt:yyyy-MM-dd}-{package.Id[..6]}.zip", enableRangeProcessing: true)
-            : Problems.Gone("The package has been cleared away. Make it again.");
+            return (null, Problems.NotFound("package", id));
+        return package.State switch
+        {
+            PackageState.Failed => (package, Problems.Gone(package.Problem)),
+            PackageState.Queued => (package, Problems.Gone("The package is still being made. Ask again in a moment.")),
+            _ => (package, File.Exists(PackageBuilder.PathOf(folder, id)) ? null : Problems.Gone("The package has been cleared away. Make it again.")),
+        };
     }
 
     private static Task<PackageRow?> FindAsync(PantometDb database, string id, CancellationToken cancel) =>

@@ -11,6 +11,14 @@ internal enum PackageState
     Failed,
 }
 
+/// <summary>What a package was asked for.</summary>
+internal enum PackageScope
+{
+    Everything,
+    Run,
+    Selection,
+}
+
 /// <summary>What goes into a package. Absent lists mean everything.</summary>
 /// <param name="Sources">Ids of sources.</param>
 /// <param name="Slots">Ids of slots.</param>
@@ -27,7 +35,10 @@ internal sealed record PackageSelection(
     bool OnlyChanged = false)
 {
     /// <summary>Whether it asks for everything that its destinations want.</summary>
-    public bool IsWhole => Sources is null && Slots is null && Runs is null && Pairings is null;
+    public bool IsWhole => Scope == PackageScope.Everything;
+
+    /// <summary>What it was asked for.</summary>
+    public PackageScope Scope => (Sources, Slots, Pairings) is not (null, null, null) ? PackageScope.Selection : Runs is null ? PackageScope.Everything : PackageScope.Run;
 
     /// <summary>The slots that are asked for; null for all.</summary>
     /// <param name="slots">All that there are.</param>

@@ -41,7 +41,7 @@ const router = createBrowserRouter([
       { path: "weight/:sourceId?/:slotId?", element: <WeightScreen /> },
       { path: "totals", element: <TotalsScreen /> },
       { path: "runs/:runId?", element: <RunsScreen /> },
-      { path: "packages", element: <PackagesScreen /> },
+      { path: "packages/:packageId?", element: <PackagesScreen /> },
       { path: "samples", element: <Samples /> },
       { path: "*", element: <Navigate to="/sources" replace /> },
     ],

@@ -372,6 +372,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/packages/{id}/contents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPackageContents"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/packages/{id}/file": {
         parameters: {
             query?: never;
@@ -1733,6 +1749,17 @@ export interface components {
         };
         /** @enum {unknown} */
         MetadataPolicy: "rights" | "all" | "none" | null;
+        /** @description What was asked for and is not in the package. */
+        MissingEntry: {
+            /** @description The destination's name. */
+            destination: string;
+            /** @description Why, as a sentence. */
+            reason: string;
+            /** @description The slot's name. */
+            slot: string;
+            /** @description The source's stem. */
+            source: string;
+        };
         /** @description Multiples of one size. */
         MultiplesDocument: {
             /** @description Such as 0.5, 1, 2, 3; they are the densities that the files are for. */
@@ -1793,12 +1820,38 @@ export interface components {
             /** @description Whether it holds only what earlier packages had not handed over. */
             onlyChanged: boolean;
             problem: string;
+            /** @description What it was asked for. */
+            scope: components["schemas"]["PackageScope"];
             state: components["schemas"]["PackageState"];
+        };
+        /** @description What a package holds and what it does not, in short. */
+        PackageContents: {
+            /** @description The first of what was asked for and is not in it; reasons that few have come first. */
+            missing: components["schemas"]["MissingEntry"][];
+            /**
+             * Format: int32
+             * @description All of that.
+             */
+            missingTotal: number;
+            /** @description In the order of the package. */
+            places: components["schemas"]["PackedPlace"][];
+            /** @description The first of the paths that are no longer wanted. */
+            withdrawn: string[];
+            /**
+             * Format: int32
+             * @description All of them.
+             */
+            withdrawnTotal: number;
         };
         /** @description Packages, newest first. */
         PackagePage: {
             items: components["schemas"]["PackageAnswer"][];
         };
+        /**
+         * @description What a package was asked for.
+         * @enum {unknown}
+         */
+        PackageScope: "everything" | "run" | "selection";
         /** @description What goes into a package. Absent lists mean everything. */
         PackageSelection: {
             /** @description Id of the one destination that it is for. */
@@ -1822,6 +1875,23 @@ export interface components {
          * @enum {unknown}
          */
         PackageState: "queued" | "done" | "failed";
+        /** @description Files of one place in a package. */
+        PackedPlace: {
+            /**
+             * Format: int64
+             * @description All of them together.
+             */
+            bytes: number;
+            /** @description The destination's name. */
+            destination: string;
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            files: number;
+            /** @description The slot's name. */
+            slot: string;
+        };
         /** @description What the pictures of a page weigh. */
         PageAnswer: {
             /**
@@ -3456,6 +3526,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PackageAnswer"];
+                };
+            };
+        };
+    };
+    getPackageContents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PackageContents"];
                 };
             };
         };

@@ -1,45 +1,37 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { answer, api } from "../api/client";
+import { useNavigate, useParams } from "react-router";
 import { useDestinations } from "../destinations/useDestinations";
 import { Button } from "../instruments/Button";
 import { Fault } from "../instruments/Fault";
 import { bytes, count, moment, some } from "../instruments/numbers";
 import { StateMark } from "../instruments/StateMark";
 import { useKeys } from "../shell/keys";
-import { sayProblem } from "../shell/notices";
 import { useReadout } from "../shell/readout";
-
-const lookEvery = 700;
-const marks = { queued: "running", done: "done", failed: "blocked" } as const;
+import { marks, PackageSheet } from "./PackageSheet";
+import { useMakePackage, usePackages, useScopeWords } from "./usePackages";
 
 /** What is handed over: a ZIP with a folder for each slot and the list of what is in it. */
 export function PackagesScreen() {
-  const queries = useQueryClient();
-  const packages = useQuery({
-    queryKey: ["packages"],
-    queryFn: () => answer(api.GET("/api/packages")),
-    refetchInterval: (query) =>
-      query.state.data?.items.some((one) => one.state === "queued") ? lookEvery : false,
-  });
+  const { packageId } = useParams();
+  const navigate = useNavigate();
+  const packages = usePackages();
   const { data: destinations } = useDestinations();
   const [destination, setDestination] = useState("");
-  const make = useMutation({
-    mutationFn: (onlyChanged: boolean) =>
-      answer(api.POST("/api/packages", { body: { onlyChanged, ...(destination && { destination }) } })),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["packages"] }),
-    onError: sayProblem,
-  });
-  const nameOf = (id: string | null) => destinations?.find((one) => one.id === id)?.name ?? "everything";
-  const items = packages.data?.items ?? [];
-  const newest = items[0];
-  useKeys({ c: () => make.mutate(true), p: () => make.mutate(false) });
+  const make = useMakePackage(destination);
+  const scopeOf = useScopeWords();
+  const items = packages.data ?? [];
+  const current = items.find((one) => one.id === packageId) ?? items[0];
+  const show = (id: string | undefined) => id && navigate(`/packages/${id}`);
+  const step = (by: number) => () => current && show(items[items.indexOf(current) + by]?.id);
+  // What is asked for now is what is looked at next.
+  const pack = (onlyChanged: boolean) => make.mutate(onlyChanged, { onSuccess: ({ id }) => show(id) });
+  useKeys({ c: () => pack(true), p: () => pack(false), ArrowDown: step(1), ArrowUp: step(-1) });
   useReadout(
-    newest
+    current
       ? [
-          ["newest", moment(newest.askedAt)],
-          ["files", count(newest.files)],
-          ["bytes", count(newest.bytes)],
+          ["asked for", moment(current.askedAt)],
+          ["files", count(current.files)],
+          ["bytes", count(current.bytes)],
         ]
       : [],
   );
@@ -67,55 +59,46 @@ export function PackagesScreen() {
           shortcut="C"
           title="Files that no earlier package has handed over as they are now"
           disabled={make.isPending}
-          onClick={() => make.mutate(true)}
+          onClick={() => pack(true)}
         >
           Package what changed
         </Button>
-        <Button go shortcut="P" disabled={make.isPending} onClick={() => make.mutate(false)}>
+        <Button go shortcut="P" disabled={make.isPending} onClick={() => pack(false)}>
           Package all that is finished
         </Button>
       </div>
-      <div className="overflow-y-auto border-t border-line bg-sheet">
-        {packages.error && <Fault problem={packages.error} />}
-        {packages.data && items.length === 0 && (
-          <p className="p-6 text-soft">
-            No package yet. Make one of a run, or of everything that is finished: one ZIP, a folder for each
-            destination and slot.
-          </p>
-        )}
-        {items.map((one) => (
-          <div
-            key={one.id}
-            className="grid grid-cols-[20px_150px_90px_90px_1fr_auto] items-center gap-3 border-b border-line-soft px-4 py-2.5"
-          >
-            <StateMark state={marks[one.state]} />
-            <span className="font-[550]">{moment(one.askedAt)}</span>
-            <span className="figures text-right">{some(one.files, "file")}</span>
-            <span className="figures text-right" title={`${count(one.bytes)} bytes`}>
-              {one.state === "done" ? bytes(one.bytes) : ""}
-            </span>
-            <span
-              className={one.state === "failed" ? "text-stop" : "text-soft"}
-              role={one.state === "failed" ? "alert" : undefined}
-            >
-              {one.state === "queued"
-                ? "being made"
-                : one.problem || `${one.onlyChanged ? "what changed for " : ""}${nameOf(one.destination)}`}
-            </span>
-            {one.state === "done" ? (
-              <a
-                className="rounded border border-ink px-2.5 py-[3px] font-medium"
-                href={`/api/packages/${one.id}/file`}
-                download
+      {packages.error && <Fault problem={packages.error} />}
+      {packages.data && items.length === 0 && (
+        <p className="border-t border-line bg-sheet p-6 text-soft">
+          No package yet. Make one of a run, or of everything that is finished: one ZIP, a folder for each
+          destination and slot.
+        </p>
+      )}
+      {current && (
+        <div className="grid min-h-0 grid-cols-[224px_minmax(0,1fr)] border-t border-line max-[1150px]:grid-cols-[184px_minmax(0,1fr)]">
+          <nav aria-label="Packages" className="overflow-y-auto border-r border-line py-3">
+            {items.map((one) => (
+              <button
+                key={one.id}
+                type="button"
+                aria-current={one === current}
+                onClick={() => show(one.id)}
+                className="grid w-full grid-cols-1 border-l-3 border-transparent px-3 py-1.5 text-left aria-[current=true]:border-ink aria-[current=true]:bg-sheet"
               >
-                Download
-              </a>
-            ) : (
-              <span />
-            )}
-          </div>
-        ))}
-      </div>
+                <span className="flex items-center gap-1.5 font-medium">
+                  <StateMark state={marks[one.state]} />
+                  {moment(one.askedAt)}
+                  <span className="figures ml-auto font-normal text-soft">
+                    {one.state === "done" && bytes(one.bytes)}
+                  </span>
+                </span>
+                <span className="truncate text-xs text-soft">{scopeOf(one)}</span>
+              </button>
+            ))}
+          </nav>
+          <PackageSheet key={current.id} one={current} scope={scopeOf(current)} />
+        </div>
+      )}
     </div>
   );
 }

@@ -1,11 +1,10 @@
-import { useQuery } from "@tanstack/react-query";
 import { Dialog } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
 import { Link, NavLink, Outlet, useNavigate, useSearchParams } from "react-router";
-import { answer, api } from "../api/client";
 import { useDestinations } from "../destinations/useDestinations";
 import { Key } from "../instruments/Button";
 import { count } from "../instruments/numbers";
+import { usePackages } from "../packages/usePackages";
 import { useRunningRun } from "../runs/useRuns";
 import { useSourceTotal } from "../sources/useSources";
 import { useChoice } from "./choice";
@@ -73,7 +72,7 @@ function Stages() {
   const sources = useSourceTotal();
   const destinations = useDestinations();
   const chosen = useChoice();
-  const packages = useQuery({ queryKey: ["packages"], queryFn: () => answer(api.GET("/api/packages")) });
+  const packages = usePackages();
   const stages = [
     { to: "/sources", name: "Sources", figure: sources },
     { to: "/destinations", name: "Destinations", figure: destinations.data?.length },
@@ -81,7 +80,7 @@ function Stages() {
     { to: "/board", name: "Board", figure: undefined },
     { to: "/weight", name: "Weight", figure: undefined },
     { to: "/runs", name: "Runs", figure: undefined },
-    { to: "/packages", name: "Packages", figure: packages.data?.items.length || undefined },
+    { to: "/packages", name: "Packages", figure: packages.data?.length || undefined },
   ];
   return (
     <nav aria-label="Stages" className="flex items-stretch">

@@ -89,6 +89,7 @@ const groups: { where: string; keys: [string[], string][] }[] = [
   {
     where: "Packages",
     keys: [
+      [["↑", "↓"], "previous and next package"],
       [["C"], "package what changed since the last package"],
       [["P"], "package all that is finished"],
     ],

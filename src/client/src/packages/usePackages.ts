@@ -1,0 +1,53 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { answer, api, type Schemas } from "../api/client";
+import { useDestinations } from "../destinations/useDestinations";
+import { sayProblem } from "../shell/notices";
+
+export type Package = Schemas["PackageAnswer"];
+export type PackageContents = Schemas["PackageContents"];
+
+const lookEvery = 700;
+const asked: Record<Package["scope"], string> = {
+  everything: "all that is finished",
+  run: "a run",
+  selection: "a selection",
+};
+
+/** All packages, the newest first; looked at again while one is being made. */
+export function usePackages() {
+  return useQuery({
+    queryKey: ["packages"],
+    queryFn: async () => (await answer(api.GET("/api/packages"))).items,
+    refetchInterval: (query) => (query.state.data?.some((one) => one.state === "queued") ? lookEvery : false),
+  });
+}
+
+/** What a finished package holds and what it does not. It is never changed. */
+export function usePackageContents(one: Package) {
+  return useQuery({
+    queryKey: ["package contents", one.id],
+    queryFn: () => answer(api.GET("/api/packages/{id}/contents", { params: { path: { id: one.id } } })),
+    enabled: one.state === "done",
+    staleTime: 60_000,
+  });
+}
+
+/** Makes a package of all that is finished, or of what changed, for one destination or for all. */
+export function useMakePackage(destination: string) {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (onlyChanged: boolean) =>
+      answer(api.POST("/api/packages", { body: { onlyChanged, ...(destination && { destination }) } })),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["packages"] }),
+    onError: sayProblem,
+  });
+}
+
+/** What a package was asked for, in words. */
+export function useScopeWords(): (one: Package) => string {
+  const { data: destinations } = useDestinations();
+  return (one) => {
+    const name = destinations?.find(({ id }) => id === one.destination)?.name ?? one.destination;
+    return `${one.onlyChanged ? "what changed" : asked[one.scope]}${name ? ` for ${name}` : ""}`;
+  };
+}
