@@ -11,7 +11,7 @@ import { Name } from "../instruments/Name";
 import { bytes, count, duration, moment, saving, size } from "../instruments/numbers";
 import { StateMark } from "../instruments/StateMark";
 import { useKeys } from "../shell/keys";
-import { say, sayProblem } from "../shell/notices";
+import { sayProblem } from "../shell/notices";
 import { type Fact, useReadout } from "../shell/readout";
 import { weighingPath, worstPath } from "../weight/useWeighing";
 import {
@@ -313,7 +313,6 @@ function usePackageRun(runId: string) {
     mutationFn: () => answer(api.POST("/api/packages", { body: { runs: [runId], onlyChanged: false } })),
     onSuccess: () => {
       void queries.invalidateQueries({ queryKey: ["packages"] });
-      say("The package is being made.");
       navigate("/packages");
     },
     onError: sayProblem,
