@@ -27,7 +27,8 @@ export type BoardFilter = {
   addedTo?: string;
 };
 
-export const pageSize = 60;
+// Three windows of rows: of sixty with forty cells each the first look would wait for half a megabyte.
+export const pageSize = 30;
 const lookEvery = 1500;
 
 const pageOf = (filter: BoardFilter, page: number) =>
