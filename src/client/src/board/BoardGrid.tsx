@@ -158,7 +158,7 @@ export function BoardGrid({
           columns={columns}
           items={across.getVirtualItems()}
           width={across.getTotalSize()}
-          total={ids.length}
+          total={board?.total ?? ids.length}
           counts={new Map(board?.slots.map((one) => [one.slot, one]))}
           onFold={(id) => {
             const next = folded.includes(id) ? folded.filter((one) => one !== id) : [...folded, id];

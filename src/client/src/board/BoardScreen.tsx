@@ -46,16 +46,18 @@ export function BoardScreen() {
   const [current, setCurrent] = useState(keptPlace().current);
   const destinations = useDestinations();
   const places = usePlaces();
-  const ids = useBoardIds(filter);
-  useFirstRows(filter);
+  const first = useFirstRows(filter);
+  const ids = useBoardIds(filter, first);
+  // Whoever comes back to rows further down waits for all.
+  const rows = ids.data ?? (keptPlace().top > 0 ? undefined : first?.rows.map((row) => row.id));
   const acts = useActs(filter, selection, current);
   if (ids.error) return <Fault problem={ids.error} />;
-  if (!destinations.data || !places || !ids.data) return <div className="h-full" />;
-  if (ids.data.length === 0 && Object.keys(filter).length === 0) return <Empty />;
+  if (!destinations.data || !places || !rows) return <div className="h-full" />;
+  if (rows.length === 0 && Object.keys(filter).length === 0) return <Empty />;
   return (
     <div className="grid h-full grid-rows-[46px_minmax(0,1fr)]">
       <BoardBar filter={filter} onFilter={change} selection={selection} acts={acts} />
-      {ids.data.length === 0 ? (
+      {rows.length === 0 ? (
         <div className="grid place-content-center justify-items-center gap-3">
           <p className="text-soft">No picture fits what is filtered for.</p>
           <Button onClick={() => setParameters({}, { replace: true })}>Show all</Button>
@@ -63,7 +65,7 @@ export function BoardScreen() {
       ) : (
         <BoardGrid
           filter={filter}
-          ids={ids.data}
+          ids={rows}
           destinations={destinations.data.filter(
             (one) => one.slots.length > 0 && (!filter.destination || one.id === filter.destination),
           )}

@@ -2,7 +2,6 @@ import {
   keepPreviousData,
   queryOptions,
   useMutation,
-  usePrefetchQuery,
   useQueries,
   useQuery,
   useQueryClient,
@@ -42,8 +41,8 @@ const pageOf = (filter: BoardFilter, page: number) =>
       ),
   });
 
-/** Asks for the first rows while it is not known yet how many there are: a first look waits for one answer, not for two. */
-export const useFirstRows = (filter: BoardFilter) => usePrefetchQuery(pageOf(filter, 0));
+/** The first rows: a first look shows them before it is known what all others are. */
+export const useFirstRows = (filter: BoardFilter): Board | undefined => useQuery(pageOf(filter, 0)).data;
 
 /** The pages that some rows lie in; the rows of others are not there. Looked at again while something is running. */
 export function useBoard(filter: BoardFilter, firstRow: number, lastRow: number) {
@@ -75,10 +74,13 @@ export function useBoard(filter: BoardFilter, firstRow: number, lastRow: number)
   };
 }
 
-/** The sources of all rows, in order: what rectangles, columns and all are chosen by. */
-export function useBoardIds(filter: BoardFilter) {
+/** The sources of all rows, in order: what rectangles, columns and all are chosen by. At a first look asked for after the first rows, so that these need not wait beside them. */
+export function useBoardIds(filter: BoardFilter, first: Board | undefined) {
+  const queries = useQueryClient();
+  const isKnown = queries.getQueriesData({ queryKey: ["board", "ids"] }).some(([, ids]) => ids !== undefined);
   return useQuery({
     queryKey: ["board", "ids", filter],
+    enabled: isKnown || first !== undefined,
     queryFn: async () => (await answer(api.GET("/api/board/ids", { params: { query: filter } }))).ids,
     placeholderData: keepPreviousData,
   });
