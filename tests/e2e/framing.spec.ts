@@ -96,6 +96,36 @@ test("keys that are pressed while the server is slow are all kept", async ({ pag
   await page.unrouteAll({ behavior: "wait" });
 });
 
+test("places are gone through as fast as keys come", async ({ page }) => {
+  const { places } = (await framing()) as { places: Place[] };
+  await page.goto(`${app.url}/framing/${kite}/${places[0]?.slot}`);
+  await expect(page.getByText("proposed subject")).toBeVisible();
+  await page.evaluate(() => {
+    for (const key of ["n", "n", "n"]) window.dispatchEvent(new KeyboardEvent("keydown", { key }));
+  });
+  await expect(page).toHaveURL(new RegExp(`${places[3]?.slot}(/${places[3]?.tier})?$`));
+});
+
+test("a figure that is being typed stays when the place is changed elsewhere", async ({ page }) => {
+  await page.goto(`${app.url}/framing/${kite}/quayside-market.listing-photo`);
+  await expect(page.getByText("proposed subject")).toBeVisible();
+  await page.getByLabel("Left, px").fill("77");
+  const crop = { x: 400, y: 300, width: 2500, height: 2000 };
+  await app.send("PUT", `/api/framings/${kite}/quayside-market.listing-photo`, { crop });
+  // A page that is looked at again asks for what is old by then.
+  await expect
+    .poll(async () => {
+      await page.evaluate(() => window.dispatchEvent(new Event("visibilitychange")));
+      return page.getByLabel("Top, px").inputValue();
+    })
+    .toBe("300");
+  await expect(page.getByLabel("Left, px")).toHaveValue("77");
+  await page.keyboard.press("Enter");
+  await expect
+    .poll(async () => at("quayside-market.listing-photo", await framing()).crop)
+    .toEqual({ ...crop, x: 77 });
+});
+
 test("by keyboard alone: the same, with figures typed, turned and mirrored", async ({ page }) => {
   await page.goto(`${app.url}/framing/${kite}/quayside-market.listing-photo`);
   await expect(page.getByText("proposed subject")).toBeVisible();

@@ -67,9 +67,13 @@ export function FramingDesk({
   const canCrop = place.canBeSet && place.fit === "cover";
 
   const line = choice.sources.includes(source.id) ? choice.sources : [source.id];
+  // Drawn before the next key comes: one that is pressed meanwhile would begin at the place before.
   const toPlace = (to: FramedPlace | undefined) =>
     to &&
-    navigate(`${framingPath(source.id, to.slot, to.tier)}${isReview ? "?review" : ""}`, { replace: true });
+    navigate(`${framingPath(source.id, to.slot, to.tier)}${isReview ? "?review" : ""}`, {
+      replace: true,
+      flushSync: true,
+    });
   const toSource = (by: number) => {
     const next = line[(line.indexOf(source.id) + by + line.length) % line.length];
     if (next) navigate(framingPath(next, place.slot));
