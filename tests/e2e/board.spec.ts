@@ -2,10 +2,10 @@ import { execFileSync } from "node:child_process";
 import { mkdir, mkdtemp, readFile, rm, writeFile } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
-import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page, test } from "@playwright/test";
 import Ajv from "ajv/dist/2020.js";
 import { unzipSync } from "fflate";
+import { expectNoSeriousFault } from "./axe.ts";
 import { demo, Pantomet } from "./pantomet.ts";
 
 const sources = 60;
@@ -114,9 +114,7 @@ test("destinations fold, pictures are grouped, and the board has no serious faul
   await page.getByLabel("Group of 1 picture").fill("spools");
   await page.getByRole("button", { name: "Put into the group" }).click();
   await expect(page.getByRole("rowheader").filter({ hasText: "spools" })).toHaveCount(1);
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  const serious = violations.filter((one) => one.impact === "serious" || one.impact === "critical");
-  expect(serious.map((one) => `${one.id}: ${one.nodes.map((node) => node.html).join(" | ")}`)).toEqual([]);
+  await expectNoSeriousFault(page);
 });
 
 /** Every file is what the list says, by GNU coreutils; and there are as many as were chosen. */

@@ -1,5 +1,5 @@
-import AxeBuilder from "@axe-core/playwright";
 import { expect, test } from "@playwright/test";
+import { expectNoSeriousFault } from "./axe.ts";
 import { Pantomet } from "./pantomet.ts";
 
 let app: Pantomet;
@@ -26,9 +26,7 @@ for (const path of [
   test(`${path} has no serious fault for those who cannot see or point`, async ({ page }) => {
     await page.goto(app.url + path);
     await page.waitForLoadState("networkidle");
-    const { violations } = await new AxeBuilder({ page }).analyze();
-    const serious = violations.filter((one) => one.impact === "serious" || one.impact === "critical");
-    expect(serious.map((one) => `${one.id}: ${one.nodes.map((node) => node.html).join(" | ")}`)).toEqual([]);
+    await expectNoSeriousFault(page);
   });
 
 test("the seven demo destinations are drawn to scale", async ({ page }) => {

@@ -1,6 +1,6 @@
 import { readFile } from "node:fs/promises";
-import AxeBuilder from "@axe-core/playwright";
 import { expect, type Locator, type Page, test } from "@playwright/test";
+import { expectNoSeriousFault } from "./axe.ts";
 import { demo, Pantomet } from "./pantomet.ts";
 
 let app: Pantomet;
@@ -178,8 +178,6 @@ test("the scales have no serious fault for those who cannot see or point", async
   for (const path of ["/weight", listing.replace("{source}", ribbon)]) {
     await page.goto(app.url + path);
     await page.waitForLoadState("networkidle");
-    const { violations } = await new AxeBuilder({ page }).analyze();
-    const serious = violations.filter((one) => one.impact === "serious" || one.impact === "critical");
-    expect(serious.map((one) => `${one.id}: ${one.nodes.map((node) => node.html).join(" | ")}`)).toEqual([]);
+    await expectNoSeriousFault(page);
   }
 });

@@ -79,26 +79,37 @@ internal static class PackageEndpoints
 
     private static async Task<Results<Ok<PackageContents>, ProblemHttpResult>> ContentsAsync(PantometDb database, DataFolder folder, string id, CancellationToken cancel)
     {
-        var (_, problem) = await OnDiskAsync(database, folder, id, cancel);
-        if (problem is not null)
-            return problem;
-        using var zip = ZipFile.OpenRead(PackageBuilder.PathOf(folder, id));
-        return TypedResults.Ok(await PackageContents.OfAsync(zip));
+        var (zip, problem) = await OpenAsync(database, folder, id, cancel);
+        using (zip)
+            return zip is null ? problem! : TypedResults.Ok(await PackageContents.OfAsync(zip));
     }
 
     // By the same paths as on a disk, so that the contact sheet finds its pictures.
     private static async Task<Results<FileStreamHttpResult, ProblemHttpResult>> EntryAsync(PantometDb database, DataFolder folder, HttpResponse response, string id, string path, CancellationToken cancel)
     {
-        var (_, problem) = await OnDiskAsync(database, folder, id, cancel);
-        if (problem is not null)
-            return problem;
-        var zip = ZipFile.OpenRead(PackageBuilder.PathOf(folder, id));
+        var (zip, problem) = await OpenAsync(database, folder, id, cancel);
+        if (zip is null)
+            return problem!;
         response.RegisterForDispose(zip);
         if (zip.GetEntry(path) is not { } entry)
             return Problems.NotFound("file", path);
         // Pictures, lists, a page without scripts: nothing in a package may do more than be looked at.
         response.Headers.ContentSecurityPolicy = "default-src 'none'; img-src 'self'; style-src 'unsafe-inline'; frame-ancestors 'none'";
         return TypedResults.Stream(entry.Open(), MediaTypes.TryGetContentType(path, out var type) ? type : "text/plain");
+    }
+
+    private static async Task<(ZipArchive? Zip, ProblemHttpResult? Problem)> OpenAsync(PantometDb database, DataFolder folder, string id, CancellationToken cancel)
+    {
+        if (await OnDiskAsync(database, folder, id, cancel) is (_, { } problem))
+            return (null, problem);
+        try
+        {
+            return (ZipFile.OpenRead(PackageBuilder.PathOf(folder, id)), null);
+        }
+        catch (InvalidDataException)
+        {
+            return (null, Problems.Gone("The package on the disk is not what was made. Make it again."));
+        }
     }
 
     private static async Task<(PackageRow? Package, ProblemHttpResult? Problem)> OnDiskAsync(PantometDb database, DataFolder folder, string id, CancellationToken cancel)

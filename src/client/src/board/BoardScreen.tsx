@@ -1,4 +1,3 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
 import { answer, api } from "../api/client";
@@ -7,6 +6,7 @@ import { framingPath } from "../framing/framingPath";
 import { Button } from "../instruments/Button";
 import { Fault } from "../instruments/Fault";
 import { count, some } from "../instruments/numbers";
+import { useMakePackage } from "../packages/usePackages";
 import { useChoice } from "../shell/choice";
 import { useKeys } from "../shell/keys";
 import { say, sayProblem } from "../shell/notices";
@@ -16,7 +16,7 @@ import { BoardGrid } from "./BoardGrid";
 import { shownTier } from "./columns";
 import { keepPlace, keptPlace } from "./place";
 import { keyOf, type Selection } from "./selection";
-import { type BoardFilter, useBoardIds, useFirstRows, useLeaveOut, useRenderCells } from "./useBoard";
+import { type BoardFilter, useBoardSources, useLeaveOut, useRenderCells } from "./useBoard";
 
 const members = ["search", "group", "destination", "state", "finding", "addedFrom", "addedTo"] as const;
 
@@ -46,18 +46,15 @@ export function BoardScreen() {
   const [current, setCurrent] = useState(keptPlace().current);
   const destinations = useDestinations();
   const places = usePlaces();
-  const first = useFirstRows(filter);
-  const ids = useBoardIds(filter, first);
-  // Whoever comes back to rows further down waits for all.
-  const rows = ids.data ?? (keptPlace().top > 0 ? undefined : first?.rows.map((row) => row.id));
+  const { sources, error } = useBoardSources(filter, keptPlace().top === 0);
   const acts = useActs(filter, selection, current);
-  if (ids.error) return <Fault problem={ids.error} />;
-  if (!destinations.data || !places || !rows) return <div className="h-full" />;
-  if (rows.length === 0 && Object.keys(filter).length === 0) return <Empty />;
+  if (error) return <Fault problem={error} />;
+  if (!destinations.data || !places || !sources) return <div className="h-full" />;
+  if (sources.length === 0 && Object.keys(filter).length === 0) return <Empty />;
   return (
     <div className="grid h-full grid-rows-[46px_minmax(0,1fr)]">
       <BoardBar filter={filter} onFilter={change} selection={selection} acts={acts} />
-      {rows.length === 0 ? (
+      {sources.length === 0 ? (
         <div className="grid place-content-center justify-items-center gap-3">
           <p className="text-soft">No picture fits what is filtered for.</p>
           <Button onClick={() => setParameters({}, { replace: true })}>Show all</Button>
@@ -65,7 +62,7 @@ export function BoardScreen() {
       ) : (
         <BoardGrid
           filter={filter}
-          ids={rows}
+          ids={sources}
           destinations={destinations.data.filter(
             (one) => one.slots.length > 0 && (!filter.destination || one.id === filter.destination),
           )}
@@ -88,12 +85,12 @@ export type Acts = ReturnType<typeof useActs>;
 /** What can be done to the chosen cells, or to the current one where none is chosen. */
 function useActs(filter: BoardFilter, selection: Selection, current: string | undefined) {
   const navigate = useNavigate();
-  const queries = useQueryClient();
   const places = usePlaces();
   const render = useRenderCells();
   const chosen = useChoice();
   const slots = useMemo(() => new Map([...(places ?? [])].map(([id, place]) => [id, place.slot])), [places]);
   const leaveOut = useLeaveOut(slots);
+  const pack = useMakePackage();
   const cells = (selection.size > 0 ? [...selection] : current ? [current] : []).map(keyOf);
   const start = (what: Parameters<typeof render.mutate>[0]) =>
     render.mutate(what, {
@@ -138,19 +135,11 @@ function useActs(filter: BoardFilter, selection: Selection, current: string | un
           onError: sayProblem,
         },
       ),
-    pack: async () => {
-      try {
-        await answer(
-          api.POST("/api/packages", {
-            body: selection.size > 0 ? { pairings: cells, onlyChanged: false } : { onlyChanged: false },
-          }),
-        );
-        await queries.invalidateQueries({ queryKey: ["packages"] });
-        say("The package is being made.", { label: "Look", run: () => navigate("/packages") });
-      } catch (problem) {
-        sayProblem(problem);
-      }
-    },
+    pack: () =>
+      pack.mutate(selection.size > 0 ? { pairings: cells } : {}, {
+        onSuccess: () =>
+          say("The package is being made.", { label: "Look", run: () => navigate("/packages") }),
+      }),
     chosenSources: chosen.sources,
   };
   const [enter] = ["Enter"];

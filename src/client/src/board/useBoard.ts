@@ -41,9 +41,6 @@ const pageOf = (filter: BoardFilter, page: number) =>
       ),
   });
 
-/** The first rows: a first look shows them before it is known what all others are. */
-export const useFirstRows = (filter: BoardFilter): Board | undefined => useQuery(pageOf(filter, 0)).data;
-
 /** The pages that some rows lie in; the rows of others are not there. Looked at again while something is running. */
 export function useBoard(filter: BoardFilter, firstRow: number, lastRow: number) {
   const isWorking = useRunningRun() !== undefined;
@@ -74,16 +71,25 @@ export function useBoard(filter: BoardFilter, firstRow: number, lastRow: number)
   };
 }
 
-/** The sources of all rows, in order: what rectangles, columns and all are chosen by. At a first look asked for after the first rows, so that these need not wait beside them. */
-export function useBoardIds(filter: BoardFilter, first: Board | undefined) {
+/**
+ * The sources of all rows, in order: what rectangles, columns and all are chosen by. At a first look the first rows are asked for before
+ * them and stand for them meanwhile, so that they need not wait beside ten thousand names.
+ */
+export function useBoardSources(filter: BoardFilter, beginsAtTop: boolean) {
   const queries = useQueryClient();
   const isKnown = queries.getQueriesData({ queryKey: ["board", "ids"] }).some(([, ids]) => ids !== undefined);
-  return useQuery({
+  const isFirstLook = beginsAtTop && !isKnown;
+  const first = useQuery({ ...pageOf(filter, 0), enabled: isFirstLook });
+  const all = useQuery({
     queryKey: ["board", "ids", filter],
-    enabled: isKnown || first !== undefined,
+    enabled: !isFirstLook || first.isFetched,
     queryFn: async () => (await answer(api.GET("/api/board/ids", { params: { query: filter } }))).ids,
     placeholderData: keepPreviousData,
   });
+  return {
+    error: all.error,
+    sources: all.data ?? (isFirstLook ? first.data?.rows.map((row) => row.id) : undefined),
+  };
 }
 
 /** Renders cells, or everything that is due of what is shown. */

@@ -17,14 +17,15 @@ export function PackagesScreen() {
   const packages = usePackages();
   const { data: destinations } = useDestinations();
   const [destination, setDestination] = useState("");
-  const make = useMakePackage(destination);
+  const make = useMakePackage();
   const scopeOf = useScopeWords();
   const items = packages.data ?? [];
   const current = items.find((one) => one.id === packageId) ?? items[0];
-  const show = (id: string | undefined) => id && navigate(`/packages/${id}`);
+  const show = (id: string | undefined) => id && navigate(`/packages/${id}`, { flushSync: true });
   const step = (by: number) => () => current && show(items[items.indexOf(current) + by]?.id);
   // What is asked for now is what is looked at next.
-  const pack = (onlyChanged: boolean) => make.mutate(onlyChanged, { onSuccess: ({ id }) => show(id) });
+  const pack = (onlyChanged: boolean) =>
+    make.mutate({ onlyChanged, ...(destination && { destination }) }, { onSuccess: ({ id }) => show(id) });
   useKeys({ c: () => pack(true), p: () => pack(false), ArrowDown: step(1), ArrowUp: step(-1) });
   useReadout(
     current

@@ -32,12 +32,12 @@ export function usePackageContents(one: Package) {
   });
 }
 
-/** Makes a package of all that is finished, or of what changed, for one destination or for all. */
-export function useMakePackage(destination: string) {
+/** Makes a package of what is said, or of all that is finished. */
+export function useMakePackage() {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: (onlyChanged: boolean) =>
-      answer(api.POST("/api/packages", { body: { onlyChanged, ...(destination && { destination }) } })),
+    mutationFn: (what: Partial<Schemas["PackageSelection"]>) =>
+      answer(api.POST("/api/packages", { body: { onlyChanged: false, ...what } })),
     onSuccess: () => queries.invalidateQueries({ queryKey: ["packages"] }),
     onError: sayProblem,
   });

@@ -1,7 +1,6 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { answer, api, type Run, type Variant } from "../api/client";
+import type { Run, Variant } from "../api/client";
 import { type Place, usePlaces } from "../destinations/useDestinations";
 import { framingPath } from "../framing/framingPath";
 import { Button } from "../instruments/Button";
@@ -10,6 +9,7 @@ import { FindingLine } from "../instruments/FindingLine";
 import { Name } from "../instruments/Name";
 import { bytes, count, duration, moment, saving, size } from "../instruments/numbers";
 import { StateMark } from "../instruments/StateMark";
+import { useMakePackage } from "../packages/usePackages";
 import { useKeys } from "../shell/keys";
 import { sayProblem } from "../shell/notices";
 import { type Fact, useReadout } from "../shell/readout";
@@ -106,7 +106,7 @@ function RunSheet({ run }: { run: Run }) {
   const [order, setOrder] = useState("as made");
   const [shows, setShows] = useState<"files" | "findings">("files");
   const [currentId, setCurrentId] = useState<string>();
-  const pack = usePackageRun(run.id);
+  const pack = useMakePackage();
   const cancel = useCancelRun();
   const pause = usePauseRun();
   const retry = useRetryRun();
@@ -139,7 +139,7 @@ function RunSheet({ run }: { run: Run }) {
           retry.mutate(run.id, { onSuccess: ({ id }) => navigate(`/runs/${id}`), onError: sayProblem })
         }
         onCancel={() => cancel.mutate(run.id, { onError: sayProblem })}
-        onPackage={() => pack.mutate()}
+        onPackage={() => pack.mutate({ runs: [run.id] }, { onSuccess: () => navigate("/packages") })}
         onWorst={() => navigate(worstPath(run.id))}
         canPackage={run.done > 0 && !pack.isPending}
       />
@@ -304,19 +304,6 @@ function Progress({
       </span>
     </div>
   );
-}
-
-function usePackageRun(runId: string) {
-  const queries = useQueryClient();
-  const navigate = useNavigate();
-  return useMutation({
-    mutationFn: () => answer(api.POST("/api/packages", { body: { runs: [runId], onlyChanged: false } })),
-    onSuccess: () => {
-      void queries.invalidateQueries({ queryKey: ["packages"] });
-      navigate("/packages");
-    },
-    onError: sayProblem,
-  });
 }
 
 function factsOf(variant: Variant | undefined, place: Place | undefined): Fact[] {
