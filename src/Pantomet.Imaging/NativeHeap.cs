@@ -30,6 +30,22 @@ internal static partial class NativeHeap
         }
     }
 
+    /// <summary>Gives back to the system what was freed and kept.</summary>
+    public static void Trim()
+    {
+        try
+        {
+            _ = TrimAll(0);
+        }
+        catch (Exception missing) when (missing is EntryPointNotFoundException or DllNotFoundException)
+        {
+            // Other C libraries keep nothing.
+        }
+    }
+
+    [LibraryImport("libc", EntryPoint = "malloc_trim")]
+    private static partial int TrimAll(nuint kept);
+
     [LibraryImport("libc", EntryPoint = "mallopt")]
     private static partial int SetOption(int option, int value);
 }

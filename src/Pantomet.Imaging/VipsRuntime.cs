@@ -17,6 +17,8 @@ public static class VipsRuntime
         "VipsForeignLoadSvgFile",
     ];
 
+    private const string VectorLoader = "VipsForeignLoadSvg";
+
     private static readonly Lock Gate = new();
     private static bool ready;
 
@@ -36,5 +38,12 @@ public static class VipsRuntime
                 Operation.Block(loader, false);
             ready = true;
         }
+    }
+
+    /// <summary>From now on this process draws no vector picture: whoever serves others leaves that to a process of its own.</summary>
+    public static void RefuseVectors()
+    {
+        Start();
+        Operation.Block(VectorLoader, true);
     }
 }

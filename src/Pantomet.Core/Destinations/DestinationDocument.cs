@@ -30,7 +30,7 @@ public sealed record DestinationDocument(
     public const string FormatName = "pantomet-destination-1";
 
     /// <summary>How destination documents are read and written: camelCase, absent instead of null, unknown members kept.</summary>
-    public static JsonSerializerOptions Json { get; } = new(JsonSerializerDefaults.Web)
+    public static JsonSerializerOptions Json { get; } = Strict(new JsonSerializerOptions(JsonSerializerDefaults.Web)
     {
         WriteIndented = true,
         DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull,
@@ -41,7 +41,13 @@ public sealed record DestinationDocument(
         NumberHandling = JsonNumberHandling.Strict,
         Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
         Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false) },
-    };
+    });
+
+    private static JsonSerializerOptions Strict(JsonSerializerOptions options)
+    {
+        StrictJson.Apply(options);
+        return options;
+    }
 }
 
 /// <summary>One kind of screen.</summary>

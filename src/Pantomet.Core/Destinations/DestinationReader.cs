@@ -51,6 +51,10 @@ public static partial class DestinationReader
             var line = (int?)problem.LineNumber + 1;
             return new DestinationReading(null, null, [new DocumentProblem(JsonProblem.Field(problem), JsonProblem.Sentence(problem), line)], [], []);
         }
+        catch (Exception half) when (StrictJson.IsHalfCharacter(half))
+        {
+            return Refused("{}", "", StrictJson.HalfCharacter);
+        }
     }
 
     /// <summary>Reads a document that has the right members.</summary>
@@ -66,15 +70,15 @@ public static partial class DestinationReader
         list.Check(IsName(document.Name), "name", NameSentence);
         list.Check((document.Note ?? "").Length <= LongestNote, "note", $"A note has at most {LongestNote:#,0} characters.");
         list.Check((document.NumbersFrom ?? "").Length <= LongestNote, "numbersFrom", $"This has at most {LongestNote:#,0} characters.");
-        list.Check(document.Slots.Count <= MostSlots, "slots", $"A destination has at most {MostSlots} slots.");
+        // Beyond that nothing is read: who sends more is told so at once.
+        if (!list.Check(document.Slots.Count <= MostSlots, "slots", $"A destination has at most {MostSlots} slots; this one has {document.Slots.Count:#,0}."))
+            return new DestinationReading(null, document, problems, notices, []);
 
         var devices = ReadDevices(document.Devices, list, notices);
         var slots = document.Slots.Select((slot, index) => SlotReader.Read(slot, devices, list.In($"slots[{index}]"))).ToList();
+        var firsts = new Dictionary<string, int>();
         foreach (var (slot, index) in document.Slots.Select((slot, index) => (slot, index)))
-        {
-            var first = document.Slots.TakeWhile(other => other != slot).ToList().FindIndex(other => other.Id == slot.Id);
-            list.Check(first < 0, $"slots[{index}].id", $"Slot {first + 1} has the id \"{slot.Id}\" already. Every slot needs its own.");
-        }
+            list.Check(firsts.TryAdd(slot.Id, index), $"slots[{index}].id", $"Slot {firsts[slot.Id] + 1} has the id \"{slot.Id}\" already. Every slot needs its own.");
 
         notices.AddRange(UnknownMembers.In(document));
         notices.AddRange(slots.SelectMany((slot, index) => slot is null ? [] : TightLimits.In(slot, $"slots[{index}]")));

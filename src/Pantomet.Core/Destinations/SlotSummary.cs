@@ -22,7 +22,8 @@ public sealed record SlotSummary(int Files, string Sentence, IReadOnlyList<Wante
     /// <param name="example">Gives the file names their stem, number and day; its pixels do not matter.</param>
     public static SlotSummary Of(Slot slot, Source example)
     {
-        var plan = SlotPlan.For(slot, example with { Facts = LargePhotograph, Framing = SourceFraming.None, Proposal = null });
+        // Of a group that the slot takes, whichever the example is of.
+        var plan = SlotPlan.For(slot, example with { Facts = LargePhotograph, Framing = SourceFraming.None, Proposal = null, Group = slot.Groups.FirstOrDefault(example.Group) });
         // A page that chooses among formats gets one more where some browsers read none of those.
         var made = slot.Delivery == Delivery.Each ? plan.Variants.Select(variant => variant.Format).Distinct() : slot.Formats;
         var formats = string.Join(", ", made.Select(format => format.DisplayName()));

@@ -1,3 +1,4 @@
+using Pantomet.Core.Destinations;
 using Pantomet.Core.Sources;
 
 namespace Pantomet.Core.Packages;
@@ -14,11 +15,14 @@ public sealed class PackageLayout
     /// <returns>Relative, with forward slashes, of ASCII letters, digits, hyphens and dots only. A name given twice gets a number.</returns>
     public string PathFor(string destination, string slot, string fileName)
     {
-        var folder = $"{Stem.From(destination)}/{Stem.From(slot)}";
-        var stem = Stem.From(Path.GetFileNameWithoutExtension(fileName));
+        var folder = $"{Storable(destination)}/{Storable(slot)}";
+        var stem = Storable(Path.GetFileNameWithoutExtension(fileName));
         var free = Stem.Free(stem, candidate => taken.Contains($"{folder}/{candidate}{Path.GetExtension(fileName)}"));
         var path = $"{folder}/{free}{Path.GetExtension(fileName)}";
         taken.Add(path);
         return path;
     }
+
+    // Some names are devices on some systems, which store no file or folder under them.
+    private static string Storable(string name) => Stem.From(name) is var stem && NamePattern.Unfit(stem) is null ? stem : $"{stem[..Math.Min(stem.Length, NamePattern.MostCharacters - 5)]}-file";
 }

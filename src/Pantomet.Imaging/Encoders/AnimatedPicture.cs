@@ -21,17 +21,17 @@ public sealed class AnimatedPicture : WeighablePicture
     private readonly Image image;
     private readonly byte[]? xmp;
     private readonly Lazy<FrameStrip> sample;
-    private readonly Lazy<IReadOnlyList<(int Frame, ScoredPicture Before)>> scored;
+    private readonly List<ScoredFrame> sampled = [];
+    private readonly Lazy<IReadOnlyList<ScoredFrame>> scored;
 
-    private AnimatedPicture(FrameStrip strip, Slot slot, SourceFacts facts, PictureFormat format)
+    private AnimatedPicture(FrameStrip strip, Slot slot, DecodedSource source, PictureFormat format)
     {
         (this.strip, this.slot, Format) = (strip, slot, format);
-        image = CarriedMetadata.Attach(strip.Image, slot, facts, format);
+        image = CarriedMetadata.Attach(strip.Image, slot, source.Facts, format);
         xmp = format == PictureFormat.Gif && image.Contains("xmp-data") ? (byte[])image.Get("xmp-data") : null;
         Pixels = strip.Frame(0);
-        sample = new Lazy<FrameStrip>(() => strip.Some(FramesSampled));
-        scored = new Lazy<IReadOnlyList<(int, ScoredPicture)>>(() =>
-            [.. strip.Spread(FramesScored).Select(frame => (frame, new ScoredPicture(strip.Frame(frame), Fineness.EveryPixel)))]);
+        sample = new Lazy<FrameStrip>(() => strip.Some(FramesSampled, source.TemporaryFolder));
+        scored = new Lazy<IReadOnlyList<ScoredFrame>>(() => ScoredFrame.Some(strip));
     }
 
     /// <inheritdoc/>
@@ -54,9 +54,9 @@ public sealed class AnimatedPicture : WeighablePicture
     public static new AnimatedPicture Make(DecodedSource source, PlannedVariant variant, Slot slot, PictureFormat format)
     {
         if (variant.IsAnimated)
-            return new AnimatedPicture(FrameStrip.Of(source, variant, slot, format), slot, source.Facts, format);
+            return new AnimatedPicture(FrameStrip.Of(source, variant, slot, format), slot, source, format);
         using var still = VariantPixels.Make(source, variant, slot, format);
-        return new AnimatedPicture(FrameStrip.Of(still), slot, source.Facts, format);
+        return new AnimatedPicture(FrameStrip.Of(still, source.TemporaryFolder), slot, source, format);
     }
 
     /// <summary>The file as GIF.</summary>
@@ -82,28 +82,57 @@ public sealed class AnimatedPicture : WeighablePicture
     {
         if (sample.IsValueCreated)
             sample.Value.Dispose();
+        foreach (var frame in scored.IsValueCreated ? scored.Value : [])
+            frame.Dispose();
+        foreach (var frame in sampled)
+            frame.Dispose();
         Pixels.Dispose();
         image.Dispose();
         strip.Dispose();
     }
 
-    private static double PointsOf(byte[] file, FrameStrip frames, IReadOnlyList<(int Frame, ScoredPicture Before)> scored) =>
+    private static double PointsOf(byte[] file, FrameStrip frames, IReadOnlyList<ScoredFrame> scored) =>
         FrameStrip.Shown(file, frames, scored.Select(one => one.Frame)).Zip(scored, (after, one) =>
         {
             using (after)
                 return one.Before.Of(after).Points;
         }).Min();
 
+    private sealed class ScoredFrame : IDisposable
+    {
+        private readonly Image pixels;
+
+        private ScoredFrame(FrameStrip strip, int frame)
+        {
+            Frame = frame;
+            pixels = strip.Frame(frame);
+            Before = new ScoredPicture(pixels, Fineness.EveryPixel);
+        }
+
+        public int Frame { get; }
+
+        public ScoredPicture Before { get; }
+
+        public static IReadOnlyList<ScoredFrame> Some(FrameStrip strip) => [.. strip.Spread(FramesScored).Select(frame => new ScoredFrame(strip, frame))];
+
+        public void Dispose()
+        {
+            Before.Dispose();
+            pixels.Dispose();
+        }
+    }
+
     private sealed class Sampled(AnimatedPicture picture, EncoderSettings settings) : ISample
     {
         private readonly Dictionary<int, byte[]> made = [];
-        private IReadOnlyList<(int Frame, ScoredPicture Before)>? before;
+        private IReadOnlyList<ScoredFrame>? before;
 
         public long Bytes(int quality) => Made(quality).LongLength * picture.strip.Count / picture.sample.Value.Count;
 
         public double Points(int quality)
         {
-            before ??= [.. picture.sample.Value.Spread(FramesScored).Select(frame => (frame, new ScoredPicture(picture.sample.Value.Frame(frame), Fineness.EveryPixel)))];
+            if (before is null)
+                picture.sampled.AddRange(before = ScoredFrame.Some(picture.sample.Value));
             return PointsOf(Made(quality), picture.sample.Value, before);
         }
 

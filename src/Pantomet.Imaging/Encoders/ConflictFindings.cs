@@ -2,6 +2,7 @@ using System.Globalization;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
 using Pantomet.Core.Weight.Scoring;
 
@@ -25,6 +26,13 @@ internal static class ConflictFindings
 
     /// <summary>A file without loss that is over the cap.</summary>
     public static Finding LosslessOverCap(MadeFile made, ByteCount? cap) => Stop("cap-not-met", $"{made.Encoding} has {Weight(made)}; at most {cap} are allowed.");
+
+    /// <summary>A modern format cannot meet the limits, and the one that every browser reads does: nobody misses a picture.</summary>
+    /// <param name="made">What does not meet them.</param>
+    /// <param name="other">What does.</param>
+    public static Finding LeftToOther(MadeFile made, MadeFile other) => new(
+        "modern-left-out", Severity.Note, $"{made.Findings[0].Sentence} {other.Encoding} meets both; {made.Format.DisplayName()} is left out.",
+        "Allow it more bytes or a lower floor if it shall be made too.");
 
     /// <summary>A quality set by hand gives too heavy a file.</summary>
     public static Finding ByHandOverCap(MadeFile made, ByteCount? cap) => new(

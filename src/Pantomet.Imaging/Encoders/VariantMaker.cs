@@ -23,7 +23,12 @@ public static class VariantMaker
             return FormatMaker.Make(byHand.Format, source, variant, slot);
         var made = Best(source, variant, slot);
         if (!made.IsGood)
-            return made with { Remedies = RemedyTrials.Of(made, source, variant, slot) };
+        {
+            return variant.Rival is { } everywhere && FormatMaker.Make(everywhere, source, variant, slot) is { IsGood: true } other
+                ? made with { IsUnneeded = true, Findings = [ConflictFindings.LeftToOther(made, other)] }
+                : made with { Remedies = RemedyTrials.Of(made, source, variant, slot) };
+        }
+
         return variant.Rival is { } rival && Rivalry.Of(made, rival, source, variant, slot) is { } unneeded ? made with { IsUnneeded = true, Findings = [unneeded] } : made;
     }
 

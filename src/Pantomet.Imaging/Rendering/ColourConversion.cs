@@ -58,7 +58,7 @@ public static class ColourConversion
     }
 
     private static bool IsSrgb(Image image) =>
-        Sources.EmbeddedMetadata.Of(image, null).ColourProfile?.Contains("sRGB", StringComparison.OrdinalIgnoreCase) ?? false;
+        Sources.ProfileName.Of(image)?.Contains("sRGB", StringComparison.OrdinalIgnoreCase) ?? false;
 
     private static Image WithoutProfile(Image image) => image.Contains(ProfileField)
         ? image.Mutate(changed => changed.Remove(ProfileField))

@@ -6,19 +6,40 @@ using Pantomet.Imaging.Sources;
 
 namespace Pantomet.Imaging.Rendering;
 
+/// <summary>Draws a vector picture at a scale: pixels per pixel of its stated size. The image is in memory.</summary>
+/// <param name="path">An SVG that was looked at when it came in.</param>
+/// <param name="scale">Above 0.</param>
+public delegate Image VectorDrawing(string path, double scale);
+
+/// <summary>What a source is decoded with.</summary>
+/// <param name="Draw">Draws it if it is a vector picture.</param>
+/// <param name="TemporaryFolder">Holds the pixels of what does not fit into memory.</param>
+public sealed record DecodeOptions(VectorDrawing Draw, string TemporaryFolder)
+{
+    /// <summary>Draws in this process, and keeps temporary pixels where the system does.</summary>
+    public static DecodeOptions InThisProcess { get; } = new(Drawn, Path.GetTempPath());
+
+    private static Image Drawn(string path, double scale)
+    {
+        using var drawn = SourceFile.Known(path, PictureFormat.Svg).Load(scale);
+        return drawn.CopyMemory();
+    }
+}
+
 /// <summary>A source decoded once, from which any number of variants are cut. Safe to read from several threads.</summary>
 public sealed class DecodedSource : IDisposable
 {
     private readonly Lazy<Image> upright;
     private readonly RecentCuts recent = new();
     private readonly CutLevels levels = new();
+    private readonly DecodeOptions options;
+    private TemporaryPixels? onDisk;
     private int streams;
 
-    private DecodedSource(Lazy<Image> upright, SourceFile file, SourceFacts facts)
+    private DecodedSource(SourceFile file, SourceFacts facts, DecodeOptions options, Lazy<Image>? upright = null)
     {
-        this.upright = upright;
-        File = file;
-        Facts = facts;
+        (File, Facts, this.options) = (file, facts, options);
+        this.upright = upright ?? new Lazy<Image>(Upright);
     }
 
     /// <summary>What was decoded.</summary>
@@ -27,30 +48,34 @@ public sealed class DecodedSource : IDisposable
     /// <summary>Where it came from.</summary>
     public SourceFile File { get; }
 
+    /// <summary>Holds pixels that do not fit into memory.</summary>
+    public string TemporaryFolder => options.TemporaryFolder;
+
     /// <summary>Decodes a source to upright pixels in its own colours.</summary>
     /// <param name="path">The original.</param>
     /// <param name="facts">As found when it came in.</param>
+    /// <param name="options">Null for <see cref="DecodeOptions.InThisProcess"/>.</param>
     /// <exception cref="VipsException">The file is damaged.</exception>
-    public static DecodedSource Open(string path, SourceFacts facts)
+    public static DecodedSource Open(string path, SourceFacts facts, DecodeOptions? options = null)
     {
-        var source = ForOneCut(path, facts);
+        var source = ForOneCut(path, facts, options);
         source.streams = 0;
-        _ = source.upright.Value;
+        // A vector picture is drawn for each cut.
+        if (!facts.IsVector)
+            _ = source.upright.Value;
         return source;
     }
 
     /// <summary>A source of which one cut is wanted: of the file no more is held than its crop, and not for longer than it takes to scale it. Other cuts can be had, and cost a decode.</summary>
     /// <param name="path">The original; decoded when a cut is asked for, so that damage shows then.</param>
     /// <param name="facts">As found when it came in.</param>
-    public static DecodedSource ForOneCut(string path, SourceFacts facts)
-    {
-        var file = SourceFile.Known(path, facts.Format);
-        return new DecodedSource(new Lazy<Image>(() => Upright(file, facts)), file, facts) { streams = 1 };
-    }
+    /// <param name="options">Null for <see cref="DecodeOptions.InThisProcess"/>.</param>
+    public static DecodedSource ForOneCut(string path, SourceFacts facts, DecodeOptions? options = null) =>
+        new(SourceFile.Known(path, facts.Format), facts, options ?? DecodeOptions.InThisProcess) { streams = 1 };
 
     /// <summary>The same pixels under other facts, such as rights that were changed since. Not to be disposed of.</summary>
     /// <param name="facts">Of the same file.</param>
-    public DecodedSource As(SourceFacts facts) => new(upright, File, facts) { streams = streams };
+    public DecodedSource As(SourceFacts facts) => new(File, facts, options, upright) { streams = streams };
 
     /// <summary>The pixels of a crop, scaled to a size. A vector picture is drawn again for it. A profile that says sRGB is left out.</summary>
     /// <param name="crop">In upright source pixels, inside the picture; where it is levelled, before it is tilted about its centre.</param>
@@ -78,18 +103,24 @@ public sealed class DecodedSource : IDisposable
         levels.Dispose();
         if (upright.IsValueCreated)
             upright.Value.Dispose();
+        onDisk?.Dispose();
     }
 
-    private static Image Upright(SourceFile file, SourceFacts facts)
+    private Image Upright()
     {
-        using var image = Loaded(file);
-        var stored = Held(image);
-        if (facts.Orientation == 1)
+        using var image = Loaded(File);
+        var stored = Held(image, out var pixels);
+        if (Facts.Orientation == 1)
+        {
+            onDisk = pixels;
             return stored;
+        }
+
+        using (pixels)
         using (stored)
         {
             using var turned = stored.Autorot();
-            return Held(turned);
+            return Held(turned, out onDisk);
         }
     }
 
@@ -111,8 +142,7 @@ public sealed class DecodedSource : IDisposable
 
         var across = turn.Quarters % 2 == 0 ? size : size.Turned;
         var scale = Math.Max((double)across.Width / crop.Width, (double)across.Height / crop.Height);
-        using var loaded = File.Load(scale);
-        using var drawn = loaded.CopyMemory();
+        using var drawn = options.Draw(File.Path, scale);
         var x = Math.Clamp((int)Math.Round(crop.X * scale), 0, Math.Max(0, drawn.Width - across.Width));
         var y = Math.Clamp((int)Math.Round(crop.Y * scale), 0, Math.Max(0, drawn.Height - across.Height));
         using var cut = TurnedCut.From(drawn, new PixelRect(x, y, Math.Min(across.Width, drawn.Width - x), Math.Min(across.Height, drawn.Height - y)), turn);
@@ -132,12 +162,13 @@ public sealed class DecodedSource : IDisposable
         return ColourConversion.WithoutSrgbProfile(image);
     }
 
-    private static Image Held(Image image)
+    private Image Held(Image image, out TemporaryPixels? pixels)
     {
+        pixels = null;
         if (HeldPixels.Fit(image))
             return image.CopyMemory();
-        var onDisk = Image.NewTempFile("%s.v");
-        image.Write(onDisk);
-        return onDisk;
+        pixels = new TemporaryPixels(options.TemporaryFolder);
+        pixels.AddByRows(image);
+        return pixels.Image.Copy();
     }
 }

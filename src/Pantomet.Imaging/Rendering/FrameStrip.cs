@@ -45,7 +45,7 @@ public sealed class FrameStrip : IDisposable
         using var loaded = source.File.LoadFrames();
         var height = loaded.PageHeight;
         var count = loaded.Height / height;
-        var pixels = new TemporaryPixels();
+        var pixels = new TemporaryPixels(source.TemporaryFolder);
         for (var at = 0; at < count; at++)
         {
             using var cropped = loaded.Crop(0, at * height, loaded.Width, height);
@@ -60,9 +60,10 @@ public sealed class FrameStrip : IDisposable
 
     /// <summary>A single frame.</summary>
     /// <param name="picture">Its pixels.</param>
-    public static FrameStrip Of(Image picture)
+    /// <param name="folder">Holds them meanwhile.</param>
+    public static FrameStrip Of(Image picture, string folder)
     {
-        var pixels = new TemporaryPixels();
+        var pixels = new TemporaryPixels(folder);
         pixels.Add(picture);
         return new FrameStrip(pixels, picture.Height, [0], 0);
     }
@@ -126,10 +127,11 @@ public sealed class FrameStrip : IDisposable
 
     /// <summary>A shorter strip: every so many-th pair of frames that follow each other, since what changes between them weighs.</summary>
     /// <param name="most">How many at most.</param>
-    public FrameStrip Some(int most)
+    /// <param name="folder">Holds them meanwhile.</param>
+    public FrameStrip Some(int most, string folder)
     {
         var chosen = Spread(most / 2).SelectMany(at => new[] { Math.Min(at, Count - 2), Math.Min(at, Count - 2) + 1 }).Distinct().ToList();
-        var some = new TemporaryPixels();
+        var some = new TemporaryPixels(folder);
         foreach (var at in chosen)
         {
             using var frame = Frame(at);

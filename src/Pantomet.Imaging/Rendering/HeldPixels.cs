@@ -31,11 +31,15 @@ internal sealed partial class HeldPixels : IDisposable
     /// <summary>Width × height × bands values; to be looked at only while this is not disposed of.</summary>
     public ReadOnlySpan<byte> Bytes => All;
 
-    private unsafe Span<byte> All => new((void*)data, checked(image.Width * image.Height * image.Bands * SizeOf(image.Format)));
+    private unsafe Span<byte> All => new((void*)data, checked(image.Width * image.Height * image.Bands * BytesPerSample(image)));
 
     /// <summary>Whether a picture is small enough to be held in memory.</summary>
     /// <param name="image">Its pixels are not looked at.</param>
-    public static bool Fit(Image image) => (long)image.Width * image.Height * image.Bands * SizeOf(image.Format) <= MostBytes;
+    public static bool Fit(Image image) => BytesOf(image) <= MostBytes;
+
+    /// <summary>Bytes of all its pixels.</summary>
+    /// <param name="image">Its pixels are not looked at.</param>
+    public static long BytesOf(Image image) => (long)image.Width * image.Height * image.Bands * BytesPerSample(image);
 
     /// <summary>A picture of another size that says of itself what this one says: its colours, its profile.</summary>
     /// <param name="size">In pixels.</param>
@@ -54,7 +58,9 @@ internal sealed partial class HeldPixels : IDisposable
     /// <inheritdoc/>
     public void Dispose() => image.Dispose();
 
-    private static int SizeOf(Enums.BandFormat format) => format switch
+    /// <summary>Bytes of one value of one channel.</summary>
+    /// <param name="image">Its pixels are not looked at.</param>
+    public static int BytesPerSample(Image image) => image.Format switch
     {
         Enums.BandFormat.Uchar or Enums.BandFormat.Char => 1,
         Enums.BandFormat.Ushort or Enums.BandFormat.Short => 2,

@@ -1,5 +1,7 @@
 using NetVips;
 using Pantomet.Core.Sizing;
+using Pantomet.Core.Sources;
+using Pantomet.Imaging.Rendering;
 
 namespace Pantomet.Imaging.Sources;
 
@@ -13,12 +15,13 @@ public static class ScreenshotReader
     public static LuminancePlane Read(string path, long mostPixels)
     {
         var file = SourceFile.Open(path);
+        if (file.Format.NeedsWorkingPicture())
+            throw new UnreadableException("not-a-screenshot", $"A {file.Format.DisplayName()} file is not read as a screenshot. Save it as PNG or JPEG and send that.");
         try
         {
             using var image = file.Load();
             var size = SourceFile.UprightSize(image);
-            if (size.Count > mostPixels)
-                throw new UnreadableException("too-many-pixels", $"The screenshot has {size.Count / 1_000_000.0:#,0} megapixels; at most {mostPixels / 1_000_000:#,0} are read. Take it of the window, not of the whole page.");
+            SourceProbe.Bound(size, mostPixels, SourceFile.Frames(image), image.Bands * HeldPixels.BytesPerSample(image));
             using var upright = image.Autorot();
             using var opaque = upright.HasAlpha() ? upright.Flatten([255]) : upright.Copy();
             using var grey = opaque.Colourspace(Enums.Interpretation.Bw).Cast(Enums.BandFormat.Uchar);

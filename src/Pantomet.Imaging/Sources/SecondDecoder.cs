@@ -7,10 +7,10 @@ namespace Pantomet.Imaging.Sources;
 /// <summary>Sets the second decoder up once for the process: it reads only what the first does not, and within bounds.</summary>
 internal static class SecondDecoder
 {
-    // Further pixels of a large picture are held on disk.
-    private const ulong MostMemory = 500_000_000;
-    private const ulong MostDisk = 8_000_000_000;
-    private const ulong LongestSide = 65_500;
+    // What needs more is refused: pixels on the disk would only make it slow.
+    private const ulong MostMemory = 700_000_000;
+    private const ulong MostDisk = 0;
+    private const ulong LongestSide = PictureBounds.MaxSide;
 
     // By name, so that no script, document or address can be reached by a file that pretends to be one.
     private const string Policy =

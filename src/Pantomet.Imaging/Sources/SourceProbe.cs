@@ -1,8 +1,8 @@
 using NetVips;
-using Pantomet.Core.Findings;
 using Pantomet.Core.Framing.Proposing;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Sources;
+using Pantomet.Imaging.Rendering;
 
 namespace Pantomet.Imaging.Sources;
 
@@ -37,28 +37,38 @@ public static class SourceProbe
     /// <exception cref="UnreadableException">The file is not such a picture, is damaged, or is too large.</exception>
     public static ProbedSource Probe(string path, long mostPixels) => Probe(SourceFile.Open(path), mostPixels);
 
-    /// <summary>The refusal of a picture that claims too many pixels; null where it may be decoded.</summary>
+    /// <summary>Refuses a picture that claims more than is read.</summary>
     /// <param name="size">As the file states it.</param>
-    /// <param name="mostPixels">Allowed.</param>
-    internal static UnreadableException? TooLarge(PixelSize size, long mostPixels) => size.Count <= mostPixels ? null : new UnreadableException(
-        "too-many-pixels", $"The picture claims {Finding.Px(size)} px, {size.Count / 1_000_000.0:#,0} megapixels. At most {mostPixels / 1_000_000:#,0} are read. Save a smaller copy and send that.");
+    /// <param name="maxPixels">Allowed.</param>
+    /// <param name="frames">As the file states them.</param>
+    /// <param name="bytesPerPixel">Of all channels.</param>
+    /// <param name="isAnimated">Whether the frames follow each other.</param>
+    /// <exception cref="UnreadableException">It does.</exception>
+    internal static void Bound(PixelSize size, long maxPixels, int frames = 1, int bytesPerPixel = 1, bool isAnimated = false)
+    {
+        if (new PictureBounds(maxPixels).Refusal(size, frames, bytesPerPixel, isAnimated) is var (id, sentence))
+            throw new UnreadableException(id, sentence);
+    }
 
     /// <summary>The refusal of a file that its decoder gives up on.</summary>
-    /// <param name="format">Of the file.</param>
+    /// <param name="format">Of the file; null where that is not known.</param>
     /// <param name="problem">What the decoder says.</param>
-    internal static UnreadableException Damaged(PictureFormat format, Exception problem) =>
-        new("damaged", $"The {format.DisplayName()} file is damaged or ends too early, so the picture is not whole. Copy it again from where it came.", problem);
+    internal static UnreadableException Damaged(PictureFormat? format, Exception problem) =>
+        new("damaged", $"The {(format is { } known ? $"{known.DisplayName()} " : "")}file is damaged or ends too early, so the picture is not whole. Copy it again from where it came.", problem);
 
-    private static ProbedSource Probe(SourceFile file, long mostPixels)
+    /// <summary>Probes a file that the usual decoder reads.</summary>
+    /// <param name="file">Recognised.</param>
+    /// <param name="mostPixels">A picture that claims more is refused before it is decoded.</param>
+    /// <exception cref="UnreadableException">The file is damaged, or is too large.</exception>
+    internal static ProbedSource Probe(SourceFile file, long mostPixels)
     {
         try
         {
             using var image = file.Load();
             var size = SourceFile.UprightSize(image);
-            if (TooLarge(size, mostPixels) is { } refusal)
-                throw refusal;
-            var metadata = EmbeddedMetadata.Of(image, file);
             var frames = SourceFile.Frames(image);
+            Bound(size, mostPixels, frames, image.Bands * HeldPixels.BytesPerSample(image), file.Format != PictureFormat.Tiff);
+            var metadata = EmbeddedMetadata.Of(image, file);
             var colour = ColourOf(image);
             var bits = image.Format is Enums.BandFormat.Uchar or Enums.BandFormat.Char ? 8 : image.Format is Enums.BandFormat.Ushort or Enums.BandFormat.Short ? 16 : 32;
             var hasAlpha = image.HasAlpha();

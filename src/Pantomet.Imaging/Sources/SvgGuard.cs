@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.RegularExpressions;
 using System.Xml;
 
@@ -61,6 +62,8 @@ public static partial class SvgGuard
         {
             if (reader.LocalName is "href" or "src" or "data")
                 CheckReference(reader.Value);
+            else if (reader.LocalName is "srcset" or "imagesrcset")
+                throw External(reader.Value);
             else if (reader.Prefix != "xmlns" && reader.Name != "xmlns")
                 CheckStyle(reader.Value);
         }
@@ -68,8 +71,15 @@ public static partial class SvgGuard
         reader.MoveToElement();
     }
 
-    private static void CheckStyle(string text)
+    private static void CheckStyle(string written)
     {
+        // CSS Syntax 3, §4.3.7: a letter may be written as its number: "\75 rl(" is "url(".
+        var text = Escape().Replace(written, match => match.Groups["code"] is { Success: true } code
+            ? char.ConvertFromUtf32(Math.Min(int.Parse(code.Value, NumberStyles.HexNumber, CultureInfo.InvariantCulture), 0xD7FF))
+            : match.Groups["letter"].Value);
+        text = Comment().Replace(text, "");
+        if (ImageSet().IsMatch(text))
+            throw External("image-set");
         if (text.Contains("@import", StringComparison.OrdinalIgnoreCase))
             throw External("@import");
         foreach (Match use in UrlUse().Matches(text))
@@ -89,6 +99,15 @@ public static partial class SvgGuard
 
     private static UnreadableException Entities(Exception? cause = null) => new(
         "svg-entities", "The SVG declares entities of its own, which can expand without end. Export it as plain SVG.", cause);
+
+    [GeneratedRegex("""\\(?:(?<code>[0-9a-f]{1,6})[ \t\r\n\f]?|(?<letter>.))""", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant | RegexOptions.Singleline)]
+    private static partial Regex Escape();
+
+    [GeneratedRegex("""/\*.*?\*/""", RegexOptions.CultureInvariant | RegexOptions.Singleline)]
+    private static partial Regex Comment();
+
+    [GeneratedRegex("""image-set\(|\bsrc\(""", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    private static partial Regex ImageSet();
 
     [GeneratedRegex("""url\(\s*(?<target>[^)]*)\)""", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
     private static partial Regex UrlUse();

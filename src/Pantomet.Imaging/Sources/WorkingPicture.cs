@@ -19,8 +19,7 @@ public static class WorkingPicture
         try
         {
             var claimed = new MagickImageInfo(file.Path, settings);
-            if (SourceProbe.TooLarge(new PixelSize((int)claimed.Width, (int)claimed.Height), mostPixels) is { } refusal)
-                throw refusal;
+            SourceProbe.Bound(new PixelSize((int)Math.Min(claimed.Width, int.MaxValue), (int)Math.Min(claimed.Height, int.MaxValue)), mostPixels);
             if (file.Format == PictureFormat.Psd && !PsdEnd.IsThere(file.Path))
                 throw SourceProbe.Damaged(file.Format, new EndOfStreamException());
             using var image = new MagickImage(file.Path, settings);

@@ -1,0 +1,176 @@
+using System.Collections.Concurrent;
+using Pantomet.Core.Sizing;
+using Pantomet.Core.Sources;
+using Pantomet.Imaging.Sources;
+using Image = NetVips.Image;
+
+namespace Pantomet.Imaging.Isolation;
+
+/// <summary>A file that was looked at.</summary>
+/// <param name="Probed">What it is.</param>
+/// <param name="WorkingPicture">Where its working picture lies; null where it needs none.</param>
+/// <param name="PeakBytes">Memory that the look took.</param>
+/// <param name="Time">Of a processor that the look took.</param>
+public sealed record LookedAt(ProbedSource Probed, string? WorkingPicture, long PeakBytes, TimeSpan Time);
+
+/// <summary>Looks at files in processes of their own, within bounds: whatever a file does to its decoder, it does not do to the server.</summary>
+/// <param name="command">How a process is started.</param>
+/// <param name="folder">Where the processes have their folders.</param>
+/// <param name="bounds">What they may take.</param>
+public sealed class DecoderPool(DecoderCommand command, string folder, DecoderBounds bounds) : IDisposable
+{
+    // What a decoder does not give back is given back at the latest then.
+    private const int MostJobs = 500;
+
+    private readonly ConcurrentBag<DecoderProcess> idle = [];
+    private readonly ByteBudget memory = new(bounds.TotalBytes);
+    private readonly SemaphoreSlim seats = new(bounds.AtOnce);
+    private volatile bool isEnded;
+
+    /// <summary>Finds out what a file is.</summary>
+    /// <param name="path">Any file.</param>
+    /// <param name="known">What it was found to be when it came in; null for a file from a stranger.</param>
+    /// <param name="into">A folder for the working picture, if it needs one.</param>
+    /// <param name="maxPixels">A picture that claims more is refused.</param>
+    /// <param name="cancel">Ends the look.</param>
+    /// <exception cref="UnreadableException">It is no picture, is damaged, or takes more than it may.</exception>
+    public Task<LookedAt> LookAsync(string path, PictureFormat? known, string into, long maxPixels, CancellationToken cancel) =>
+        DoAsync(
+            new DecoderJob(DecoderTask.Look, path, "", maxPixels, known),
+            async (result, cost, at) =>
+            {
+                var previews = new Dictionary<int, Preview>();
+                foreach (var (width, format) in result.Previews!)
+                    previews[width] = new Preview(await File.ReadAllBytesAsync(Path.Combine(at, ResultFiles.Preview(width)), cancel), format);
+                var working = result.HasWorkingPicture ? Moved(at, ResultFiles.WorkingPicture, into) : null;
+                return new LookedAt(new ProbedSource(result.Facts!, previews, result.Proposal!, working is not null), working, cost.PeakBytes, cost.Time);
+            },
+            cancel);
+
+    /// <summary>Makes a preview with every pixel of a picture.</summary>
+    /// <param name="path">The original, or its working picture.</param>
+    /// <param name="known">Of the original.</param>
+    /// <param name="cancel">Ends it.</param>
+    /// <exception cref="UnreadableException">It is damaged, or takes more than it may.</exception>
+    public Task<Preview> WholeAsync(string path, PictureFormat known, CancellationToken cancel) =>
+        DoAsync(
+            new DecoderJob(DecoderTask.Whole, path, "", long.MaxValue, known),
+            async (result, _, at) => new Preview(await File.ReadAllBytesAsync(Path.Combine(at, ResultFiles.Whole), cancel), result.Previews![0]),
+            cancel);
+
+    /// <summary>Makes the working picture of a file again.</summary>
+    /// <param name="path">The original.</param>
+    /// <param name="into">A folder for it.</param>
+    /// <param name="maxPixels">A picture that claims more is refused.</param>
+    /// <param name="cancel">Ends it.</param>
+    /// <returns>Where it lies.</returns>
+    /// <exception cref="UnreadableException">It is damaged, or takes more than it may.</exception>
+    public Task<string> WorkingPictureAsync(string path, string into, long maxPixels, CancellationToken cancel) =>
+        DoAsync(new DecoderJob(DecoderTask.WorkingPicture, path, "", maxPixels), (_, _, at) => Task.FromResult(Moved(at, ResultFiles.WorkingPicture, into)), cancel);
+
+    /// <summary>Draws a vector picture.</summary>
+    /// <param name="path">An SVG that was looked at.</param>
+    /// <param name="scale">Pixels per pixel of the stated size.</param>
+    /// <returns>In memory.</returns>
+    /// <exception cref="UnreadableException">It takes more than it may.</exception>
+    public Image Draw(string path, double scale) =>
+        DoAsync(
+            new DecoderJob(DecoderTask.Draw, path, "", long.MaxValue, PictureFormat.Svg, scale),
+            (_, _, at) =>
+            {
+                using var drawn = Image.Tiffload(Path.Combine(at, ResultFiles.Drawing), access: NetVips.Enums.Access.Sequential);
+                return Task.FromResult(drawn.CopyMemory());
+            },
+            CancellationToken.None).GetAwaiter().GetResult();
+
+    /// <summary>Reads how bright the pixels of a screenshot are.</summary>
+    /// <param name="path">Any file.</param>
+    /// <param name="maxPixels">A picture that claims more is refused.</param>
+    /// <param name="cancel">Ends it.</param>
+    /// <exception cref="UnreadableException">It is no picture, is damaged, or takes more than it may.</exception>
+    public Task<LuminancePlane> BrightnessAsync(string path, long maxPixels, CancellationToken cancel) =>
+        DoAsync(
+            new DecoderJob(DecoderTask.Brightness, path, "", maxPixels),
+            async (result, _, at) => new LuminancePlane(result.Width, result.Height, await File.ReadAllBytesAsync(Path.Combine(at, ResultFiles.Brightness), cancel)),
+            cancel);
+
+    /// <inheritdoc/>
+    public void Dispose()
+    {
+        isEnded = true;
+        while (idle.TryTake(out var process))
+            process.Dispose();
+        seats.Dispose();
+    }
+
+    private static string Moved(string from, string name, string into)
+    {
+        var place = Path.Combine(into, Guid.NewGuid().ToString("N"));
+        File.Move(Path.Combine(from, name), place);
+        return place;
+    }
+
+    private async Task<T> DoAsync<T>(DecoderJob job, Func<DecoderResult, DecoderCost, string, Task<T>> take, CancellationToken cancel)
+    {
+        var fileBytes = new FileInfo(job.Path).Length;
+        await seats.WaitAsync(cancel);
+        try
+        {
+            var first = bounds.FirstBytes(fileBytes);
+            try
+            {
+                return await DoAsync(job, fileBytes, first, take, cancel);
+            }
+            // It may be that it only needs more than most.
+            catch (UnreadableException refusal) when (refusal.Id is Refusals.Damaged or Refusals.Fault or Refusals.Memory && first < bounds.TotalBytes)
+            {
+                return await DoAsync(job, fileBytes, bounds.TotalBytes, take, cancel);
+            }
+        }
+        finally
+        {
+            seats.Release();
+        }
+    }
+
+    private async Task<T> DoAsync<T>(DecoderJob job, long fileBytes, long bytes, Func<DecoderResult, DecoderCost, string, Task<T>> take, CancellationToken cancel)
+    {
+        using var share = await memory.TakeAsync(bytes, cancel);
+        var process = await ProcessAsync(cancel);
+        var isUsable = false;
+        try
+        {
+            var at = Directory.CreateDirectory(Path.Combine(process.Folder, Guid.NewGuid().ToString("N"))).FullName;
+            var (result, cost) = await process.DoAsync(job with { Folder = at }, bytes, DecoderBounds.MostTime(fileBytes), cancel);
+            isUsable = process.Jobs < MostJobs;
+            if (result.Refusal is { } refusal)
+                throw Refusals.Of(refusal, bytes);
+            var taken = await take(result, cost, at);
+            Directory.Delete(at, recursive: true);
+            return taken;
+        }
+        catch (DecoderEndedException ended)
+        {
+            throw ended.End == DecoderEnd.Time ? Refusals.TooLong(DecoderBounds.MostTime(fileBytes), ended) : Refusals.BrokeDown(bytes, ended);
+        }
+        finally
+        {
+            if (isUsable && !isEnded)
+                idle.Add(process);
+            else
+                process.Dispose();
+        }
+    }
+
+    private async Task<DecoderProcess> ProcessAsync(CancellationToken cancel)
+    {
+        while (idle.TryTake(out var process))
+        {
+            if (process.IsAlive)
+                return process;
+            process.Dispose();
+        }
+
+        return await DecoderProcess.StartAsync(command, Path.Combine(folder, $"decoder-{Guid.NewGuid():N}"), cancel);
+    }
+}
