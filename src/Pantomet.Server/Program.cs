@@ -1,6 +1,8 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Microsoft.EntityFrameworkCore;
+using Pantomet.Core.Destinations;
+using Pantomet.Imaging.Isolation;
 using Pantomet.Server.Board;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Framing;
@@ -14,6 +16,8 @@ using Pantomet.Server.Storage;
 using Pantomet.Server.Weight;
 using Serilog;
 
+if (DecoderProgram.IsAskedFor(args))
+    return DecoderProgram.Run(args);
 if (KeepingCommands.IsOne(args))
     return KeepingCommands.Run(args);
 
@@ -32,10 +36,18 @@ services.AddSingleton(TimeProvider.System);
 services.AddSingleton<AllowedHosts>();
 services.AddSingleton(provider => new DataFolder(provider.GetRequiredService<ServerSettings>()));
 services.AddSingleton<FolderLock>();
+services.AddSingleton<DiskReserve>();
+services.AddSingleton<LibraryUpgrade>();
+services.AddSingleton<LibraryHealth>();
 services.AddSingleton<ContentStore>();
 services.AddPooledDbContextFactory<PantometDb>((provider, options) => options
-    .UseSqlite($"Data Source={provider.GetRequiredService<DataFolder>().Database}").AddInterceptors(new ShortWaits()));
+    .UseSqlite(
+        $"Data Source={provider.GetRequiredService<DataFolder>().Database}",
+        // A list of ids is one parameter, however long: SQLite allows 32,766 of them.
+        sqlite => sqlite.UseParameterizedCollectionMode(ParameterTranslationMode.Parameter))
+    .AddInterceptors(new ShortWaits()));
 services.AddScoped(provider => provider.GetRequiredService<IDbContextFactory<PantometDb>>().CreateDbContext());
+services.AddSingleton(provider => new DecoderPool(DecoderCommand.Of(typeof(Program).Assembly.Location), provider.GetRequiredService<DataFolder>().Incoming, DecoderBounds.Usual));
 services.AddSingleton<SourcePixels>();
 services.AddSingleton<PreviewFiles>();
 services.AddSingleton<SourceIntake>();
@@ -67,18 +79,21 @@ services.ConfigureHttpJsonOptions(json =>
     json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
     json.SerializerOptions.RespectNullableAnnotations = true;
     json.SerializerOptions.RespectRequiredConstructorParameters = true;
+    StrictJson.Apply(json.SerializerOptions);
 });
 services.AddOpenApi("v1", OpenApiShape.Apply);
 services.AddProblemDetails();
+// One that fails says so and goes on; it does not take the server with it.
+services.Configure<HostOptions>(host => host.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
 
 var app = builder.Build();
 app.UseMiddleware<RequestGuard>();
 app.UseExceptionHandler(FaultAnswer.Options);
-app.UseStatusCodePages();
+app.UseStatusCodePages(StatusAnswer.ExecuteAsync);
 app.UseStaticFiles(ClientFiles.Options);
 app.UseRouting();
 app.MapOpenApi("/openapi/{documentName}.json");
-app.MapGet("/healthz", () => TypedResults.Text("ready")).ExcludeFromDescription();
+app.MapHealth();
 app.MapSources();
 app.MapReplacements();
 app.MapWatching();
@@ -100,17 +115,21 @@ app.MapWorst();
 app.MapTotals();
 app.MapPackages();
 app.MapSpace();
-app.MapFallback("/api/{**path}", (string path) => Problems.NotFound("address", $"/api/{path}")).ExcludeFromDescription();
-// Slot ids have dots, so the usual rule that a dot means a file does not hold.
-app.MapFallbackToFile("{**path}", "index.html", ClientFiles.Options).ExcludeFromDescription();
+// Slot ids have dots, so the usual rule that a dot means a file does not hold. What is asked for by scripts is never answered with a page.
+app.MapFallbackToFile("{**path:regex(^(?!(api|assets|schemas|openapi|healthz)(/|$)).*$)}", "index.html", ClientFiles.Options).ExcludeFromDescription();
 
 try
 {
+    StartUp.CheckAddresses(app.Configuration);
     await StartUp.PrepareAsync(app.Services, app.Lifetime.ApplicationStopping);
 }
-catch (InvalidDataException problem)
+catch (OperationCanceledException) when (app.Lifetime.ApplicationStopping.IsCancellationRequested)
 {
-    Console.Error.WriteLine(problem.Message);
+    return 0;
+}
+catch (Exception problem) when (problem is InvalidDataException || DiskFull.Is(problem))
+{
+    Console.Error.WriteLine(problem is InvalidDataException ? problem.Message : DiskFull.Sentence);
     return 2;
 }
 

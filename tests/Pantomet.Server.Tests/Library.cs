@@ -6,12 +6,16 @@ using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.Data.Sqlite;
 using Microsoft.Extensions.DependencyInjection;
+using Pantomet.Imaging.Isolation;
 
 namespace Pantomet.Server.Tests;
 
 /// <summary>The server in this process, on an empty data folder that is gone after the test.</summary>
 public sealed class Library : WebApplicationFactory<Program>
 {
+    // One for all servers of this process: a decoder process takes a while to start, and a library of a test looks at one file or two.
+    private static readonly DecoderPool Decoders = new(DecoderCommand.Of(typeof(Program).Assembly.Location), Directory.CreateTempSubdirectory("pantomet-decoders-").FullName, DecoderBounds.Usual);
+
     private DirectoryInfo data = Directory.CreateTempSubdirectory("pantomet-test-");
     private readonly Action<IServiceCollection>? services;
     private readonly (string Name, string Value)[] settings;
@@ -137,6 +141,7 @@ public sealed class Library : WebApplicationFactory<Program>
         builder.UseSetting("data", data.FullName);
         foreach (var (name, value) in settings)
             builder.UseSetting(name, value);
+        builder.ConfigureServices(all => all.AddSingleton(Decoders));
         if (services is not null)
             builder.ConfigureServices(services);
     }

@@ -21,7 +21,6 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
     private readonly Dictionary<(string Source, string Slot), Known> cells = [];
     private readonly Dictionary<(string Source, string Slot), long> newest = [];
     private readonly Dictionary<string, long> newestOfSource = [];
-    private readonly HashSet<string> runs = [];
     private readonly KnownRows known = new();
     private long newestOfAll;
 
@@ -106,14 +105,14 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
     {
         var ids = sources.Select(source => source.Id).Where(id => columns.Any(column => newest.ContainsKey((id, column.Slot.Id)))).ToList();
         var rows = await database.Variants.AsNoTracking().Where(row => ids.Contains(row.SourceId)).OrderBy(row => row.Sequence)
-            .Select(row => new { row.SourceId, row.SlotId, row.Recipe, row.State, row.Bytes, row.Sequence, row.Points, row.RunId }).ToListAsync(cancel);
+            .Select(row => new { row.SourceId, row.SlotId, row.Recipe, row.State, row.Bytes, row.Sequence, row.Points }).ToListAsync(cancel);
         var blocked = (await database.Variants.AsNoTracking().Where(row => ids.Contains(row.SourceId) && row.State == VariantState.Blocked).OrderBy(row => row.Sequence)
             .Select(row => new { row.SourceId, row.SlotId, row.Findings }).ToListAsync(cancel)).ToLookup(row => (row.SourceId, row.SlotId), row => row.Findings);
         var made = rows.GroupBy(row => (row.SourceId, row.SlotId)).ToDictionary(
             group => group.Key,
-            group => group.GroupBy(row => row.Recipe).ToDictionary(tries => tries.Key, tries => tries.Select(row => new LastTry(row.State, row.Bytes, row.Sequence, row.Points, TheOne(row.RunId))).Last()));
+            group => group.GroupBy(row => row.Recipe).ToDictionary(tries => tries.Key, tries => tries.Select(row => new LastTry(row.State, row.Bytes, row.Sequence, row.Points)).Last()));
         var nothing = new Dictionary<string, LastTry>();
-        var worked = sources.AsParallel().SelectMany(source => columns.Where(column => !Holds(source.Id, source.Revision, column)).Select(column =>
+        var worked = sources.AsParallel().WithCancellation(cancel).SelectMany(source => columns.Where(column => !Holds(source.Id, source.Revision, column)).Select(column =>
         {
             var key = (source.Id, column.Slot.Id);
             var pairing = new Pairing(source, column.Slot);
@@ -124,15 +123,6 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
         })).ToList();
         foreach (var (key, known) in worked)
             cells[key] = known;
-    }
-
-    // A run's files name it hundreds of thousands of times; its name is kept once.
-    private string TheOne(string run)
-    {
-        if (runs.TryGetValue(run, out var same))
-            return same;
-        runs.Add(run);
-        return run;
     }
 
     private static async Task<HashSet<(string, string)>> RunningAsync(PantometDb database, CancellationToken cancel) =>

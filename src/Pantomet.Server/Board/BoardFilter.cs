@@ -50,8 +50,8 @@ internal sealed record BoardFilter(
             found = found.Where(row => row.Group == Group);
         if (AddedFrom?.ToDateTime(TimeOnly.MinValue, DateTimeKind.Utc) is { } from)
             found = found.Where(row => row.AddedAt >= from);
-        if (AddedTo?.AddDays(1).ToDateTime(TimeOnly.MinValue, DateTimeKind.Utc) is { } to)
-            found = found.Where(row => row.AddedAt < to);
+        if (AddedTo?.ToDateTime(TimeOnly.MaxValue, DateTimeKind.Utc) is { } to)
+            found = found.Where(row => row.AddedAt <= to);
         return found.OrderByDescending(row => row.Sequence);
     }
 

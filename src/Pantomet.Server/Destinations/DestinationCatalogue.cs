@@ -16,14 +16,26 @@ internal sealed record PlacedSlot(Destination Destination, Slot Slot);
 /// <summary>A destination's document as it is stored.</summary>
 /// <param name="Document">What it says.</param>
 /// <param name="Version">Changes whenever the document does.</param>
-internal sealed record StoredDocument(DestinationDocument Document, string Version);
+internal sealed record StoredDocument(DestinationDocument Document, string Version)
+{
+    /// <summary>Why it cannot be used as it is; null where it can.</summary>
+    public string? Problem { get; init; }
+}
+
+/// <summary>Why a document was not stored.</summary>
+/// <param name="IsChanged">Another version than the one named was there.</param>
+/// <param name="IdTaken">There is a destination of its id already.</param>
+/// <param name="SlotTaken">Id of a slot that belongs to another destination.</param>
+/// <param name="SlotOwner">That destination.</param>
+internal sealed record NotStored(bool IsChanged = false, bool IdTaken = false, string? SlotTaken = null, string? SlotOwner = null);
 
 /// <summary>All destinations, read once and kept until one changes.</summary>
 internal sealed class DestinationCatalogue(IDbContextFactory<PantometDb> databases, ILogger<DestinationCatalogue> log) : IDisposable
 {
     private readonly SemaphoreSlim reading = new(1);
-    private readonly SemaphoreSlim writing = new(1);
+    private readonly Lock gate = new();
     private Contents? contents;
+    private long changes;
 
     /// <summary>Every destination, in the order in which they are shown.</summary>
     /// <param name="cancel">The asker is gone.</param>
@@ -43,22 +55,26 @@ internal sealed class DestinationCatalogue(IDbContextFactory<PantometDb> databas
     /// <param name="cancel">The asker is gone.</param>
     public async Task<IReadOnlyList<StoredDocument>> DocumentsAsync(CancellationToken cancel) => (await ContentsAsync(cancel)).Documents;
 
-    /// <summary>Stores a checked document, in the place of the one with its id if there is one.</summary>
+    /// <summary>Stores a checked document.</summary>
     /// <param name="document">The document as it came.</param>
+    /// <param name="isNew">Whether it must not take the place of another.</param>
     /// <param name="over">The version that it replaces; null replaces any.</param>
-    /// <param name="cancel">The asker is gone.</param>
-    /// <returns>What is stored now; null when another version than <paramref name="over"/> was there, and nothing was stored.</returns>
-    public async Task<StoredDocument?> StoreAsync(DestinationDocument document, string? over, CancellationToken cancel)
+    /// <returns>What is stored now, or why nothing was.</returns>
+    public async Task<(StoredDocument? Stored, NotStored? Refusal)> StoreAsync(DestinationDocument document, bool isNew, string? over = null)
     {
         var json = JsonSerializer.Serialize(document, DestinationDocument.Json);
-        // Between looking at the version and storing, nobody else may store.
-        await writing.WaitAsync(cancel);
-        try
+        var refusal = await databases.WriteAsync(async database =>
         {
-            await using var database = await databases.CreateDbContextAsync(cancel);
-            var known = await database.Destinations.SingleOrDefaultAsync(row => row.Id == document.Id, cancel);
+            var known = await database.Destinations.SingleOrDefaultAsync(row => row.Id == document.Id);
+            if (isNew && known is { DeletedAt: null })
+                return new NotStored(IdTaken: true);
             if (over is not null && (known is null || known.DeletedAt is not null || VersionOf(known.Document) != over))
-                return null;
+                return new NotStored(IsChanged: true);
+            var ids = document.Slots.Select(slot => slot.Id).ToList();
+            if (await database.Slots.AsNoTracking().FirstOrDefaultAsync(slot => ids.Contains(slot.Id) && slot.DestinationId != document.Id) is { } taken)
+                return new NotStored(SlotTaken: taken.Id, SlotOwner: taken.DestinationId);
+            await database.Slots.Where(slot => slot.DestinationId == document.Id).ExecuteDeleteAsync();
+            database.Slots.AddRange(ids.Select(id => new SlotRow { Id = id, DestinationId = document.Id }));
             if (known is not null)
             {
                 known.Document = json;
@@ -66,52 +82,59 @@ internal sealed class DestinationCatalogue(IDbContextFactory<PantometDb> databas
             }
             else
             {
-                var last = await database.Destinations.MaxAsync(row => (int?)row.Position, cancel) ?? 0;
+                var last = await database.Destinations.MaxAsync(row => (int?)row.Position) ?? 0;
                 database.Destinations.Add(new DestinationRow { Id = document.Id, Position = last + 1, Document = json });
             }
 
-            await database.SaveChangesAsync(cancel);
-            contents = null;
-            return new StoredDocument(document, VersionOf(json));
-        }
-        finally
-        {
-            writing.Release();
-        }
+            return null;
+        });
+        if (refusal is not null)
+            return (null, refusal);
+        Changed();
+        return (new StoredDocument(document, VersionOf(json)), null);
     }
 
     /// <summary>Takes a destination away.</summary>
     /// <param name="id">Its id.</param>
     /// <param name="now">When.</param>
-    /// <param name="cancel">The asker is gone.</param>
     /// <returns>Whether it was there.</returns>
-    public async Task<bool> DeleteAsync(string id, DateTime now, CancellationToken cancel)
+    public async Task<bool> DeleteAsync(string id, DateTime now)
     {
-        await using var database = await databases.CreateDbContextAsync(cancel);
-        var deleted = await database.Destinations.Where(row => row.Id == id && row.DeletedAt == null)
-            .ExecuteUpdateAsync(row => row.SetProperty(destination => destination.DeletedAt, now), cancel);
-        contents = null;
-        return deleted > 0;
+        var isDone = await databases.WriteAsync(async database =>
+        {
+            await database.Slots.Where(slot => slot.DestinationId == id).ExecuteDeleteAsync();
+            return await database.Destinations.Where(row => row.Id == id && row.DeletedAt == null)
+                .ExecuteUpdateAsync(row => row.SetProperty(destination => destination.DeletedAt, now)) > 0;
+        });
+        Changed();
+        return isDone;
     }
 
     /// <summary>Puts destinations in another order. Those that are not named follow in the order that they had.</summary>
-    /// <param name="ids">The first to come.</param>
-    /// <param name="cancel">The asker is gone.</param>
-    public async Task OrderAsync(IReadOnlyList<string> ids, CancellationToken cancel)
+    /// <param name="ids">The first to come, each once.</param>
+    public async Task OrderAsync(IReadOnlyList<string> ids)
     {
-        await using var database = await databases.CreateDbContextAsync(cancel);
-        var rows = await database.Destinations.OrderBy(row => row.Position).ToListAsync(cancel);
         var wanted = ids.Select((id, index) => (id, index)).ToDictionary(pair => pair.id, pair => pair.index);
-        foreach (var (row, index) in rows.OrderBy(row => wanted.GetValueOrDefault(row.Id, int.MaxValue)).Select((row, index) => (row, index)))
-            row.Position = index + 1;
-        await database.SaveChangesAsync(cancel);
-        contents = null;
+        await databases.WriteAsync(async database =>
+        {
+            var rows = await database.Destinations.OrderBy(row => row.Position).ToListAsync();
+            foreach (var (row, index) in rows.OrderBy(row => wanted.GetValueOrDefault(row.Id, int.MaxValue)).Select((row, index) => (row, index)))
+                row.Position = index + 1;
+            return rows.Count;
+        });
+        Changed();
     }
 
-    public void Dispose()
+    public void Dispose() => reading.Dispose();
+
+    // After it was stored and before anybody is told: who asks from now on must see it.
+    private void Changed()
     {
-        reading.Dispose();
-        writing.Dispose();
+        lock (gate)
+        {
+            changes++;
+            contents = null;
+        }
     }
 
     private async Task<Contents> ContentsAsync(CancellationToken cancel)
@@ -121,7 +144,18 @@ internal sealed class DestinationCatalogue(IDbContextFactory<PantometDb> databas
         await reading.WaitAsync(cancel);
         try
         {
-            return contents ??= await ReadAsync(cancel);
+            if (contents is { } read)
+                return read;
+            var began = Interlocked.Read(ref changes);
+            var now = await ReadAsync(cancel);
+            lock (gate)
+            {
+                // What was read before a change is for who asked before it, and for nobody after.
+                if (began == changes)
+                    contents = now;
+            }
+
+            return now;
         }
         finally
         {
@@ -135,20 +169,36 @@ internal sealed class DestinationCatalogue(IDbContextFactory<PantometDb> databas
         var texts = await database.Destinations.Where(row => row.DeletedAt == null).OrderBy(row => row.Position).Select(row => row.Document).ToListAsync(cancel);
         var documents = new List<StoredDocument>();
         var destinations = new List<Destination>();
+        var slots = ImmutableSortedDictionary.CreateBuilder<string, PlacedSlot>(StringComparer.Ordinal);
         foreach (var text in texts)
         {
-            var reading = DestinationReader.Read(text);
-            if (reading.Document is { } document)
-                documents.Add(new StoredDocument(document, VersionOf(text)));
-            if (reading.Destination is { } destination)
-                destinations.Add(destination);
-            else
-                log.LogError("A stored destination cannot be used: {Problems}", string.Join(" ", reading.Problems.Select(problem => $"{problem.Field}: {problem.Sentence}")));
+            var read = DestinationReader.Read(text);
+            if (read.Document is not { } document)
+            {
+                log.LogError("A stored destination cannot be used: {Problems}", Said(read));
+                continue;
+            }
+
+            // Two of one id were let in once: the first keeps it, and the second says what to do.
+            var twice = read.Destination?.Slots.FirstOrDefault(slot => slots.ContainsKey(slot.Id));
+            var problem = read.Destination is null ? Said(read)
+                : twice is null ? null
+                : $"Its slot \"{twice.Name}\" has the id \"{twice.Id}\", which belongs to {slots[twice.Id].Destination.Name} already. Give it another id and save; until then it is not used.";
+            documents.Add(new StoredDocument(document, VersionOf(text)) { Problem = problem });
+            if (problem is not null)
+                log.LogError("The destination {Name} cannot be used as it is: {Problem}", document.Name, problem);
+            if (read.Destination is not { } whole)
+                continue;
+            var destination = whole with { Slots = [.. whole.Slots.Where(slot => !slots.ContainsKey(slot.Id))] };
+            destinations.Add(destination);
+            foreach (var slot in destination.Slots)
+                slots.Add(slot.Id, new PlacedSlot(destination, slot));
         }
 
-        var slots = destinations.SelectMany(destination => destination.Slots.Select(slot => new PlacedSlot(destination, slot)));
-        return new Contents(documents, destinations, slots.ToImmutableSortedDictionary(placed => placed.Slot.Id, placed => placed, StringComparer.Ordinal));
+        return new Contents(documents, destinations, slots.ToImmutable());
     }
+
+    private static string Said(DestinationReading read) => string.Join(" ", read.Problems.Select(problem => $"{problem.Field}: {problem.Sentence}"));
 
     private static string VersionOf(string json) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(json)))[..16];
 

@@ -16,7 +16,8 @@ internal sealed record DestinationPage(IReadOnlyList<DestinationDocument> Items,
 /// <param name="Version">Changes whenever the document does; for <c>If-Match</c>.</param>
 /// <param name="CheckedDaysAgo">Days since its numbers were checked; null when nobody said.</param>
 /// <param name="IsOutdated">Whether that is more than six months ago.</param>
-internal sealed record DestinationStanding(string Id, string Version, int? CheckedDaysAgo, bool IsOutdated);
+/// <param name="Problem">Why it cannot be used as it is; null where it can.</param>
+internal sealed record DestinationStanding(string Id, string Version, int? CheckedDaysAgo, bool IsOutdated, string? Problem);
 
 /// <summary>The scale drawings of all slots.</summary>
 internal sealed record DrawingPage(IReadOnlyList<SlotDrawing> Items);
@@ -66,7 +67,7 @@ internal static class DestinationEndpoints
             new DestinationPage(
                 [.. stored.Select(one => one.Document)],
                 [.. stored.Select(one => new DestinationStanding(
-                    one.Document.Id, one.Version, today.DayNumber - one.Document.CheckedOn?.DayNumber, Destination.IsOutdated(one.Document.CheckedOn, today)))]),
+                    one.Document.Id, one.Version, today.DayNumber - one.Document.CheckedOn?.DayNumber, Destination.IsOutdated(one.Document.CheckedOn, today), one.Problem))]),
             DestinationDocument.Json);
     }
 
@@ -78,37 +79,49 @@ internal static class DestinationEndpoints
 
     private static async Task<Results<JsonHttpResult<DestinationDocument>, ProblemHttpResult>> AddAsync(HttpContext context, DestinationCatalogue catalogue, CancellationToken cancel)
     {
-        var (document, problem) = await ReadAsync(context, catalogue, replacing: null, cancel);
+        var (document, problem) = await ReadAsync(context, cancel);
         if (document is null)
             return problem!;
-        var stored = await catalogue.StoreAsync(document, over: null, cancel);
-        return Answer(context, stored!, StatusCodes.Status201Created);
+        var (stored, refusal) = await catalogue.StoreAsync(document, isNew: true);
+        return stored is not null ? Answer(context, stored, StatusCodes.Status201Created) : await RefusedAsync(catalogue, document, refusal!, cancel);
     }
 
     private static async Task<Results<JsonHttpResult<DestinationDocument>, ProblemHttpResult>> ReplaceAsync(HttpContext context, DestinationCatalogue catalogue, string id, CancellationToken cancel)
     {
-        var (document, problem) = await ReadAsync(context, catalogue, replacing: id, cancel);
+        var (document, problem) = await ReadAsync(context, cancel);
         if (document is null)
             return problem!;
         if (document.Id != id)
             return Problems.Invalid("id", $"The document's id is \"{document.Id}\", the address says \"{id}\". An id stays what it is.");
         // RFC 9110, §13.1.1: whoever says which version was changed is told when it is no longer the one that is there.
         var over = context.Request.Headers.IfMatch.ToString().Trim('"') is { Length: > 0 } version ? version : null;
-        return await catalogue.StoreAsync(document, over, cancel) is { } stored
-            ? Answer(context, stored)
-            : Problems.Of(
-                StatusCodes.Status412PreconditionFailed, "changed-meanwhile", "Changed meanwhile",
-                $"Somebody else has changed or deleted \"{document.Name}\" since you began. Nothing was saved, and your changes are still here: look at theirs, or save yours over them.");
+        var (stored, refusal) = await catalogue.StoreAsync(document, isNew: false, over);
+        return stored is not null ? Answer(context, stored) : await RefusedAsync(catalogue, document, refusal!, cancel);
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> DeleteAsync(DestinationCatalogue catalogue, string id, TimeProvider clock, CancellationToken cancel) =>
-        await catalogue.DeleteAsync(id, clock.GetUtcNow().UtcDateTime, cancel) ? TypedResults.NoContent() : Problems.NotFound("destination", id);
+    private static async Task<ProblemHttpResult> RefusedAsync(DestinationCatalogue catalogue, DestinationDocument document, NotStored refusal, CancellationToken cancel)
+    {
+        if (refusal.IdTaken)
+            return Problems.Taken("id", $"There is a destination \"{document.Id}\" already. Give this one another id, or replace that one with PUT.");
+        if (refusal.SlotTaken is { } slot)
+        {
+            var owner = (await catalogue.DocumentAsync(refusal.SlotOwner!, cancel))?.Document.Name ?? refusal.SlotOwner;
+            return Problems.Taken("slots", $"The slot id \"{slot}\" belongs to {owner} already. Slot ids are unique across destinations.");
+        }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> OrderAsync(DestinationCatalogue catalogue, DestinationOrder order, CancellationToken cancel)
+        return Problems.Of(
+            StatusCodes.Status412PreconditionFailed, "changed-meanwhile", "Changed meanwhile",
+            $"Somebody else has changed or deleted \"{document.Name}\" since you began. Nothing was saved, and your changes are still here: look at theirs, or save yours over them.");
+    }
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> DeleteAsync(DestinationCatalogue catalogue, string id, TimeProvider clock) =>
+        await catalogue.DeleteAsync(id, clock.GetUtcNow().UtcDateTime) ? TypedResults.NoContent() : Problems.NotFound("destination", id);
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> OrderAsync(DestinationCatalogue catalogue, DestinationOrder order)
     {
         if (order.Ids.Distinct().Count() != order.Ids.Count)
             return Problems.Invalid("ids", "A destination is named twice. Name each once.");
-        await catalogue.OrderAsync(order.Ids, cancel);
+        await catalogue.OrderAsync(order.Ids);
         return TypedResults.NoContent();
     }
 
@@ -122,23 +135,13 @@ internal static class DestinationEndpoints
         return TypedResults.Json(stored.Document, DestinationDocument.Json, statusCode: status);
     }
 
-    private static async Task<(DestinationDocument? Document, ProblemHttpResult? Problem)> ReadAsync(
-        HttpContext context, DestinationCatalogue catalogue, string? replacing, CancellationToken cancel)
+    private static async Task<(DestinationDocument? Document, ProblemHttpResult? Problem)> ReadAsync(HttpContext context, CancellationToken cancel)
     {
         // As text, not as an object: what is wrong can then be said with its line.
         var (text, tooLong) = await RequestText.ReadAsync(context, cancel);
         if (text is null)
             return (null, tooLong);
         var reading = DestinationReader.Read(text);
-        if (reading.Problems.Count > 0)
-            return (null, Problems.InvalidDocument(reading.Problems));
-        var document = reading.Document!;
-        if (replacing is null && await catalogue.DocumentAsync(document.Id, cancel) is not null)
-            return (null, Problems.Taken("id", $"There is a destination \"{document.Id}\" already. Give this one another id, or replace that one with PUT."));
-        var others = (await catalogue.SlotsAsync(cancel)).Values.Where(placed => placed.Destination.Id != (replacing ?? ""));
-        var taken = others.FirstOrDefault(placed => document.Slots.Any(slot => slot.Id == placed.Slot.Id));
-        return taken is not null
-            ? (null, Problems.Taken("slots", $"The slot id \"{taken.Slot.Id}\" belongs to {taken.Destination.Name} already. Slot ids are unique across destinations."))
-            : (document, null);
+        return reading.Problems.Count > 0 ? (null, Problems.InvalidDocument(reading.Problems)) : (reading.Document, null);
     }
 }

@@ -12,3 +12,11 @@ internal sealed class DestinationRow
 
     public DateTime? DeletedAt { get; set; }
 }
+
+/// <summary>Which destination a slot's id belongs to, in the database. Those of deleted destinations are free.</summary>
+internal sealed class SlotRow
+{
+    public required string Id { get; init; }
+
+    public required string DestinationId { get; init; }
+}

@@ -2,6 +2,8 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Sizing;
+using Microsoft.AspNetCore.Http.Features;
+using Pantomet.Imaging.Isolation;
 using Pantomet.Imaging.Sources;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Storage;
@@ -45,12 +47,15 @@ internal static class ScreenshotEndpoints
         screenshots.MapPost("/{id}/measure", Measure).WithName("measureOnScreenshot");
     }
 
-    private static async Task<Results<Ok<ScreenshotAnswer>, ProblemHttpResult>> AddAsync(HttpContext context, ContentStore store, Screenshots screenshots, CancellationToken cancel)
+    private static async Task<Results<Ok<ScreenshotAnswer>, ProblemHttpResult>> AddAsync(HttpContext context, ContentStore store, DecoderPool decoders, Screenshots screenshots, CancellationToken cancel)
     {
+        // The length is bounded here, with a sentence, and not by the web server's own bound.
+        if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } size)
+            size.MaxRequestBodySize = null;
         try
         {
             using var file = await store.WriteAsideAsync(context.Request.Body, MostBytes, cancel);
-            var plane = await Task.Run(() => ScreenshotReader.Read(file.Path, MostPixels), cancel);
+            var plane = await decoders.BrightnessAsync(file.Path, MostPixels, cancel);
             return TypedResults.Ok(new ScreenshotAnswer(screenshots.Add(plane), plane.Width, plane.Height));
         }
         catch (UnreadableException problem)

@@ -44,13 +44,12 @@ internal static class CopyEndpoints
         if (problem is not null)
             return problem;
         var wanted = request.To.Where(id => id != sourceId).Distinct().ToList();
-        var rows = await database.Sources.Where(row => wanted.Contains(row.Id) && row.DeletedAt == null).OrderBy(row => row.Sequence).ToListAsync(cancel);
+        var rows = await database.Sources.AsNoTracking().Where(row => wanted.Contains(row.Id) && row.DeletedAt == null).OrderBy(row => row.Sequence).ToListAsync(cancel);
         if (rows.Count == 0)
             return Problems.Invalid("to", "There is no other picture to copy the framing to. Choose some on Sources first.");
         var slots = (await catalogue.AllAsync(cancel)).SelectMany(destination => destination.Slots).ToList();
         var items = new List<SheetEntry>();
         var refused = new List<CopyRefusal>();
-        var changes = new List<(SourceRow, FramingChange)>();
         foreach (var row in rows)
         {
             if (Copied(from!, row, request.As) is not { } copied)
@@ -59,12 +58,15 @@ internal static class CopyEndpoints
                 continue;
             }
 
-            changes.Add((row, new FramingChange.TakeOver(copied, $"framing from {from!.Stem}")));
             items.Add(new SheetEntry(SourceAnswer.Of(row), FramingAnswer.Of(row, slots, tried: copied)));
         }
 
         if (!request.IsTried)
-            await framings.DoAllAsync(changes, cancel);
+        {
+            await framings.DoAllAsync([.. items.Select(item => item.Source.Id)], row =>
+                Copied(from!, row, request.As) is { } copied ? new FramingChange.TakeOver(copied, $"framing from {from!.Stem}") : null);
+        }
+
         return TypedResults.Ok(new CopyAnswer(items, refused));
     }
 

@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
@@ -34,7 +35,7 @@ internal static class FramingEndpoints
     }
 
     private static async Task<Results<Ok<FramingAnswer>, ProblemHttpResult>> GetAsync(
-        Framings framings, DestinationCatalogue catalogue, PreviewFiles previews, PantometDb database, string sourceId, CancellationToken cancel)
+        Framings framings, DestinationCatalogue catalogue, PreviewFiles previews, IDbContextFactory<PantometDb> databases, string sourceId, CancellationToken cancel)
     {
         var (source, problem) = await framings.FindAsync(sourceId, cancel);
         if (problem is not null)
@@ -42,8 +43,8 @@ internal static class FramingEndpoints
         // It came in before subjects were proposed.
         if (source!.Proposal is null && await previews.TryProposeAsync(source, cancel) is { } proposal)
         {
+            await databases.WriteAsync(async database => (await database.Sources.SingleOrDefaultAsync(row => row.Id == sourceId))?.Proposal ??= proposal);
             source.Proposal = proposal;
-            await database.SaveChangesAsync(cancel);
         }
 
         return TypedResults.Ok(await AnswerAsync(framings, catalogue, source, cancel));
@@ -52,11 +53,8 @@ internal static class FramingEndpoints
     private static async Task<Results<Ok<FramingAnswer>, ProblemHttpResult>> ChangeAsync(
         Framings framings, DestinationCatalogue catalogue, HttpContext context, string sourceId, FramingRequest request, CancellationToken cancel)
     {
-        var (source, missing) = await framings.FindAsync(sourceId, cancel);
-        if (missing is not null)
-            return missing;
-        var (change, problem) = request.Read(source!, await catalogue.SlotsAsync(cancel));
-        problem ??= await framings.DoAsync(source!, change!, Over(context.Request), cancel);
+        var slots = await catalogue.SlotsAsync(cancel);
+        var (source, problem) = await framings.DoAsync(sourceId, Over(context.Request), row => request.Read(row, slots));
         return problem is not null ? problem : TypedResults.Ok(await AnswerAsync(framings, catalogue, source!, cancel));
     }
 
@@ -75,52 +73,46 @@ internal static class FramingEndpoints
     private static async Task<Results<Ok<FramingAnswer>, ProblemHttpResult>> MoveAsync(
         Framings framings, DestinationCatalogue catalogue, string sourceId, bool forward, CancellationToken cancel)
     {
-        var (source, problem) = await framings.FindAsync(sourceId, cancel);
-        if (problem is not null)
-            return problem;
-        await framings.MoveAsync(source!, forward, cancel);
-        return TypedResults.Ok(await AnswerAsync(framings, catalogue, source!, cancel));
+        var (source, problem) = await framings.MoveAsync(sourceId, forward);
+        return problem is not null ? problem : TypedResults.Ok(await AnswerAsync(framings, catalogue, source!, cancel));
     }
 
     private static async Task<Results<Ok<PlanAnswer>, ProblemHttpResult>> SetAsync(
         Framings framings, DestinationCatalogue catalogue, string sourceId, string slotId, DrawnFraming drawn, CancellationToken cancel)
     {
-        var (source, missing) = await framings.FindAsync(sourceId, cancel);
-        if (missing is not null)
-            return missing;
-        if (Refusal(drawn.Crop, source!.Facts.Size) is { } refused)
-            return refused;
-        var crop = new PixelRect((int)drawn.Crop.X, (int)drawn.Crop.Y, (int)drawn.Crop.Width, (int)drawn.Crop.Height);
-        Turn? turn = null;
-        if (drawn.Rotation is { } degrees)
-        {
-            if (!Turn.TryOf(degrees, source.Framing.Turn.IsMirrored, out var own))
-                return Problems.Invalid("rotation", "A picture is turned by quarters, and levelled by at most 15 degrees either way from there.");
-            turn = own;
-        }
-
         var slots = await catalogue.SlotsAsync(cancel);
-        var request = new FramingRequest(FramingAct.Crop, slotId, drawn.Tier, crop);
-        var (_, problem) = request.Read(source, slots);
+        PixelRect crop = default, taken = default;
+        var (source, problem) = await framings.DoAsync(sourceId, over: null, row =>
+        {
+            if (Refusal(drawn.Crop, row.Facts.Size) is { } refused)
+                return (null, refused);
+            Turn? turn = null;
+            if (drawn.Rotation is { } degrees)
+            {
+                if (!Turn.TryOf(degrees, row.Framing.Turn.IsMirrored, out var own))
+                    return (null, Problems.Invalid("rotation", "A picture is turned by quarters, and levelled by at most 15 degrees either way from there."));
+                turn = own;
+            }
+
+            crop = new PixelRect((int)drawn.Crop.X, (int)drawn.Crop.Y, (int)drawn.Crop.Width, (int)drawn.Crop.Height);
+            var request = new FramingRequest(FramingAct.Crop, slotId, drawn.Tier, crop);
+            if (request.Read(row, slots) is (_, { } unfit))
+                return (null, unfit);
+            taken = request.AsTaken(row, slots[slotId].Slot, new HandFraming(crop, turn));
+            return (new FramingChange.Crop(slots[slotId].Slot, drawn.Tier, new HandFraming(taken, turn)), null);
+        });
         if (problem is not null)
             return problem;
         var slot = slots[slotId].Slot;
-        var taken = request.AsTaken(source, slot, new HandFraming(crop, turn));
-        if (await framings.DoAsync(source, new FramingChange.Crop(slot, drawn.Tier, new HandFraming(taken, turn)), over: null, cancel) is { } changed)
-            return changed;
-        var answer = PlanAnswer.Of(slotId, new Pairing(source, slot).Plan());
+        var answer = PlanAnswer.Of(slotId, new Pairing(source!, slot).Plan());
         return TypedResults.Ok(taken == crop ? answer : answer with { Findings = [Fitted(crop, taken, slot.Shape.ToString()), .. answer.Findings] });
     }
 
     private static async Task<Results<Ok<PlanAnswer>, ProblemHttpResult>> ResetAsync(
         Framings framings, DestinationCatalogue catalogue, string sourceId, string slotId, string? tier, CancellationToken cancel)
     {
-        var (source, missing) = await framings.FindAsync(sourceId, cancel);
-        if (missing is not null)
-            return missing;
         var slots = await catalogue.SlotsAsync(cancel);
-        var (change, problem) = new FramingRequest(FramingAct.Automatic, slotId, tier).Read(source!, slots);
-        problem ??= await framings.DoAsync(source!, change!, over: null, cancel);
+        var (source, problem) = await framings.DoAsync(sourceId, over: null, row => new FramingRequest(FramingAct.Automatic, slotId, tier).Read(row, slots));
         return problem is not null ? problem : TypedResults.Ok(PlanAnswer.Of(slotId, new Pairing(source!, slots[slotId].Slot).Plan()));
     }
 

@@ -8,51 +8,93 @@ using Pantomet.Server.Storage;
 namespace Pantomet.Server.Framing;
 
 /// <summary>Changes how sources are framed, and remembers each change so that it can be undone and redone for good.</summary>
-internal sealed class Framings(PantometDb database)
+/// <remarks>What a change makes of a framing depends on the framing that is there: it is read and written under the database's write lock.</remarks>
+internal sealed class Framings(IDbContextFactory<PantometDb> databases)
 {
     // Older steps are let go of: nobody goes back so far.
     private const int StepsKept = 200;
 
-    /// <summary>A source that is there, to be changed.</summary>
-    public async Task<(SourceRow? Source, ProblemHttpResult? Problem)> FindAsync(string id, CancellationToken cancel) =>
-        await database.Sources.SingleOrDefaultAsync(row => row.Id == id && row.DeletedAt == null, cancel) is { } source ? (source, null) : (null, Problems.NotFound("source", id));
+    /// <summary>What a change would be of a source as it is now, or why there is none.</summary>
+    public delegate (FramingChange? Change, ProblemHttpResult? Problem) Reading(SourceRow source);
+
+    /// <summary>A source that is there; only to be looked at.</summary>
+    public async Task<(SourceRow? Source, ProblemHttpResult? Problem)> FindAsync(string id, CancellationToken cancel)
+    {
+        await using var database = await databases.CreateDbContextAsync(cancel);
+        return await database.Sources.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id && row.DeletedAt == null, cancel) is { } source ? (source, null) : (null, Problems.NotFound("source", id));
+    }
 
     /// <summary>Does a change and stores it as a step.</summary>
-    /// <param name="source">As found by <see cref="FindAsync"/>.</param>
-    /// <param name="change">What is done.</param>
+    /// <param name="id">The source's.</param>
     /// <param name="over">The revision that the person saw; null changes whatever is there.</param>
-    /// <param name="cancel">The asker is gone.</param>
+    /// <param name="read">Says what is done, of the source as it is then.</param>
+    public Task<(SourceRow? Source, ProblemHttpResult? Problem)> DoAsync(string id, long? over, Reading read) => databases.TryWriteAsync<SourceRow>(async database =>
+    {
+        var (source, problem) = await ForChangeAsync(database, id);
+        return problem is not null ? (null, problem) : (source, await DoAsync(database, source!, over, read));
+    });
+
+    /// <summary>Does a change to a source that is changed otherwise too.</summary>
+    /// <param name="database">In a transaction that writes.</param>
+    /// <param name="source">From it.</param>
+    /// <param name="over">The revision that the person saw; null changes whatever is there.</param>
+    /// <param name="read">Says what is done.</param>
     /// <returns>The problem that nothing was changed, if so.</returns>
-    public async Task<ProblemHttpResult?> DoAsync(SourceRow source, FramingChange change, long? over, CancellationToken cancel)
+    public static async Task<ProblemHttpResult?> DoAsync(PantometDb database, SourceRow source, long? over, Reading read)
     {
         if (over is not null && over != source.FramingRevision)
-            return await ChangedMeanwhileAsync(source, cancel);
-        Record(source, change);
-        try
-        {
-            await database.SaveChangesAsync(cancel);
-        }
-        catch (DbUpdateConcurrencyException)
-        {
-            await database.Entry(source).ReloadAsync(cancel);
-            return await ChangedMeanwhileAsync(source, cancel);
-        }
-
-        await ForgetAsync(source.Id, cancel);
+            return await ChangedMeanwhileAsync(database, source);
+        var (change, problem) = read(source);
+        if (problem is not null)
+            return problem;
+        Record(database, source, change!);
+        await ForgetAsync(database, source.Id);
         return null;
     }
 
     /// <summary>Does a change to each of some sources, all in one go: a series is never left half changed.</summary>
-    public async Task DoAllAsync(IReadOnlyCollection<(SourceRow Source, FramingChange Change)> changes, CancellationToken cancel)
+    /// <param name="ids">Those that are not there are passed over.</param>
+    /// <param name="read">Says what is done to each as it is then; null leaves it as it is.</param>
+    public Task<int> DoAllAsync(IReadOnlyCollection<string> ids, Func<SourceRow, FramingChange?> read) => databases.WriteAsync(async database =>
     {
-        foreach (var (source, change) in changes)
-            Record(source, change);
-        await database.SaveChangesAsync(cancel);
-        var ids = changes.Select(one => one.Source.Id).ToList();
-        await database.FramingSteps.Where(step => ids.Contains(step.SourceId) && step.IsUndone).ExecuteDeleteAsync(cancel);
+        var changed = 0;
+        foreach (var source in await database.Sources.Where(row => ids.Contains(row.Id) && row.DeletedAt == null).ToListAsync())
+        {
+            if (read(source) is not { } change)
+                continue;
+            Record(database, source, change);
+            await ForgetAsync(database, source.Id);
+            changed++;
+        }
+
+        return changed;
+    });
+
+    /// <summary>Takes the last step back, or does the last one again that was taken back. Does nothing when there is none.</summary>
+    public Task<(SourceRow? Source, ProblemHttpResult? Problem)> MoveAsync(string id, bool forward) => databases.TryWriteAsync<SourceRow>(async database =>
+    {
+        var (source, problem) = await ForChangeAsync(database, id);
+        if (problem is null && await NextAsync(database, id, forward) is { } step)
+        {
+            step.IsUndone = !forward;
+            source!.Framing = forward ? step.After : step.Before;
+            source.FramingRevision++;
+        }
+
+        return (source, problem);
+    });
+
+    /// <summary>What undo would take back, and what redo would do again.</summary>
+    public async Task<(string? Undo, string? Redo)> LabelsAsync(string sourceId, CancellationToken cancel)
+    {
+        await using var database = await databases.CreateDbContextAsync(cancel);
+        return ((await NextAsync(database, sourceId, false))?.Label, (await NextAsync(database, sourceId, true))?.Label);
     }
 
-    private void Record(SourceRow source, FramingChange change)
+    private static async Task<(SourceRow? Source, ProblemHttpResult? Problem)> ForChangeAsync(PantometDb database, string id) =>
+        await database.Sources.SingleOrDefaultAsync(row => row.Id == id && row.DeletedAt == null) is { } source ? (source, null) : (null, Problems.NotFound("source", id));
+
+    private static void Record(PantometDb database, SourceRow source, FramingChange change)
     {
         var after = change.ApplyTo(source.Framing);
         database.FramingSteps.Add(new FramingStepRow { SourceId = source.Id, Label = change.Label, Before = source.Framing, After = after });
@@ -60,39 +102,24 @@ internal sealed class Framings(PantometDb database)
         source.FramingRevision++;
     }
 
-    /// <summary>Takes the last step back, or does the last one again that was taken back. Does nothing when there is none.</summary>
-    public async Task MoveAsync(SourceRow source, bool forward, CancellationToken cancel)
-    {
-        if (await NextAsync(source.Id, forward, cancel) is not { } step)
-            return;
-        step.IsUndone = !forward;
-        source.Framing = forward ? step.After : step.Before;
-        source.FramingRevision++;
-        await database.SaveChangesAsync(cancel);
-    }
-
-    /// <summary>What undo would take back, and what redo would do again.</summary>
-    public async Task<(string? Undo, string? Redo)> LabelsAsync(string sourceId, CancellationToken cancel) =>
-        ((await NextAsync(sourceId, false, cancel))?.Label, (await NextAsync(sourceId, true, cancel))?.Label);
-
-    private Task<FramingStepRow?> NextAsync(string sourceId, bool forward, CancellationToken cancel)
+    private static Task<FramingStepRow?> NextAsync(PantometDb database, string sourceId, bool forward)
     {
         var steps = database.FramingSteps.Where(step => step.SourceId == sourceId && step.IsUndone == forward);
-        return (forward ? steps.OrderBy(step => step.Sequence) : steps.OrderByDescending(step => step.Sequence)).FirstOrDefaultAsync(cancel);
+        return (forward ? steps.OrderBy(step => step.Sequence) : steps.OrderByDescending(step => step.Sequence)).FirstOrDefaultAsync();
     }
 
     // What was undone before a new step cannot be redone after it.
-    private async Task ForgetAsync(string sourceId, CancellationToken cancel)
+    private static async Task ForgetAsync(PantometDb database, string sourceId)
     {
-        await database.FramingSteps.Where(step => step.SourceId == sourceId && step.IsUndone).ExecuteDeleteAsync(cancel);
-        var oldest = await database.FramingSteps.Where(step => step.SourceId == sourceId).OrderByDescending(step => step.Sequence).Skip(StepsKept).Select(step => step.Sequence).FirstOrDefaultAsync(cancel);
+        await database.FramingSteps.Where(step => step.SourceId == sourceId && step.IsUndone).ExecuteDeleteAsync();
+        var oldest = await database.FramingSteps.Where(step => step.SourceId == sourceId).OrderByDescending(step => step.Sequence).Skip(StepsKept).Select(step => step.Sequence).FirstOrDefaultAsync();
         if (oldest > 0)
-            await database.FramingSteps.Where(step => step.SourceId == sourceId && step.Sequence <= oldest).ExecuteDeleteAsync(cancel);
+            await database.FramingSteps.Where(step => step.SourceId == sourceId && step.Sequence <= oldest).ExecuteDeleteAsync();
     }
 
-    private async Task<ProblemHttpResult> ChangedMeanwhileAsync(SourceRow source, CancellationToken cancel)
+    private static async Task<ProblemHttpResult> ChangedMeanwhileAsync(PantometDb database, SourceRow source)
     {
-        var last = (await LabelsAsync(source.Id, cancel)).Undo;
+        var last = (await NextAsync(database, source.Id, false))?.Label;
         return Problems.Of(
             StatusCodes.Status412PreconditionFailed, "framed-meanwhile", "Framed meanwhile",
             $"\"{source.Stem}\" was framed in another window since you began{(last is null ? "" : $" (last: {last})")}. Yours was not stored: look at what is there now, then do yours again or leave it.");

@@ -49,7 +49,7 @@ internal static class ReviewEndpoints
     {
         var slots = await SlotsAsync(catalogue, selection, cancel);
         var sources = await SourcesAsync(database, selection, int.MaxValue, cancel);
-        var reviews = sources.AsParallel().AsOrdered().Select(row =>
+        var reviews = sources.AsParallel().AsOrdered().WithCancellation(cancel).Select(row =>
         {
             var source = row.ToSource();
             return (Row: row, Review: Review.Of(source, slots.Select(slot => SlotPlan.For(slot, source))));
@@ -63,7 +63,7 @@ internal static class ReviewEndpoints
     {
         var slots = await SlotsAsync(catalogue, selection, cancel);
         var sources = await SourcesAsync(database, selection, MostOnSheet, cancel);
-        return TypedResults.Ok(new FramingSheet([.. sources.AsParallel().AsOrdered().Select(row => new SheetEntry(SourceAnswer.Of(row), FramingAnswer.Of(row, slots)))]));
+        return TypedResults.Ok(new FramingSheet([.. sources.AsParallel().AsOrdered().WithCancellation(cancel).Select(row => new SheetEntry(SourceAnswer.Of(row), FramingAnswer.Of(row, slots)))]));
     }
 
     private static async Task<IReadOnlyList<Slot>> SlotsAsync(DestinationCatalogue catalogue, Selection selection, CancellationToken cancel) =>

@@ -7,24 +7,46 @@ using Pantomet.Server.Storage;
 namespace Pantomet.Server.Hosting;
 
 /// <summary>Fills an empty library with the demo: the sources and destinations of the invented shop Galewright Kites.</summary>
-internal sealed class DemoLibrary(ServerSettings settings, PantometDb database, DestinationCatalogue catalogue, SourceIntake intake, ILogger<DemoLibrary> log)
+/// <remarks>A note in the data folder says that it is not finished: whatever interrupts a first start, the next one goes on with it.</remarks>
+internal sealed class DemoLibrary(
+    ServerSettings settings, DataFolder folder, IDbContextFactory<PantometDb> databases, DestinationCatalogue catalogue, SourceIntake intake, ILogger<DemoLibrary> log)
 {
     /// <summary>Takes the demo in, unless there is none or the library was ever used.</summary>
     /// <param name="cancel">The server ends.</param>
+    /// <exception cref="InvalidDataException">Something of the demo cannot be taken in.</exception>
     public async Task MakeAsync(CancellationToken cancel)
     {
-        if (settings.DemoFolder is not { } demo || await database.Destinations.AnyAsync(cancel) || await database.Sources.AnyAsync(cancel))
+        if (settings.DemoFolder is not { } demo)
             return;
-        foreach (var path in (await File.ReadAllLinesAsync(Path.Combine(demo, "destinations", "order.txt"), cancel)).Where(line => line.Length > 0))
+        if (!File.Exists(folder.UnfinishedDemo))
         {
-            var text = await File.ReadAllTextAsync(Path.Combine(demo, "destinations", path), cancel);
-            var reading = DestinationReader.Read(text);
-            if (reading.Problems is [var first, ..])
-                throw new InvalidDataException($"{path}, line {first.Line}, {first.Field}: {first.Sentence}");
-            await catalogue.StoreAsync(reading.Document!, over: null, cancel);
+            await using var database = await databases.CreateDbContextAsync(cancel);
+            if (await database.Destinations.AnyAsync(cancel) || await database.Sources.AnyAsync(cancel))
+                return;
+            await File.WriteAllTextAsync(folder.UnfinishedDemo, "The demo library is being made; the next start goes on with it.", cancel);
         }
 
-        var pictures = Directory.EnumerateFiles(Path.Combine(demo, "sources")).Where(path => !path.EndsWith(".md", StringComparison.Ordinal)).OrderDescending().ToList();
+        await AddDestinationsAsync(Path.Combine(demo, "destinations"), cancel);
+        await AddPicturesAsync(Path.Combine(demo, "sources"), cancel);
+        File.Delete(folder.UnfinishedDemo);
+    }
+
+    private async Task AddDestinationsAsync(string from, CancellationToken cancel)
+    {
+        foreach (var path in (await File.ReadAllLinesAsync(Path.Combine(from, "order.txt"), cancel)).Where(line => line.Length > 0))
+        {
+            cancel.ThrowIfCancellationRequested();
+            var reading = DestinationReader.Read(await File.ReadAllTextAsync(Path.Combine(from, path), cancel));
+            if (reading.Problems is [var first, ..])
+                throw new InvalidDataException($"{path}, line {first.Line}, {first.Field}: {first.Sentence}");
+            // What is there already came before the interruption.
+            await catalogue.StoreAsync(reading.Document!, isNew: true);
+        }
+    }
+
+    private async Task AddPicturesAsync(string from, CancellationToken cancel)
+    {
+        var pictures = Directory.EnumerateFiles(from).Where(path => !path.EndsWith(".md", StringComparison.Ordinal)).OrderDescending().ToList();
         log.LogInformation("Making the demo library from {Count} pictures", pictures.Count);
         foreach (var path in pictures)
         {

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Microsoft.AspNetCore.Diagnostics;
+using Pantomet.Core.Destinations;
 using Pantomet.Imaging.Sources;
 using Pantomet.Server.Storage;
 
@@ -12,7 +13,7 @@ internal static class FaultAnswer
     public static ExceptionHandlerOptions Options { get; } = new()
     {
         ExceptionHandler = AnswerAsync,
-        SuppressDiagnosticsCallback = context => context.Exception is UnreadableException or BadHttpRequestException,
+        SuppressDiagnosticsCallback = context => context.Exception is UnreadableException or BadHttpRequestException || StrictJson.IsHalfCharacter(context.Exception),
     };
 
     private static async Task AnswerAsync(HttpContext context)
@@ -22,6 +23,7 @@ internal static class FaultAnswer
         {
             BadHttpRequestException { InnerException: JsonException json } => Problems.Of(
                 StatusCodes.Status400BadRequest, "not-json", "The request cannot be read", $"The body is not the JSON that is wanted here: {json.Message}", json.Path?.TrimStart('$', '.')),
+            _ when fault is not null && StrictJson.IsHalfCharacter(fault) => Problems.Of(StatusCodes.Status400BadRequest, "not-json", "The request cannot be read", StrictJson.HalfCharacter),
             BadHttpRequestException bad => Problems.Of(bad.StatusCode, "bad-request", "The request cannot be read", bad.Message),
             UnreadableException unreadable => Problems.Of(StatusCodes.Status410Gone, unreadable.Id, "The picture cannot be read", unreadable.Message),
             _ when fault is not null && DiskFull.Is(fault) => Problems.Of(StatusCodes.Status507InsufficientStorage, "disk-full", "The disk is full", DiskFull.Sentence),

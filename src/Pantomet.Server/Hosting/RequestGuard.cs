@@ -10,13 +10,12 @@ internal sealed class RequestGuard(RequestDelegate next, AllowedHosts allowed)
 
     public async Task InvokeAsync(HttpContext context)
     {
-        var headers = context.Response.Headers;
-        headers.ContentSecurityPolicy = ContentPolicy;
-        headers.XContentTypeOptions = "nosniff";
-        headers["Referrer-Policy"] = "no-referrer";
-        headers["Cross-Origin-Opener-Policy"] = "same-origin";
-        headers["Cross-Origin-Resource-Policy"] = "same-origin";
-        headers["Permissions-Policy"] = "camera=(), microphone=(), geolocation=()";
+        // At the last moment: whoever answers for a fault begins with an empty answer.
+        context.Response.OnStarting(() =>
+        {
+            Protect(context.Response.Headers);
+            return Task.CompletedTask;
+        });
 
         if (Refusal(context.Request) is { } reason)
             await Problems.Of(StatusCodes.Status403Forbidden, "foreign-request", "Refused", reason).ExecuteAsync(context);
@@ -24,13 +23,29 @@ internal sealed class RequestGuard(RequestDelegate next, AllowedHosts allowed)
             await next(context);
     }
 
+    private static void Protect(IHeaderDictionary headers)
+    {
+        // What is shown out of a package has a stricter one.
+        if (headers.ContentSecurityPolicy.Count == 0)
+            headers.ContentSecurityPolicy = ContentPolicy;
+        headers.XContentTypeOptions = "nosniff";
+        headers["Referrer-Policy"] = "no-referrer";
+        headers["Cross-Origin-Opener-Policy"] = "same-origin";
+        headers["Cross-Origin-Resource-Policy"] = "same-origin";
+        headers["Permissions-Policy"] = "camera=(), microphone=(), geolocation=()";
+    }
+
     private string? Refusal(HttpRequest request)
     {
         if (!allowed.Contains(request.Host.Host))
             return $"This server does not answer for the host \"{request.Host.Host}\". Open it under the address that it printed at its start, or name the host in PANTOMET_HOSTS.";
         var origin = request.Headers.Origin.ToString();
-        if (origin.Length > 0 && origin != $"{request.Scheme}://{request.Host}")
+        if (origin.Length > 0 && !IsOurs(origin, request.Host))
             return "The request comes from a page of another site. Only Pantomet's own pages, and scripts without an Origin, may ask.";
+        // Behind a proxy that ends TLS, the page has another scheme than the request that arrives here; its host is the same.
+        static bool IsOurs(string origin, HostString host) =>
+            Uri.TryCreate(origin, UriKind.Absolute, out var page) && page.Scheme is ("http" or "https") &&
+            page.Host.Equals(host.Host, StringComparison.OrdinalIgnoreCase) && (page.Port == host.Port || (host.Port is null && page.IsDefaultPort));
         var crossSite = request.Headers["Sec-Fetch-Site"] == "cross-site" && request.Headers["Sec-Fetch-Mode"] != "navigate";
         return crossSite ? "The request comes from a page of another site." : null;
     }

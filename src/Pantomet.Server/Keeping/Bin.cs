@@ -7,22 +7,23 @@ using Pantomet.Server.Storage;
 namespace Pantomet.Server.Keeping;
 
 /// <summary>Where sources go that were taken away, until it is emptied.</summary>
-internal sealed class Bin(PantometDb database, SourceIntake intake, RunQueue queue, BoardCells cells, DataFolder folder)
+internal sealed class Bin(PantometDb database, IDbContextFactory<PantometDb> databases, SourceIntake intake, RunQueue queue, BoardCells cells, DataFolder folder)
 {
     private const int SourcesAtOnce = 200;
 
-    /// <summary>Deletes for good what is in the bin, with everything that was made of it.</summary>
+    /// <summary>Deletes for good what is in the bin, with everything that was made of it. What is restored meanwhile stays.</summary>
     /// <param name="cancel">The asker is gone.</param>
     /// <returns>The ids of the sources that went; null while files are being made, for one of them may be wanted.</returns>
     public async Task<IReadOnlyList<string>?> EmptyAsync(CancellationToken cancel)
     {
         var gone = new List<string>();
-        var isIdle = await queue.WhileIdleAsync(() => intake.WhileNothingIsRegisteredAsync(
+        var isIdle = await queue.WhileIdleAsync(() => intake.WhileNothingElseIsRegisteredAsync(
             async () =>
             {
-                gone = await database.Sources.Where(row => row.DeletedAt != null).Select(row => row.Id).ToListAsync(cancel);
-                foreach (var some in gone.Chunk(SourcesAtOnce))
-                    await DeleteAsync(some, cancel);
+                var inBin = await database.Sources.Where(row => row.DeletedAt != null).Select(row => row.Id).ToListAsync(cancel);
+                foreach (var some in inBin.Chunk(SourcesAtOnce))
+                    gone.AddRange(await DeleteAsync(some));
+                return gone;
             },
             cancel), cancel);
         if (!isIdle)
@@ -31,19 +32,22 @@ internal sealed class Bin(PantometDb database, SourceIntake intake, RunQueue que
         return gone;
     }
 
-    private async Task DeleteAsync(string[] ids, CancellationToken cancel)
+    private async Task<IReadOnlyList<string>> DeleteAsync(string[] wanted)
     {
-        var files = await database.Variants.Where(row => ids.Contains(row.SourceId) && row.Sha256 != null).Select(row => row.Sha256!).Distinct().ToListAsync(cancel);
-        await using (var transaction = await database.Database.BeginTransactionAsync(cancel))
+        var (ids, files) = await databases.WriteAsync(async changed =>
         {
-            await database.Variants.Where(row => ids.Contains(row.SourceId)).ExecuteDeleteAsync(cancel);
-            await database.FramingSteps.Where(row => ids.Contains(row.SourceId)).ExecuteDeleteAsync(cancel);
-            await database.Sources.Where(row => ids.Contains(row.Id)).ExecuteDeleteAsync(cancel);
-            await transaction.CommitAsync(cancel);
-        }
+            // Those that are in the bin at this moment: nobody can restore one before they are gone.
+            var ids = await changed.Sources.Where(row => wanted.Contains(row.Id) && row.DeletedAt != null).Select(row => row.Id).ToListAsync();
+            var files = await changed.Variants.Where(row => ids.Contains(row.SourceId) && row.Sha256 != null).Select(row => row.Sha256!).Distinct().ToListAsync();
+            await changed.RunFiles.Where(file => changed.Variants.Any(row => row.Sequence == file.VariantSequence && ids.Contains(row.SourceId))).ExecuteDeleteAsync();
+            await changed.Variants.Where(row => ids.Contains(row.SourceId)).ExecuteDeleteAsync();
+            await changed.FramingSteps.Where(row => ids.Contains(row.SourceId)).ExecuteDeleteAsync();
+            await changed.Sources.Where(row => ids.Contains(row.Id)).ExecuteDeleteAsync();
+            return (ids, files);
+        });
 
         // Rows first: a crash in between leaves files that nobody names, never a name without a file.
-        await VariantFiles.DeleteUnnamedAsync(database, folder, files, cancel);
+        await VariantFiles.DeleteUnnamedAsync(database, folder, files, CancellationToken.None);
         foreach (var id in ids)
         {
             File.Delete(ContentStore.PathOf(folder.Originals, id));
@@ -54,5 +58,7 @@ internal sealed class Bin(PantometDb database, SourceIntake intake, RunQueue que
                     File.Delete(file);
             }
         }
+
+        return ids;
     }
 }

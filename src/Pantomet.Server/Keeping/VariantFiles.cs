@@ -5,7 +5,7 @@ using Pantomet.Server.Storage;
 namespace Pantomet.Server.Keeping;
 
 /// <summary>Variants that no plan of today asks for. When one does again, it is rendered.</summary>
-internal sealed class VariantFiles(PantometDb database, Planning planning, RunQueue queue, Board.BoardCells cells, DataFolder folder)
+internal sealed class VariantFiles(PantometDb database, IDbContextFactory<PantometDb> databases, Planning planning, RunQueue queue, Board.BoardCells cells, DataFolder folder)
 {
     private const int SourcesAtOnce = 200;
 
@@ -54,7 +54,11 @@ internal sealed class VariantFiles(PantometDb database, Planning planning, RunQu
         var inBin = (await database.Sources.Where(row => row.DeletedAt != null && sourceIds.Contains(row.Id)).Select(row => row.Id).ToListAsync(cancel)).ToHashSet();
         var unused = rows.Where(row => !inBin.Contains(row.SourceId) && current.For(row) is null).ToList();
         var sequences = unused.ConvertAll(row => row.Sequence);
-        await database.Variants.Where(row => sequences.Contains(row.Sequence)).ExecuteDeleteAsync(cancel);
+        await databases.WriteAsync(async changed =>
+        {
+            await changed.RunFiles.Where(file => sequences.Contains(file.VariantSequence)).ExecuteDeleteAsync();
+            return await changed.Variants.Where(row => sequences.Contains(row.Sequence)).ExecuteDeleteAsync();
+        });
         return await DeleteUnnamedAsync(database, folder, [.. unused.Select(row => row.Sha256).OfType<string>().Distinct()], cancel);
     }
 }

@@ -58,7 +58,7 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
     private async Task<Dictionary<(string DestinationId, string File), string>> HandedOverAsync(PackageSelection selection, CancellationToken cancel)
     {
         var last = new Dictionary<(string, string), string>();
-        await foreach (var row in database.HandedOver.AsNoTracking().Where(row => selection.Destination == null || row.DestinationId == selection.Destination).OrderBy(row => row.Sequence).AsAsyncEnumerable().WithCancellation(cancel))
+        await foreach (var row in database.HandedOver.AsNoTracking().Where(row => selection.Destination == null || row.DestinationId == selection.Destination).AsAsyncEnumerable().WithCancellation(cancel))
             last[(row.DestinationId, row.Path)] = row.Sha256;
         return last;
     }
@@ -100,7 +100,7 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
             .Where(row => row.State == VariantState.Done)
             .Where(row => selection.Sources == null || selection.Sources.Contains(row.SourceId))
             .Where(row => wanted == null || wanted.Contains(row.SlotId))
-            .Where(row => selection.Runs == null || selection.Runs.Contains(row.RunId))
+            .Where(row => selection.Runs == null || database.RunFiles.Any(file => file.VariantSequence == row.Sequence && selection.Runs.Contains(file.RunId)))
             .OrderByDescending(row => row.Sequence).ToListAsync(cancel);
         if (selection.Pairings is { } pairings)
         {

@@ -26,7 +26,7 @@ internal static class FeedingEndpoints
             return Problems.NotFound("slot", slot);
         var ids = await database.Sources.Where(row => row.DeletedAt == null).OrderByDescending(row => row.Sequence).Select(row => row.Id).ToListAsync(cancel);
         var pairings = await planning.PairingsAsync(ids, [slot], cancel);
-        return TypedResults.Ok(new FeedingPage([.. pairings.Select(pairing => new SourceFeeding(
+        return TypedResults.Ok(new FeedingPage([.. pairings.AsParallel().AsOrdered().WithCancellation(cancel).Select(pairing => new SourceFeeding(
             pairing.Source.Id, pairing.Source.FileName, pairing.Source.Facts.Size.Width, pairing.Source.Facts.Size.Height, Feeding.Of(pairing.Plan())))]));
     }
 }

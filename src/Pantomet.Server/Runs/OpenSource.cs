@@ -10,8 +10,18 @@ namespace Pantomet.Server.Runs;
 /// <param name="Variant">What to make.</param>
 internal sealed record VariantJob(OpenSource Source, long PairingSequence, Pairing Pairing, PlannedVariant Variant);
 
+/// <summary>A pairing of which every variant was in hand.</summary>
+/// <param name="RunId">Its run.</param>
+/// <param name="Sequence">Its row.</param>
+/// <param name="IsLost">Whether what became of one of its variants could not be written down.</param>
+internal readonly record struct EndedPairing(string RunId, long Sequence, bool IsLost);
+
 /// <summary>A source that is being worked on for one run: decoded when its first variant needs it, let go after its last.</summary>
-internal sealed class OpenSource(string runId, string sourceId, Func<DecodedSource> decode) : IDisposable
+/// <param name="runId">The run.</param>
+/// <param name="sourceId">The source.</param>
+/// <param name="bytes">Memory that it takes once it is decoded.</param>
+/// <param name="decode">Decodes it.</param>
+internal sealed class OpenSource(string runId, string sourceId, long bytes, Func<DecodedSource> decode) : IDisposable
 {
     private readonly Lazy<DecodedSource> decoded = new(decode);
 
@@ -19,11 +29,16 @@ internal sealed class OpenSource(string runId, string sourceId, Func<DecodedSour
 
     public string SourceId { get; } = sourceId;
 
+    public long Bytes { get; } = bytes;
+
     /// <summary>Not yet begun. Guarded by the queue.</summary>
     public Queue<VariantJob> Waiting { get; } = new();
 
     /// <summary>Begun and not yet ended, per pairing. Guarded by the queue.</summary>
     public Dictionary<long, int> LeftOfPairing { get; } = [];
+
+    /// <summary>Pairings of which a variant's end could not be written down. Guarded by the queue.</summary>
+    public HashSet<long> Lost { get; } = [];
 
     /// <summary>Begun and not yet ended. Guarded by the queue.</summary>
     public int InHand { get; set; }

@@ -28,6 +28,7 @@ internal sealed record Made(string Id);
 /// <param name="Total">Variants in all.</param>
 /// <param name="Done">Variants whose file passed its check.</param>
 /// <param name="Failed">Variants without a file.</param>
+/// <param name="LeftOut">Variants that were not wanted any more when their turn came.</param>
 /// <param name="Blocked">Pairings that a stop finding keeps from being complete.</param>
 /// <param name="BytesIn">What its sources weigh together.</param>
 /// <param name="BytesOut">What its files weigh together.</param>
@@ -35,10 +36,10 @@ internal sealed record Made(string Id);
 /// <param name="StartedAt">When its first variant was begun.</param>
 /// <param name="EndedAt">When it ended.</param>
 internal sealed record RunAnswer(
-    string Id, RunState State, int Total, int Done, int Failed, int Blocked, long BytesIn, long BytesOut, DateTime AskedAt, DateTime? StartedAt, DateTime? EndedAt)
+    string Id, RunState State, int Total, int Done, int Failed, int LeftOut, int Blocked, long BytesIn, long BytesOut, DateTime AskedAt, DateTime? StartedAt, DateTime? EndedAt)
 {
     public static RunAnswer Of(RunRow row) =>
-        new(row.Id, row.State, row.Total, row.Done, row.Failed, row.Blocked, row.BytesIn, row.BytesOut, row.AskedAt, row.StartedAt, row.EndedAt);
+        new(row.Id, row.State, row.Total, row.Done, row.Failed, row.LeftOut, row.Blocked, row.BytesIn, row.BytesOut, row.AskedAt, row.StartedAt, row.EndedAt);
 }
 
 /// <summary>Runs, newest first.</summary>
@@ -145,14 +146,18 @@ internal static class RunEndpoints
     }
 
     // Once begun, a cancel or a pause is carried through, whether or not the asker waits: half of one would leave pairings that nobody takes up.
-    private static async Task<Results<Ok<RunAnswer>, ProblemHttpResult>> CancelAsync(PantometDb database, RunQueue queue, TimeProvider clock, string id, CancellationToken cancel)
+    private static async Task<Results<Ok<RunAnswer>, ProblemHttpResult>> CancelAsync(
+        PantometDb database, IDbContextFactory<PantometDb> databases, RunQueue queue, TimeProvider clock, string id, CancellationToken cancel)
     {
         if (await FindAsync(database, id, cancel) is null)
             return Problems.NotFound("run", id);
-        await database.Runs.Where(row => row.Id == id && (row.State == RunState.Queued || row.State == RunState.Running || row.State == RunState.Paused))
-            .ExecuteUpdateAsync(row => row.SetProperty(run => run.State, RunState.Cancelled).SetProperty(run => run.EndedAt, clock.GetUtcNow().UtcDateTime), CancellationToken.None);
-        await database.Pairings.Where(row => row.RunId == id && (row.State == PairingState.Queued || row.State == PairingState.Running))
-            .ExecuteUpdateAsync(row => row.SetProperty(pairing => pairing.State, PairingState.Cancelled), CancellationToken.None);
+        await databases.WriteAsync(async changed =>
+        {
+            await changed.Runs.Where(row => row.Id == id && (row.State == RunState.Queued || row.State == RunState.Running || row.State == RunState.Paused))
+                .ExecuteUpdateAsync(row => row.SetProperty(run => run.State, RunState.Cancelled).SetProperty(run => run.EndedAt, clock.GetUtcNow().UtcDateTime));
+            return await changed.Pairings.Where(row => row.RunId == id && (row.State == PairingState.Queued || row.State == PairingState.Running))
+                .ExecuteUpdateAsync(row => row.SetProperty(pairing => pairing.State, PairingState.Cancelled));
+        });
         await queue.DropAsync(id);
         return TypedResults.Ok(RunAnswer.Of((await FindAsync(database, id, cancel))!));
     }
@@ -189,8 +194,13 @@ internal static class RunEndpoints
     {
         if (await FindAsync(database, id, cancel) is null)
             return Problems.NotFound("run", id);
-        var failed = (await database.Variants.Where(row => row.RunId == id && row.State == VariantState.Blocked).Select(row => new { row.SourceId, row.SlotId }).Distinct().ToListAsync(cancel))
-            .Select(row => new PairingKey(row.SourceId, row.SlotId)).ToHashSet();
+        var blocked = from file in database.RunFiles
+                      where file.RunId == id
+                      join row in database.Variants on file.VariantSequence equals row.Sequence
+                      where row.State == VariantState.Blocked
+                      select new { row.SourceId, row.SlotId };
+        var givenUp = database.Pairings.Where(row => row.RunId == id && row.State == PairingState.Failed).Select(row => new { row.SourceId, row.SlotId });
+        var failed = (await blocked.Union(givenUp).ToListAsync(cancel)).Select(row => new PairingKey(row.SourceId, row.SlotId)).ToHashSet();
         var pairings = (await planning.PairingsAsync([.. failed.Select(key => key.Source).Distinct()], [.. failed.Select(key => key.Slot).Distinct()], cancel))
             .Where(pairing => failed.Contains(new PairingKey(pairing.Source.Id, pairing.Slot.Id))).ToList();
         return pairings.Count == 0 ? Problems.Invalid("id", "No file of this run failed, or what failed does not exist any more.") : await start.AsAsync(pairings, cancel);

@@ -1,6 +1,11 @@
+using System.Collections.Concurrent;
+using System.Collections.Immutable;
 using Microsoft.EntityFrameworkCore;
+using Pantomet.Core.Findings;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Runs;
+using Pantomet.Server.Destinations;
 using Pantomet.Server.Sources;
 using Pantomet.Server.Storage;
 
@@ -11,10 +16,14 @@ namespace Pantomet.Server.Runs;
 /// Variants of a source that is already decoded come first; the next source is opened while its forerunner's last variants are still being
 /// made. Between runs the one that has waited longest for a source is served, so that a small run need not wait for a large one to end.
 /// </remarks>
-internal sealed class RunQueue(IServiceScopeFactory scopes, SourcePixels pixels, TimeProvider clock) : IDisposable
+internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, DestinationCatalogue catalogue, SourcePixels pixels, TimeProvider clock, ILogger<RunQueue> log) : IDisposable
 {
+    // Pixels of all open sources together, however many cores there are; one source is always opened.
+    private const long MaxOpenBytes = 600_000_000;
+
     private readonly SemaphoreSlim gate = new(1);
     private readonly List<OpenSource> open = [];
+    private readonly ConcurrentQueue<EndedPairing> ended = new();
     private readonly Dictionary<string, long> served = [];
     private long services;
     private TaskCompletionSource awake = new(TaskCreationOptions.RunContinuationsAsynchronously);
@@ -23,13 +32,14 @@ internal sealed class RunQueue(IServiceScopeFactory scopes, SourcePixels pixels,
     public void Wake() => Interlocked.Exchange(ref awake, new TaskCompletionSource(TaskCreationOptions.RunContinuationsAsynchronously)).TrySetResult();
 
     /// <summary>After a crash: what was begun is due again, from its first variant that has no row.</summary>
-    public async Task RecoverAsync(CancellationToken cancel)
+    public Task RecoverAsync() => databases.WriteAsync(async database =>
     {
-        await using var scope = scopes.CreateAsyncScope();
-        var database = scope.ServiceProvider.GetRequiredService<PantometDb>();
-        await database.Pairings.Where(row => row.State == PairingState.Running)
-            .ExecuteUpdateAsync(row => row.SetProperty(pairing => pairing.State, PairingState.Queued), cancel);
-    }
+        var begun = await database.Pairings.Where(row => row.State == PairingState.Running).ToListAsync();
+        // What ends the server each time it is begun must not end it for ever.
+        foreach (var row in begun)
+            await PairingEnd.AgainAsync(database, row, Now);
+        return begun.Count;
+    });
 
     /// <summary>Waits for the next variant.</summary>
     /// <param name="cancel">The server ends.</param>
@@ -38,6 +48,7 @@ internal sealed class RunQueue(IServiceScopeFactory scopes, SourcePixels pixels,
         while (true)
         {
             var sleep = awake.Task;
+            await SettleAsync();
             await gate.WaitAsync(cancel);
             try
             {
@@ -62,30 +73,58 @@ internal sealed class RunQueue(IServiceScopeFactory scopes, SourcePixels pixels,
         }
     }
 
-    /// <summary>A variant has ended, well or badly; its rows are written.</summary>
+    /// <summary>A variant has ended, well or badly.</summary>
     /// <param name="job">As handed out.</param>
-    /// <param name="cancel">The server ends.</param>
-    public async Task EndedAsync(VariantJob job, CancellationToken cancel)
+    /// <param name="isRecorded">Whether what became of it is written down.</param>
+    public async Task EndedAsync(VariantJob job, bool isRecorded)
     {
-        await gate.WaitAsync(cancel);
+        await gate.WaitAsync();
         try
         {
             var source = job.Source;
             source.InHand--;
+            if (!isRecorded)
+                source.Lost.Add(job.PairingSequence);
             if (--source.LeftOfPairing[job.PairingSequence] == 0 && !source.IsPaused)
-                await EndPairingAsync(source.RunId, job.PairingSequence, cancel);
+                ended.Enqueue(new EndedPairing(source.RunId, job.PairingSequence, source.Lost.Contains(job.PairingSequence)));
             if (source is { InHand: 0, Waiting.Count: 0 })
             {
                 open.Remove(source);
                 source.Dispose();
-                // Nothing of a source is handed out twice: what waits of it for another turn can be had now.
-                if (source.IsPaused)
-                    Wake();
+                // There is room for another source; and what waits of this one for another turn can be had now.
+                Wake();
             }
         }
         finally
         {
             gate.Release();
+        }
+
+        await SettleAsync();
+    }
+
+    // Ends that could not be written down are tried again: until then the database says that their pairings are being worked on.
+    private async Task SettleAsync()
+    {
+        while (ended.TryDequeue(out var pairing))
+        {
+            try
+            {
+                await databases.WriteAsync(async database =>
+                {
+                    if (await database.Pairings.SingleOrDefaultAsync(row => row.Sequence == pairing.Sequence && row.State == PairingState.Running) is not { } row)
+                        return false;
+                    await (pairing.IsLost ? PairingEnd.AgainAsync(database, row, Now) : PairingEnd.DoneAsync(database, row, Now));
+                    return true;
+                });
+                if (pairing.IsLost)
+                    Wake();
+            }
+            catch
+            {
+                ended.Enqueue(pairing);
+                throw;
+            }
         }
     }
 
@@ -161,73 +200,89 @@ internal sealed class RunQueue(IServiceScopeFactory scopes, SourcePixels pixels,
 
     private async Task<bool> OpenNextAsync(CancellationToken cancel)
     {
-        await using var scope = scopes.CreateAsyncScope();
-        var database = scope.ServiceProvider.GetRequiredService<PantometDb>();
-        if (await NextPairingAsync(database, cancel) is not { } first)
-            return false;
-
-        var due = await database.Pairings.Where(row => row.RunId == first.RunId && row.SourceId == first.SourceId && row.State == PairingState.Queued)
-            .OrderBy(row => row.Sequence).ToListAsync(cancel);
-        await database.Runs.Where(row => row.Id == first.RunId && row.State == RunState.Queued)
-            .ExecuteUpdateAsync(row => row.SetProperty(run => run.State, RunState.Running).SetProperty(run => run.StartedAt, clock.GetUtcNow().UtcDateTime), cancel);
-        var already = (await database.Variants.Where(row => row.RunId == first.RunId && row.SourceId == first.SourceId)
-            .Select(row => new { row.SlotId, row.FileName, row.Format }).ToListAsync(cancel)).Select(row => (row.SlotId, Path.GetFileNameWithoutExtension(row.FileName), row.Format)).ToHashSet();
-        var pairings = (await scope.ServiceProvider.GetRequiredService<Planning>().PairingsAsync([first.SourceId], [.. due.Select(row => row.SlotId)], cancel)).ToDictionary(pairing => pairing.Slot.Id);
-
-        var cuts = new HashSet<(PixelRect, Turn, PixelSize)>();
-        var source = new OpenSource(first.RunId, first.SourceId, () =>
+        var slots = await catalogue.SlotsAsync(cancel);
+        OpenSource? opened = null;
+        // Whether there is something to do, and that it is begun, in one: who cancels meanwhile comes before or after it.
+        var isBegun = await databases.WriteAsync(async database =>
         {
-            var row = pairings.Values.First().Source;
-            return cuts.Count == 1 ? pixels.OpenForOneCut(row) : pixels.Open(row);
+            if (await NextPairingAsync(database) is not { } first)
+                return false;
+            var source = await database.Sources.AsNoTracking().SingleOrDefaultAsync(row => row.Id == first.SourceId && row.DeletedAt == null);
+            var bytes = source is null ? 0 : SourceMemory.Of(source);
+            if (open.Count > 0 && open.Sum(one => one.Bytes) + bytes > MaxOpenBytes)
+                return false;
+            await database.Runs.Where(row => row.Id == first.RunId && row.State == RunState.Queued)
+                .ExecuteUpdateAsync(row => row.SetProperty(run => run.State, RunState.Running).SetProperty(run => run.StartedAt, Now));
+            var due = await database.Pairings.Where(row => row.RunId == first.RunId && row.SourceId == first.SourceId && row.State == PairingState.Queued).OrderBy(row => row.Sequence).ToListAsync();
+            opened = await OpenAsync(database, source, due, slots, bytes);
+            return true;
         });
-        var empty = new List<long>();
+        if (opened is { Waiting.Count: > 0 })
+            open.Add(opened);
+        return isBegun;
+    }
+
+    // Plans what is due of a source. What is settled at once is brought to its end; the rest waits in the open source.
+    private async Task<OpenSource> OpenAsync(PantometDb database, SourceRow? source, List<PairingRow> due, ImmutableSortedDictionary<string, PlacedSlot> slots, long bytes)
+    {
+        var (run, id) = (due[0].RunId, due[0].SourceId);
+        var already = (await database.Variants.AsNoTracking().Where(row => row.SourceId == id && database.RunFiles.Any(file => file.RunId == run && file.VariantSequence == row.Sequence)).ToListAsync()).ToLookup(row => row.SlotId);
+        var cuts = new HashSet<(PixelRect, Turn, PixelSize)>();
+        var opened = new OpenSource(run, id, bytes, () => cuts.Count == 1 ? pixels.OpenForOneCut(source!) : pixels.Open(source!));
         foreach (var row in due)
         {
-            row.State = PairingState.Running;
             // A source or slot that was deleted meanwhile has no pairing: nothing is left to do for it.
-            var wanted = pairings.TryGetValue(row.SlotId, out var pairing)
-                ? pairing.Plan().Variants.Where(variant => !variant.Formats.Any(format => already.Contains((row.SlotId, Path.GetFileNameWithoutExtension(variant.FileName), format)))).ToList()
-                : [];
+            var pairing = source is not null && slots.TryGetValue(row.SlotId, out var placed) ? new Pairing(source, placed.Slot) : null;
+            if (Planned(pairing, row) is not { } variants)
+            {
+                await PairingEnd.FailedAsync(database, row, new Finding("not-planned", Severity.Stop, "The server failed while it worked out what to make.", "Look into the server's log. Another crop or other limits may help."), Now);
+                continue;
+            }
+
+            var wanted = variants.Where(variant => !already[row.SlotId].Any(made => IsFileOf(made, variant))).ToList();
             foreach (var variant in wanted)
             {
-                source.Waiting.Enqueue(new VariantJob(source, row.Sequence, pairing!, variant));
+                opened.Waiting.Enqueue(new VariantJob(opened, row.Sequence, pairing!, variant));
                 cuts.Add((variant.Crop, variant.Turn, variant.Size.Picture));
             }
 
-            source.LeftOfPairing[row.Sequence] = wanted.Count;
+            opened.LeftOfPairing[row.Sequence] = wanted.Count;
+            row.State = PairingState.Running;
             if (wanted.Count == 0)
-                empty.Add(row.Sequence);
+                await PairingEnd.DoneAsync(database, row, Now);
         }
 
-        await database.SaveChangesAsync(cancel);
-        if (source.Waiting.Count > 0)
-            open.Add(source);
-        foreach (var sequence in empty)
-            await EndPairingAsync(first.RunId, sequence, cancel);
-        return true;
+        return opened;
     }
 
-    private async Task<PairingRow?> NextPairingAsync(PantometDb database, CancellationToken cancel)
+    private IReadOnlyList<PlannedVariant>? Planned(Pairing? pairing, PairingRow row)
+    {
+        try
+        {
+            return pairing?.Plan().Variants ?? [];
+        }
+        catch (Exception problem)
+        {
+            log.LogError(problem, "Could not plan {Source} for {Slot}", row.SourceId, row.SlotId);
+            return null;
+        }
+    }
+
+    // By its place, not by its name: names may change while a run is paused, and two places may have one.
+    private static bool IsFileOf(VariantRow made, PlannedVariant variant) =>
+        made.Tier == variant.Tier && (made.Width, made.Height) == (variant.Size.File.Width, variant.Size.File.Height) && made.Density == variant.Size.Density?.Value && variant.Formats.Contains(made.Format);
+
+    private async Task<PairingRow?> NextPairingAsync(PantometDb database)
     {
         var inHand = open.Where(source => source.IsPaused).Select(source => source.SourceId).ToList();
         var due = database.Pairings.AsNoTracking().Where(row => row.State == PairingState.Queued && !inHand.Contains(row.SourceId) &&
             database.Runs.Any(run => run.Id == row.RunId && (run.State == RunState.Queued || run.State == RunState.Running)));
-        var firsts = await due.GroupBy(row => row.RunId).Select(run => new { run.Key, First = run.Min(row => row.Sequence) }).ToListAsync(cancel);
+        var firsts = await due.GroupBy(row => row.RunId).Select(run => new { run.Key, First = run.Min(row => row.Sequence) }).ToListAsync();
         if (firsts.OrderBy(run => served.GetValueOrDefault(run.Key)).ThenBy(run => run.First).FirstOrDefault() is not { } next)
             return null;
         served[next.Key] = ++services;
-        return await database.Pairings.AsNoTracking().SingleAsync(row => row.Sequence == next.First, cancel);
+        return await database.Pairings.AsNoTracking().SingleAsync(row => row.Sequence == next.First);
     }
 
-    private async Task EndPairingAsync(string runId, long sequence, CancellationToken cancel)
-    {
-        await using var scope = scopes.CreateAsyncScope();
-        var database = scope.ServiceProvider.GetRequiredService<PantometDb>();
-        await database.Pairings.Where(row => row.Sequence == sequence && row.State == PairingState.Running)
-            .ExecuteUpdateAsync(row => row.SetProperty(pairing => pairing.State, PairingState.Done), cancel);
-        if (await database.Pairings.AnyAsync(row => row.RunId == runId && (row.State == PairingState.Queued || row.State == PairingState.Running), cancel))
-            return;
-        await database.Runs.Where(row => row.Id == runId && row.State == RunState.Running)
-            .ExecuteUpdateAsync(row => row.SetProperty(run => run.State, RunState.Done).SetProperty(run => run.EndedAt, clock.GetUtcNow().UtcDateTime), cancel);
-    }
+    private DateTime Now => clock.GetUtcNow().UtcDateTime;
 }

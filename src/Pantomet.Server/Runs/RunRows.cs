@@ -23,6 +23,9 @@ internal enum PairingState
     Running,
     Done,
     Cancelled,
+
+    /// <summary>Given up: a finding says why.</summary>
+    Failed,
 }
 
 /// <summary>Where a source–slot pairing stands, whatever run it was in.</summary>
@@ -58,12 +61,15 @@ internal sealed class RunRow
 
     public required RunState State { get; set; }
 
-    /// <summary>Variants planned when the run was asked for.</summary>
-    public required int Total { get; init; }
+    /// <summary>Variants planned when the run was asked for, and those that a plan was found to ask for besides.</summary>
+    public required int Total { get; set; }
 
     public int Done { get; set; }
 
     public int Failed { get; set; }
+
+    /// <summary>Variants that no plan asked for any more when their turn came.</summary>
+    public int LeftOut { get; set; }
 
     /// <summary>Pairings that a stop finding keeps from being complete.</summary>
     public required int Blocked { get; init; }
@@ -93,7 +99,21 @@ internal sealed class PairingRow
 
     public required PairingState State { get; set; }
 
-    public required IReadOnlyList<Finding> Findings { get; init; }
+    /// <summary>Variants planned when the run was asked for; null where that was not counted.</summary>
+    public int? Planned { get; init; }
+
+    /// <summary>How often it was begun without a file coming of it.</summary>
+    public int Attempts { get; set; }
+
+    public required IReadOnlyList<Finding> Findings { get; set; }
+}
+
+/// <summary>A variant that a run made, or found made already, in the database.</summary>
+internal sealed class RunFileRow
+{
+    public required string RunId { get; init; }
+
+    public required long VariantSequence { get; init; }
 }
 
 /// <summary>A variant in the database. A row is written only after its file has its place.</summary>
@@ -103,6 +123,7 @@ internal sealed class VariantRow
 
     public required string Id { get; init; }
 
+    /// <summary>The run that it was made in; others that wanted the same name it in <see cref="RunFileRow"/>.</summary>
     public required string RunId { get; init; }
 
     public required string SourceId { get; init; }
@@ -115,7 +136,7 @@ internal sealed class VariantRow
     /// <summary>The density that the file is made for; null when it is not made for one.</summary>
     public double? Density { get; init; }
 
-    public required string FileName { get; init; }
+    public required string FileName { get; set; }
 
     public required int Width { get; init; }
 

@@ -37,6 +37,7 @@ internal sealed class RunStart(PantometDb database, RunQueue queue, TimeProvider
             SourceId = entry.Pairing.Source.Id,
             SlotId = entry.Pairing.Slot.Id,
             State = PairingState.Queued,
+            Planned = entry.Plan.Variants.Count,
             Findings = entry.Plan.Findings,
         }));
         await database.SaveChangesAsync(cancel);

@@ -14,8 +14,24 @@ internal sealed class RunWorker(RunQueue queue, VariantRendering rendering, ILog
         // Rendering keeps threads of the pool for seconds. Requests are not to wait until the pool has noticed and grown.
         ThreadPool.GetMinThreads(out var workers, out var completions);
         ThreadPool.SetMinThreads(Math.Max(workers, AtOnce + ThreadsForRequests), completions);
-        await queue.RecoverAsync(stoppingToken);
+        await RecoverAsync(stoppingToken);
         await Task.WhenAll(Enumerable.Range(0, AtOnce).Select(_ => Task.Run(() => WorkAsync(stoppingToken), stoppingToken)));
+    }
+
+    private async Task RecoverAsync(CancellationToken cancel)
+    {
+        while (!cancel.IsCancellationRequested)
+        {
+            try
+            {
+                await queue.RecoverAsync();
+                return;
+            }
+            catch (Exception problem)
+            {
+                await WaitAsync(problem, cancel);
+            }
+        }
     }
 
     private async Task WorkAsync(CancellationToken cancel)
@@ -24,15 +40,7 @@ internal sealed class RunWorker(RunQueue queue, VariantRendering rendering, ILog
         {
             try
             {
-                var job = await queue.NextAsync(cancel);
-                try
-                {
-                    await rendering.DoAsync(job, cancel);
-                }
-                finally
-                {
-                    await queue.EndedAsync(job, cancel);
-                }
+                await WorkOnAsync(await queue.NextAsync(cancel), cancel);
             }
             catch (OperationCanceledException) when (cancel.IsCancellationRequested)
             {
@@ -40,10 +48,30 @@ internal sealed class RunWorker(RunQueue queue, VariantRendering rendering, ILog
             }
             catch (Exception problem)
             {
-                // A fault of the database, most likely. The other variants may fare better; a pause keeps the log short.
-                log.LogError(problem, "A variant was given up");
-                await Task.Delay(TimeSpan.FromSeconds(1), cancel).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+                await WaitAsync(problem, cancel);
             }
         }
+    }
+
+    private async Task WorkOnAsync(VariantJob job, CancellationToken cancel)
+    {
+        var isRecorded = false;
+        try
+        {
+            await rendering.DoAsync(job, cancel);
+            isRecorded = true;
+        }
+        finally
+        {
+            // Whatever happened, the source is let go of, and the pairing brought to an end or begun again.
+            await queue.EndedAsync(job, isRecorded);
+        }
+    }
+
+    // A fault of the database, most likely, or a full disk. It may pass; a pause keeps the log short.
+    private async Task WaitAsync(Exception problem, CancellationToken cancel)
+    {
+        log.LogError(problem, "The queue stumbled");
+        await Task.Delay(TimeSpan.FromSeconds(1), cancel).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
     }
 }

@@ -7,8 +7,7 @@ namespace Pantomet.Server.Runs;
 /// <param name="Bytes">Of the file; 0 where there is none.</param>
 /// <param name="Sequence">Of its row; rises from try to try.</param>
 /// <param name="Points">Its visual score; null where there is no file.</param>
-/// <param name="Run">The run that it was tried in.</param>
-internal readonly record struct LastTry(VariantState State, long Bytes, long Sequence, double? Points, string Run);
+internal readonly record struct LastTry(VariantState State, long Bytes, long Sequence, double? Points);
 
 /// <summary>Where a pairing stands.</summary>
 /// <param name="State">Its state.</param>

@@ -78,13 +78,14 @@ internal static class VariantEndpoints
         if (cursor is not null && !long.TryParse(cursor, out after))
             return Problems.Invalid("cursor", "The cursor is not one that this server gave. Start again without it.");
         var size = Math.Clamp(limit ?? UsualPage, 1, LargestPage);
-        var rows = await database.Variants.AsNoTracking()
-            .Where(row => row.Sequence > after && (source == null || row.SourceId == source) && (slot == null || row.SlotId == slot) && (run == null || row.RunId == run))
+        var ofRun = database.RunFiles.Where(file => file.RunId == run).Join(database.Variants, file => file.VariantSequence, row => row.Sequence, (_, row) => row);
+        var rows = await (run is null ? database.Variants : ofRun).AsNoTracking()
+            .Where(row => row.Sequence > after && (source == null || row.SourceId == source) && (slot == null || row.SlotId == slot))
             .OrderBy(row => row.Sequence).Take(size + 1).ToListAsync(cancel);
         var next = rows.Count > size ? $"{rows[size - 1].Sequence}" : null;
         var shown = rows.Take(size).ToList();
         var current = await CurrentFiles.OfAsync(planning, shown, cancel);
-        return TypedResults.Ok(new VariantPage([.. shown.Select(current.Answer)], next));
+        return TypedResults.Ok(new VariantPage([.. shown.Select(row => run is null ? current.Answer(row) : current.Answer(row) with { Run = run })], next));
     }
 
     private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> FileAsync(PantometDb database, DataFolder folder, HttpContext context, string id, bool? inline, CancellationToken cancel)

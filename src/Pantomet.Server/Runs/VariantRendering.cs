@@ -1,5 +1,4 @@
 using Microsoft.EntityFrameworkCore;
-using NetVips;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Runs;
 using Pantomet.Imaging.Encoders;
@@ -11,26 +10,40 @@ namespace Pantomet.Server.Runs;
 /// <summary>Makes one variant: renders it, writes it aside, checks what was written, gives it its place, and remembers it.</summary>
 internal sealed class VariantRendering(IDbContextFactory<PantometDb> databases, ContentStore store, DataFolder folder, ILogger<VariantRendering> log)
 {
-    /// <summary>Does a job. Whatever goes wrong becomes a finding, so that the run goes on.</summary>
+    /// <summary>Does a job. Whatever goes wrong in making it becomes a finding, so that the run goes on.</summary>
     /// <param name="job">What to make.</param>
     /// <param name="cancel">The server ends.</param>
+    /// <exception cref="Exception">What became of it could not be written down.</exception>
     public async Task DoAsync(VariantJob job, CancellationToken cancel)
     {
         var recipes = job.Pairing.RecipesFor(job.Variant);
         var row = await AgainAsync(job, recipes, cancel) ?? await MakeAsync(job, recipes, cancel);
-        await using var database = await databases.CreateDbContextAsync(cancel);
-        // Row and counts together: after a crash neither is there without the other.
-        await using var transaction = await database.Database.BeginTransactionAsync(cancel);
-        database.Variants.Add(row);
-        await database.SaveChangesAsync(cancel);
         // A file that nobody needs is settled as well as one that was made.
         var done = row.State == VariantState.Blocked ? 0 : 1;
-        await database.Runs.Where(run => run.Id == row.RunId).ExecuteUpdateAsync(
-            run => run.SetProperty(one => one.Done, one => one.Done + done)
-                .SetProperty(one => one.Failed, one => one.Failed + 1 - done)
-                .SetProperty(one => one.BytesOut, one => one.BytesOut + row.Bytes),
-            cancel);
-        await transaction.CommitAsync(cancel);
+        // Row and counts together: after a crash neither is there without the other.
+        await databases.WriteAsync(async database =>
+        {
+            var kept = await SameAsync(database, row);
+            if (kept is null)
+                database.Variants.Add(kept = row);
+            kept.FileName = row.FileName;
+            await database.SaveChangesAsync();
+            database.RunFiles.Add(new RunFileRow { RunId = row.RunId, VariantSequence = kept.Sequence });
+            await database.Pairings.Where(pairing => pairing.Sequence == job.PairingSequence && pairing.Attempts > 0).ExecuteUpdateAsync(pairing => pairing.SetProperty(one => one.Attempts, 0));
+            return await database.Runs.Where(run => run.Id == row.RunId).ExecuteUpdateAsync(
+                run => run.SetProperty(one => one.Done, one => one.Done + done)
+                    .SetProperty(one => one.Failed, one => one.Failed + 1 - done)
+                    .SetProperty(one => one.BytesOut, one => one.BytesOut + row.Bytes));
+        });
+    }
+
+    // Where the last that is known of this place is the same, nothing is added to it.
+    private static async Task<VariantRow?> SameAsync(PantometDb database, VariantRow row)
+    {
+        var last = await database.Variants
+            .Where(one => one.Recipe == row.Recipe && one.SourceId == row.SourceId && one.SlotId == row.SlotId && one.Tier == row.Tier && one.Width == row.Width && one.Height == row.Height && one.Density == row.Density)
+            .OrderByDescending(one => one.Sequence).FirstOrDefaultAsync();
+        return last is not null && row.State != VariantState.Blocked && (last.State, last.Sha256, last.Format) == (row.State, row.Sha256, row.Format) ? last : null;
     }
 
     // The same recipe gives the same file: what was made once is not made again.
@@ -67,7 +80,7 @@ internal sealed class VariantRendering(IDbContextFactory<PantometDb> databases, 
         {
             return Failed(job, recipes.Own, problem, problem.Id, problem.Message);
         }
-        catch (Exception problem) when (problem is VipsException or IOException)
+        catch (Exception problem) when (problem is not OperationCanceledException)
         {
             return Failed(job, recipes.Own, problem, "not-rendered", $"{job.Variant.FileName} could not be made: the source, the encoder or the disk failed.");
         }

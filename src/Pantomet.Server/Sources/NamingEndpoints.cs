@@ -1,4 +1,3 @@
-using AnyAscii;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Sources;
@@ -36,7 +35,32 @@ internal static class NamingEndpoints
     public static void MapNaming(this IEndpointRouteBuilder routes) =>
         routes.MapPost("/api/names", NameAsync).WithTags("Sources").WithName("nameSources");
 
-    private static async Task<Results<Ok<NamingAnswer>, ProblemHttpResult>> NameAsync(PantometDb database, NamingRequest request, CancellationToken cancel)
+    private static async Task<Results<Ok<NamingAnswer>, ProblemHttpResult>> NameAsync(IDbContextFactory<PantometDb> databases, NamingRequest request, CancellationToken cancel)
+    {
+        if (Unfit(request) is { } unfit)
+            return unfit;
+        if (request.IsTried)
+        {
+            await using var database = await databases.CreateDbContextAsync(cancel);
+            var (tried, cannot) = await NamedAsync(database, request);
+            return cannot is not null ? cannot : TypedResults.Ok(new NamingAnswer(tried!.Items));
+        }
+
+        var (named, problem) = await databases.TryWriteAsync<Named>(async database =>
+        {
+            var (outcome, cannot) = await NamedAsync(database, request);
+            if (cannot is not null)
+                return (null, cannot);
+            if (request.Of == NamedText.Stem)
+                await Stems.GiveAsync(database, outcome!.Rows, outcome.Items);
+            else
+                outcome!.Items.ToList().ForEach(item => outcome.Rows[item.Id].AltText = item.After);
+            return (outcome, null);
+        });
+        return problem is not null ? problem : TypedResults.Ok(new NamingAnswer(named!.Items));
+    }
+
+    private static ProblemHttpResult? Unfit(NamingRequest request)
     {
         if (request.Texts is { } exact && exact.Count != request.Sources.Count)
             return Problems.Invalid("texts", "There must be a text for each picture.");
@@ -44,39 +68,41 @@ internal static class NamingEndpoints
             return Problems.Invalid("pattern", "Give a pattern, or a list with a line for each picture.");
         if (request.Pattern is { } pattern && BulkNames.Unknown(pattern) is [var unknown, ..])
             return Problems.Invalid("pattern", $"Nothing stands behind {unknown}. There are {string.Join(", ", BulkNames.Placeholders)}.");
-        if (request.First is < 0 or > MostNumber)
-            return Problems.Invalid("first", $"The first number is a whole number from 0 to {MostNumber:#,0}.");
-        var rows = await database.Sources.Where(row => request.Sources.Contains(row.Id) && row.DeletedAt == null).ToDictionaryAsync(row => row.Id, cancel);
+        return request.First is < 0 or > MostNumber ? Problems.Invalid("first", $"The first number is a whole number from 0 to {MostNumber:#,0}.") : null;
+    }
+
+    private static async Task<(Named? Named, ProblemHttpResult? Problem)> NamedAsync(PantometDb database, NamingRequest request)
+    {
+        var rows = await database.Sources.Where(row => request.Sources.Contains(row.Id) && row.DeletedAt == null).ToDictionaryAsync(row => row.Id);
         if (rows.Count == 0)
-            return Problems.Invalid("sources", "None of these pictures is in the library. Choose some on Sources first.");
-        var sources = request.Sources.Distinct().Where(rows.ContainsKey).Select(id => rows[id]).Select(row => new NamedSource(row.Id, row.Stem, row.AltText, row.Group, row.FileName)).ToList();
+            return (null, Problems.Invalid("sources", "None of these pictures is in the library. Choose some on Sources first."));
+        var sources = request.Sources.Distinct().Where(rows.ContainsKey).Select(id => rows[id])
+            .Select(row => new NamedSource(row.Id, row.Stem, row.AltText, row.Group, row.FileName)).ToList();
         if (request.List is not null && BulkNames.Lines(request.List) is var lines && lines > sources.Count)
-            return Problems.Invalid("list", $"The list has {lines:#,0} lines for {sources.Count:#,0} pictures. Take the lines out that belong to none, or choose the other pictures too.");
-        IReadOnlyList<string?> texts = request.Texts is not null ? [.. sources.Select(source => request.Texts[request.Sources.IndexOf(source.Id)])] : request.Pattern is not null ? BulkNames.FromPattern(request.Pattern, request.First, sources) : BulkNames.FromList(request.List!, sources.Count);
-        var items = request.Of == NamedText.Stem ? await StemsAsync(database, rows, sources, texts, cancel) : BulkNames.AltTexts(sources, texts);
-        if (items.FirstOrDefault(item => request.Of == NamedText.AltText && item.After.Length > LongestAltText) is { } wordy)
-            return Problems.Invalid("pattern", $"The alternative text of {rows[wordy.Id].Stem} would have {wordy.After.Length:#,0} characters; at most {LongestAltText:#,0} are kept.");
+            return (null, Problems.Invalid("list", $"The list has {lines:#,0} lines for {sources.Count:#,0} pictures. Take the lines out that belong to none, or choose the other pictures too."));
+        var texts = Texts(request, sources);
+        var items = request.Of == NamedText.Stem ? await StemsAsync(database, rows, sources, texts) : BulkNames.AltTexts(sources, texts);
+        return items.FirstOrDefault(item => request.Of == NamedText.AltText && item.After.Length > LongestAltText) is { } wordy
+            ? (null, Problems.Invalid("pattern", $"The alternative text of {rows[wordy.Id].Stem} would have {wordy.After.Length:#,0} characters; at most {LongestAltText:#,0} are kept."))
+            : (new Named(rows, items), null);
+    }
 
-        if (!request.IsTried)
+    private static IReadOnlyList<string?> Texts(NamingRequest request, List<NamedSource> sources)
+    {
+        if (request.Texts is { } exact)
         {
-            foreach (var item in items)
-            {
-                if (request.Of == NamedText.Stem)
-                    rows[item.Id].Stem = item.After;
-                else
-                    rows[item.Id].AltText = item.After;
-            }
-
-            await database.SaveChangesAsync(cancel);
+            var byId = request.Sources.Zip(exact).DistinctBy(pair => pair.First).ToDictionary(pair => pair.First, pair => pair.Second);
+            return [.. sources.Select(source => byId[source.Id])];
         }
 
-        return TypedResults.Ok(new NamingAnswer(items));
+        return request.Pattern is { } pattern ? BulkNames.FromPattern(pattern, request.First, sources) : BulkNames.FromList(request.List!, sources.Count);
     }
 
-    private static async Task<IReadOnlyList<Renaming>> StemsAsync(PantometDb database, Dictionary<string, SourceRow> rows, List<NamedSource> sources, IReadOnlyList<string?> texts, CancellationToken cancel)
+    private static async Task<IReadOnlyList<Renaming>> StemsAsync(PantometDb database, Dictionary<string, SourceRow> rows, List<NamedSource> sources, IReadOnlyList<string?> texts)
     {
-        // Those in the bin keep theirs, for they may come back.
-        var others = (await database.Sources.Select(row => new { row.Id, row.Stem }).ToListAsync(cancel)).Where(row => !rows.ContainsKey(row.Id)).Select(row => row.Stem).ToHashSet();
-        return new BulkNames(text => text.Transliterate()).Stems(sources, texts, others.Contains);
+        var others = (await database.Sources.Where(row => row.DeletedAt == null).Select(row => new { row.Id, row.Stem }).ToListAsync()).Where(row => !rows.ContainsKey(row.Id)).Select(row => row.Stem).ToHashSet();
+        return new BulkNames(Stems.Ascii).Stems(sources, texts, others.Contains);
     }
+
+    private sealed record Named(Dictionary<string, SourceRow> Rows, IReadOnlyList<Renaming> Items);
 }

@@ -1,15 +1,17 @@
-using NetVips;
+using System.Collections.Concurrent;
 using Pantomet.Core.Framing.Proposing;
 using Pantomet.Core.Sources;
+using Pantomet.Imaging.Isolation;
 using Pantomet.Imaging.Sources;
 using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Sources;
 
 /// <summary>Previews on disk: made when a source comes in, and again when somebody has cleared them away.</summary>
-internal sealed class PreviewFiles(DataFolder folder, ContentStore store, SourcePixels pixels)
+internal sealed class PreviewFiles(DataFolder folder, ContentStore store, SourcePixels pixels, DecoderPool decoders)
 {
     private const int MostWholeSide = 16_383;
+    private readonly ConcurrentDictionary<string, Lazy<Task>> making = new();
 
     /// <summary>Where the preview of a width lies.</summary>
     /// <param name="folder">The data folder.</param>
@@ -57,17 +59,9 @@ internal sealed class PreviewFiles(DataFolder folder, ContentStore store, Source
     {
         try
         {
-            return await Task.Run(
-                () =>
-                {
-                    var file = SourceFile.Known(pixels.PathOf(source), source.Facts.Format);
-                    using var image = file.Load();
-                    using var largest = PreviewMaker.Reduce(file, image, PreviewMaker.Widths[0]);
-                    return SubjectFinder.Propose(largest, source.Facts.Size);
-                },
-                cancel);
+            return (await LookAgainAsync(source, cancel)).Proposal;
         }
-        catch (Exception problem) when (problem is VipsException or UnreadableException or IOException)
+        catch (Exception problem) when (problem is UnreadableException or IOException)
         {
             return null;
         }
@@ -78,24 +72,35 @@ internal sealed class PreviewFiles(DataFolder folder, ContentStore store, Source
         var path = PathOf(folder, source.Id, source.Facts.Size.Width);
         if (!File.Exists(path))
         {
-            var preview = await Task.Run(() => PreviewMaker.Whole(SourceFile.Known(pixels.PathOf(source), source.Facts.Format)), cancel);
+            var preview = await decoders.WholeAsync(await PathAsync(source, cancel), source.Facts.Format, cancel);
             await KeepAsync(source.Id, new Dictionary<int, Preview> { [source.Facts.Size.Width] = preview }, cancel);
         }
 
         return (path, source.Facts.HasAlpha ? PictureFormat.WebP : PictureFormat.Jpeg);
     }
 
-    private async Task MakeAllAsync(SourceRow source, CancellationToken cancel)
-    {
-        var previews = await Task.Run(
-            () =>
+    // Who asks first has them made; others who ask meanwhile wait for the same. They are made to the end, since they are kept.
+    private Task MakeAllAsync(SourceRow source, CancellationToken cancel) =>
+        making.GetOrAdd(source.Id, id => new Lazy<Task>(async () =>
+        {
+            try
             {
-                var file = SourceFile.Known(pixels.PathOf(source), source.Facts.Format);
-                using var image = file.Load();
-                using var largest = PreviewMaker.Reduce(file, image, PreviewMaker.Widths[0]);
-                return PreviewMaker.Save(largest);
-            },
-            cancel);
-        await KeepAsync(source.Id, previews, cancel);
+                await KeepAsync(source.Id, (await LookAgainAsync(source, CancellationToken.None)).Previews, CancellationToken.None);
+            }
+            finally
+            {
+                making.TryRemove(id, out var _);
+            }
+        })).Value.WaitAsync(cancel);
+
+    private async Task<ProbedSource> LookAgainAsync(SourceRow source, CancellationToken cancel)
+    {
+        var path = await PathAsync(source, cancel);
+        // A working picture is looked at as what it is.
+        PictureFormat? known = source.Facts.Format.NeedsWorkingPicture() ? null : source.Facts.Format;
+        return (await decoders.LookAsync(path, known, folder.Incoming, long.MaxValue, cancel)).Probed;
     }
+
+    // To look at a whole original again, and perhaps to make its working picture, takes a while.
+    private Task<string> PathAsync(SourceRow source, CancellationToken cancel) => Task.Run(() => pixels.PathOf(source), cancel);
 }

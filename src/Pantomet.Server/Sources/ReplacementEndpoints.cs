@@ -31,7 +31,7 @@ internal static class ReplacementEndpoints
             await foreach (var (name, content) in SentFiles.ReadAsync(context.Request, cancel))
                 return Answer(old!, await intake.TakeAsync(name, content, cancel, replacing: old));
         }
-        catch (Exception broken) when (SentFiles.IsBrokenOff(broken))
+        catch (BrokenOffException)
         {
             return SentFiles.BrokenOff(0);
         }

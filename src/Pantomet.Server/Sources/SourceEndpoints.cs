@@ -46,7 +46,7 @@ internal static class SourceEndpoints
             await foreach (var (name, content) in SentFiles.ReadAsync(context.Request, cancel))
                 answers.Add(await intake.TakeAsync(name, content, cancel));
         }
-        catch (Exception broken) when (SentFiles.IsBrokenOff(broken))
+        catch (BrokenOffException)
         {
             return SentFiles.BrokenOff(answers.Count);
         }
@@ -100,72 +100,78 @@ internal static class SourceEndpoints
     private static async Task<Results<Ok<SourceAnswer>, ProblemHttpResult>> GetAsync(PantometDb database, string id, CancellationToken cancel) =>
         await FindAsync(database, id, cancel) is { } source ? TypedResults.Ok(SourceAnswer.Of(source)) : Problems.NotFound("source", id);
 
-    private static async Task<Results<Ok<SourceAnswer>, ProblemHttpResult>> ChangeAsync(PantometDb database, Framings framings, DestinationCatalogue catalogue, string id, SourceChange change, CancellationToken cancel)
+    private static async Task<Results<Ok<SourceAnswer>, ProblemHttpResult>> ChangeAsync(
+        IDbContextFactory<PantometDb> databases, DestinationCatalogue catalogue, string id, SourceChange change, CancellationToken cancel)
     {
-        if (await FindAsync(database, id, cancel) is not { } source)
-            return Problems.NotFound("source", id);
-        if (change.Stem is { } stem)
-        {
-            if (!Stem.IsValid(stem))
-                return Problems.Invalid("stem", $"A stem is lower-case ASCII words joined by hyphens, such as \"{Stem.From(stem)}\".");
-            if (await database.Sources.AnyAsync(row => row.Stem == stem && row.Id != id && row.DeletedAt == null, cancel))
-                return Problems.Invalid("stem", $"Another source has the stem \"{stem}\" already. Files of the two would have the same names.");
-            source.Stem = stem;
-        }
-
-        if (change.Group is { } group)
-        {
-            if (group.Length > 0 && !Stem.IsValid(group))
-                return Problems.Invalid("group", $"A group is named like a stem: lower-case ASCII words joined by hyphens, such as \"{Stem.From(group)}\".");
-            source.Group = group;
-        }
-
-        if (change.AltText is { } altText)
-        {
-            if (altText.Length > LongestAltText)
-                return Problems.Invalid("altText", $"The alternative text has {altText.Length:#,0} characters; at most {LongestAltText:#,0} are kept.");
-            source.AltText = altText.Trim();
-        }
-
+        if (Unfit(change) is { } unfit)
+            return unfit;
         if (!Read<PixelRect>(change.Subject, out var hasSubject, out var subject))
             return Problems.Invalid("subject", "The subject is a rectangle of whole pixels: x, y, width, height.");
         if (!Read<PixelPoint>(change.Focus, out var hasFocus, out var focus))
             return Problems.Invalid("focus", "The focus is a point in pixels: x, y.");
-        if (hasSubject || hasFocus)
+        var slots = await catalogue.SlotsAsync(cancel);
+        var (answer, problem) = await databases.TryWriteAsync<SourceAnswer>(async database =>
         {
-            var wanted = hasSubject ? subject : source.Framing.Subject;
-            // A focus that was set before stays only where the new subject holds it.
-            var kept = source.Framing.Focus is { } old && (wanted is not { } area || FramingRequest.Holds(area, old)) ? old : (PixelPoint?)null;
-            var point = hasFocus ? focus : kept;
-            // Neither of them is what nobody has decided yet.
-            (FramingChange? decided, var problem) = wanted is null && point is null
-                ? (new FramingChange.Undecide(), null)
-                : new FramingRequest(FramingAct.Decide, Subject: wanted, Focus: point).Read(source, await catalogue.SlotsAsync(cancel));
-            problem ??= await framings.DoAsync(source, decided!, over: null, cancel);
-            if (problem is not null)
-                return problem;
-        }
-
-        await database.SaveChangesAsync(cancel);
-        return TypedResults.Ok(SourceAnswer.Of(source));
+            if (await database.Sources.SingleOrDefaultAsync(row => row.Id == id && row.DeletedAt == null) is not { } source)
+                return (null, Problems.NotFound("source", id));
+            if (change.Stem is { } stem && await Stems.IsTakenAsync(database, stem, id))
+                return (null, Problems.Invalid("stem", $"Another source has the stem \"{stem}\" already. Files of the two would have the same names."));
+            source.Stem = change.Stem ?? source.Stem;
+            source.Group = change.Group ?? source.Group;
+            source.AltText = change.AltText?.Trim() ?? source.AltText;
+            var refused = hasSubject || hasFocus
+                ? await Framings.DoAsync(database, source, over: null, row => Decided(row, hasSubject ? subject : row.Framing.Subject, hasFocus, focus, slots))
+                : null;
+            return (SourceAnswer.Of(source), refused);
+        });
+        return problem is not null ? problem : TypedResults.Ok(answer!);
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> DeleteAsync(PantometDb database, string id, TimeProvider clock, CancellationToken cancel)
+    private static ProblemHttpResult? Unfit(SourceChange change)
     {
-        if (await FindAsync(database, id, cancel) is not { } source)
-            return Problems.NotFound("source", id);
-        source.DeletedAt = clock.GetUtcNow().UtcDateTime;
-        await database.SaveChangesAsync(cancel);
-        return TypedResults.NoContent();
+        if (change.Stem is { } stem && !Stem.IsValid(stem))
+            return Problems.Invalid("stem", $"A stem is lower-case ASCII words joined by hyphens, such as \"{Stem.From(stem)}\".");
+        if (change.Group is { Length: > 0 } group && !Stem.IsValid(group))
+            return Problems.Invalid("group", $"A group is named like a stem: lower-case ASCII words joined by hyphens, such as \"{Stem.From(group)}\".");
+        return change.AltText is { Length: > LongestAltText } altText
+            ? Problems.Invalid("altText", $"The alternative text has {altText.Length:#,0} characters; at most {LongestAltText:#,0} are kept.")
+            : null;
     }
 
-    private static async Task<Results<Ok<SourceAnswer>, ProblemHttpResult>> RestoreAsync(PantometDb database, string id, CancellationToken cancel)
+    private static (FramingChange?, ProblemHttpResult?) Decided(SourceRow source, PixelRect? wanted, bool hasFocus, PixelPoint? focus, IReadOnlyDictionary<string, PlacedSlot> slots)
     {
-        if (await database.Sources.SingleOrDefaultAsync(row => row.Id == id, cancel) is not { } source)
-            return Problems.NotFound("source", id);
-        source.DeletedAt = null;
-        await database.SaveChangesAsync(cancel);
-        return TypedResults.Ok(SourceAnswer.Of(source));
+        // A focus that was set before stays only where the new subject holds it.
+        var kept = source.Framing.Focus is { } old && (wanted is not { } area || FramingRequest.Holds(area, old)) ? old : (PixelPoint?)null;
+        var point = hasFocus ? focus : kept;
+        // Neither of them is what nobody has decided yet.
+        return wanted is null && point is null
+            ? (new FramingChange.Undecide(), null)
+            : new FramingRequest(FramingAct.Decide, Subject: wanted, Focus: point).Read(source, slots);
+    }
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> DeleteAsync(IDbContextFactory<PantometDb> databases, string id, TimeProvider clock)
+    {
+        var isDone = await databases.WriteAsync(async database =>
+        {
+            if (await database.Sources.SingleOrDefaultAsync(row => row.Id == id && row.DeletedAt == null) is not { } source)
+                return false;
+            source.DeletedAt = clock.GetUtcNow().UtcDateTime;
+            return true;
+        });
+        return isDone ? TypedResults.NoContent() : Problems.NotFound("source", id);
+    }
+
+    private static async Task<Results<Ok<SourceAnswer>, ProblemHttpResult>> RestoreAsync(IDbContextFactory<PantometDb> databases, string id)
+    {
+        var answer = await databases.WriteAsync(async database =>
+        {
+            if (await database.Sources.SingleOrDefaultAsync(row => row.Id == id) is not { } source)
+                return null;
+            if (source.DeletedAt is not null)
+                await Stems.BringBackAsync(database, source);
+            return SourceAnswer.Of(source);
+        });
+        return answer is null ? Problems.NotFound("source", id) : TypedResults.Ok(answer);
     }
 
     private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> OriginalAsync(PantometDb database, SourcePixels pixels, string id, CancellationToken cancel)
@@ -173,7 +179,7 @@ internal static class SourceEndpoints
         if (await FindAsync(database, id, cancel) is not { } source)
             return Problems.NotFound("source", id);
         // As an attachment: an SVG that came in is never shown as a page of this site.
-        return TypedResults.PhysicalFile(pixels.OriginalOf(source), source.Facts.Format.MediaType(), source.FileName, enableRangeProcessing: true);
+        return TypedResults.PhysicalFile(pixels.DownloadOf(source), source.Facts.Format.MediaType(), source.FileName, enableRangeProcessing: true);
     }
 
     private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> PreviewAsync(

@@ -1,7 +1,7 @@
-using AnyAscii;
 using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Sources;
+using Pantomet.Imaging.Isolation;
 using Pantomet.Imaging.Sources;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Storage;
@@ -15,12 +15,11 @@ internal sealed class SourceIntake(
     ContentStore store,
     PreviewFiles previews,
     SourcePixels pixels,
+    DecoderPool decoders,
     IDbContextFactory<PantometDb> databases,
     TimeProvider clock,
     ILogger<SourceIntake> log) : IDisposable
 {
-    // Decoding is bounded apart from receiving: files go on arriving while two are looked at.
-    private readonly SemaphoreSlim probing = new(Environment.ProcessorCount);
     private readonly SemaphoreSlim registering = new(1);
 
     /// <summary>Takes one file in. Whatever is wrong with it becomes an answer, so that the others go on.</summary>
@@ -50,17 +49,23 @@ internal sealed class SourceIntake(
             log.LogError(problem, "The disk is full");
             return Refused(name, "disk-full", DiskFull.Sentence);
         }
+        // Whatever else fails, fails for this file: those before it are in, those after it have their turn.
+        catch (Exception problem) when (problem is not (OperationCanceledException or BrokenOffException))
+        {
+            log.LogError(problem, "Could not take in {FileName}", name);
+            return Refused(name, "not-taken-in", "Something failed in the server while it was taken in. Send it again; if it happens again, look into the server's log.");
+        }
     }
 
-    /// <summary>Does something during which no source may come in, nor come back.</summary>
-    /// <param name="work">What to do.</param>
-    /// <param name="cancel">The asker is gone.</param>
-    public async Task WhileNothingIsRegisteredAsync(Func<Task> work, CancellationToken cancel)
+    /// <summary>Does something during which no source may come in, nor come back by being sent again.</summary>
+    /// <param name="work">What to do; carried through once it has begun.</param>
+    /// <param name="cancel">The asker is gone before it began.</param>
+    public async Task<T> WhileNothingElseIsRegisteredAsync<T>(Func<Task<T>> work, CancellationToken cancel)
     {
         await registering.WaitAsync(cancel);
         try
         {
-            await work();
+            return await work();
         }
         finally
         {
@@ -70,7 +75,6 @@ internal sealed class SourceIntake(
 
     public void Dispose()
     {
-        probing.Dispose();
         registering.Dispose();
     }
 
@@ -78,102 +82,99 @@ internal sealed class SourceIntake(
     {
         if (await AlreadyThereAsync(name, file, replacing, cancel) is { } there)
             return there;
-        var working = Path.Combine(folder.Incoming, Guid.NewGuid().ToString("N"));
+        // Looking is bounded apart from receiving: files go on arriving meanwhile.
+        var looked = await decoders.LookAsync(file.Path, known: null, folder.Incoming, settings.MostPixels, cancel);
         try
         {
-            var probed = await ProbedAsync(file, working, cancel);
-            await previews.KeepAsync(file.Sha256, probed.Previews, cancel);
-            if (probed.HasWorkingPicture)
-                pixels.Keep(file.Sha256, working);
-            return await RegisterAsync(name, file, probed, replacing, cancel);
+            return await WhileNothingElseIsRegisteredAsync(
+                async () =>
+                {
+                    await previews.KeepAsync(file.Sha256, looked.Probed.Previews, CancellationToken.None);
+                    if (looked.WorkingPicture is { } working)
+                        pixels.Keep(file.Sha256, working);
+                    // The file first: a row without a file would be a promise that cannot be kept.
+                    if (!ContentStore.Holds(folder.Originals, file.Sha256))
+                        ContentStore.Keep(file, folder.Originals);
+                    return await RegisterAsync(name, file, looked, replacing);
+                },
+                cancel);
         }
         finally
         {
-            File.Delete(working);
+            if (looked.WorkingPicture is { } left)
+                File.Delete(left);
         }
     }
 
-    private async Task<ProbedSource> ProbedAsync(AsideFile file, string working, CancellationToken cancel)
+    private Task<IntakeAnswer> RegisterAsync(string name, AsideFile file, LookedAt looked, SourceRow? replacing) => databases.WriteAsync(async database =>
     {
-        await probing.WaitAsync(cancel);
-        try
+        // It may have come in by another way while this one was looked at.
+        if (await database.Sources.SingleOrDefaultAsync(row => row.Id == file.Sha256) is { } known)
+            return await KnownAsync(database, name, known, replacing);
+        var source = new SourceRow
         {
-            return await Task.Run(() => SourceProbe.Probe(file.Path, working, settings.MostPixels), cancel);
-        }
-        finally
-        {
-            probing.Release();
-        }
-    }
+            Id = file.Sha256,
+            Checksum = file.Checksum,
+            FileName = name,
+            Bytes = file.Bytes,
+            Facts = looked.Probed.Facts,
+            LookBytes = looked.PeakBytes,
+            LookMilliseconds = (int)looked.Time.TotalMilliseconds,
+            Proposal = looked.Probed.Proposal,
+            Stem = Stem.From(Stems.Ascii(Path.GetFileNameWithoutExtension(name))),
+            AltText = looked.Probed.Facts.Description,
+            AddedAt = clock.GetUtcNow().UtcDateTime,
+        };
+        if (replacing is not null)
+            await TakePlaceAsync(database, source, replacing.Id);
+        source.Stem = await Stems.FreeAsync(database, source.Stem, source.Id);
+        database.Sources.Add(source);
+        return new IntakeAnswer(name, SourceAnswer.Of(source));
+    });
 
-    private async Task<IntakeAnswer> RegisterAsync(string name, AsideFile file, ProbedSource probed, SourceRow? replacing, CancellationToken cancel)
+    // Names, dates and framings go over to the better file; the one before goes where taken-away sources go.
+    private async Task TakePlaceAsync(PantometDb database, SourceRow better, string oldId)
     {
-        // One at a time, so that two files that arrive together cannot get the same stem, nor the same bytes two rows.
-        await registering.WaitAsync(cancel);
-        try
-        {
-            if (await AlreadyThereAsync(name, file, replacing, cancel) is { } there)
-                return there;
-            await using var database = await databases.CreateDbContextAsync(cancel);
-            var source = new SourceRow
-            {
-                Id = file.Sha256,
-                Checksum = file.Checksum,
-                FileName = name,
-                Bytes = file.Bytes,
-                Facts = probed.Facts,
-                Proposal = probed.Proposal,
-                Stem = replacing?.Stem ?? await FreeStemAsync(database, name, cancel),
-                AltText = probed.Facts.Description,
-                AddedAt = clock.GetUtcNow().UtcDateTime,
-            };
-            if (replacing is not null)
-                await TakePlaceAsync(database, source, replacing.Id, cancel);
-            // The file first: a row without a file would be a promise that cannot be kept.
-            ContentStore.Keep(file, folder.Originals);
-            database.Sources.Add(source);
-            await database.SaveChangesAsync(cancel);
-            return new IntakeAnswer(name, SourceAnswer.Of(source));
-        }
-        finally
-        {
-            registering.Release();
-        }
-    }
-
-    private static async Task<string> FreeStemAsync(PantometDb database, string name, CancellationToken cancel)
-    {
-        var wanted = Stem.From(Path.GetFileNameWithoutExtension(name).Transliterate());
-        var taken = (await database.Sources.Where(row => row.Stem.StartsWith(wanted)).Select(row => row.Stem).ToListAsync(cancel)).ToHashSet();
-        return Stem.Free(wanted, taken.Contains);
-    }
-
-    // Names, dates and framings go over to the better file; the one before goes where taken-away sources go, in the same transaction.
-    private async Task TakePlaceAsync(PantometDb database, SourceRow better, string oldId, CancellationToken cancel)
-    {
-        var old = await database.Sources.SingleAsync(row => row.Id == oldId, cancel);
+        if (await database.Sources.SingleOrDefaultAsync(row => row.Id == oldId) is not { } old)
+            return;
         (better.Stem, better.AltText, better.AddedAt) = (old.Stem, old.AltText, old.AddedAt);
         better.NumberedAs = old.NumberedAs ?? old.Sequence;
         better.Framing = CopiedFraming.ForReplaced(old.Framing, old.Facts.Size, better.Facts.Size);
         better.FramingRevision++;
         old.DeletedAt = clock.GetUtcNow().UtcDateTime;
+        // Before its stem is given to another.
+        await database.SaveChangesAsync();
     }
 
     private async Task<IntakeAnswer?> AlreadyThereAsync(string name, AsideFile file, SourceRow? replacing, CancellationToken cancel)
     {
-        await using var database = await databases.CreateDbContextAsync(cancel);
-        if (await database.Sources.SingleOrDefaultAsync(row => row.Id == file.Sha256, cancel) is not { } known)
-            return null;
-        // What was lost or altered on the disk is whole again.
-        if (!ContentStore.Holds(folder.Originals, known.Id))
-            ContentStore.Keep(file, folder.Originals);
+        await using (var database = await databases.CreateDbContextAsync(cancel))
+        {
+            if (!await database.Sources.AnyAsync(row => row.Id == file.Sha256, cancel))
+                return null;
+        }
+
+        // Nothing is taken out of the bin for good meanwhile.
+        return await WhileNothingElseIsRegisteredAsync(
+            async () =>
+            {
+                // What was lost or altered on the disk is whole again.
+                if (!ContentStore.Holds(folder.Originals, file.Sha256))
+                    ContentStore.Keep(file, folder.Originals);
+                return await databases.WriteAsync(async database =>
+                    await database.Sources.SingleOrDefaultAsync(row => row.Id == file.Sha256) is { } known ? await KnownAsync(database, name, known, replacing) : null);
+            },
+            cancel);
+    }
+
+    private async Task<IntakeAnswer> KnownAsync(PantometDb database, string name, SourceRow known, SourceRow? replacing)
+    {
         if (known.DeletedAt is null)
             return new IntakeAnswer(name, SourceAnswer.Of(known), DuplicateOf: known.Id);
         // Sent again after it was deleted: it comes back with everything that was set on it.
-        known.DeletedAt = null;
         if (replacing is not null)
-            await TakePlaceAsync(database, known, replacing.Id, cancel);
-        await database.SaveChangesAsync(cancel);
+            await TakePlaceAsync(database, known, replacing.Id);
+        await Stems.BringBackAsync(database, known);
         return new IntakeAnswer(name, SourceAnswer.Of(known));
     }
 

@@ -1,4 +1,6 @@
+using System.Collections.Concurrent;
 using Pantomet.Core.Sources;
+using Pantomet.Imaging.Isolation;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Imaging.Sources;
 using Pantomet.Server.Hosting;
@@ -8,17 +10,20 @@ namespace Pantomet.Server.Sources;
 
 /// <summary>The files that the pixels of sources are read from: the original, or the working picture made from it. What is not what came in is not read.</summary>
 /// <remarks>A working picture lies under the source's id and bears its own hash in its name; when it is cleared away or altered, it is made again.</remarks>
-internal sealed class SourcePixels(DataFolder folder, ServerSettings settings)
+internal sealed class SourcePixels(DataFolder folder, ServerSettings settings, DecoderPool decoders)
 {
+    private readonly ConcurrentDictionary<string, (long Bytes, DateTime Modified)> seen = new();
+    private readonly DecodeOptions options = new(decoders.Draw, folder.Incoming);
+
     /// <summary>Decodes a source for rendering.</summary>
     /// <param name="source">The source.</param>
     /// <exception cref="UnreadableException">The original is not there, is not what came in, or is damaged.</exception>
-    public DecodedSource Open(SourceRow source) => DecodedSource.Open(PathOf(source), source.Facts);
+    public DecodedSource Open(SourceRow source) => DecodedSource.Open(PathOf(source), source.Facts, options);
 
     /// <summary>Opens a source that one cut is wanted of; see <see cref="DecodedSource.ForOneCut"/>.</summary>
     /// <param name="source">The source.</param>
     /// <exception cref="UnreadableException">The original is not there, is not what came in, or is damaged.</exception>
-    public DecodedSource OpenForOneCut(SourceRow source) => DecodedSource.ForOneCut(PathOf(source), source.Facts);
+    public DecodedSource OpenForOneCut(SourceRow source) => DecodedSource.ForOneCut(PathOf(source), source.Facts, options);
 
     /// <summary>The file that pixels are read from, checked against its hash.</summary>
     /// <param name="source">The source.</param>
@@ -42,6 +47,21 @@ internal sealed class SourcePixels(DataFolder folder, ServerSettings settings)
             : throw new UnreadableException("original-altered", $"The original of {source.Stem} was altered on the disk of the server: its bytes are not those that came in. Send {source.FileName} again: it takes its old place, with everything that was set on it.");
     }
 
+    /// <summary>The original for a download: checked as it lies there, once for as long as its length and time stay the same.</summary>
+    /// <remarks>A download asks again and again, for a part each time.</remarks>
+    /// <param name="source">The source.</param>
+    /// <exception cref="UnreadableException">It is not there, or is not what came in.</exception>
+    public string DownloadOf(SourceRow source)
+    {
+        var file = new FileInfo(ContentStore.PathOf(folder.Originals, source.Id));
+        var stamp = file.Exists ? (file.Length, file.LastWriteTimeUtc) : default;
+        if (stamp != default && seen.TryGetValue(source.Id, out var before) && before == stamp)
+            return file.FullName;
+        var path = OriginalOf(source);
+        seen[source.Id] = stamp;
+        return path;
+    }
+
     /// <summary>Gives a working picture its place.</summary>
     /// <param name="sourceId">SHA-256 of the source.</param>
     /// <param name="path">Where it was written; no longer there afterwards.</param>
@@ -62,10 +82,9 @@ internal sealed class SourcePixels(DataFolder folder, ServerSettings settings)
 
     private string MadeAgain(SourceRow source, string original)
     {
-        var aside = Path.Combine(folder.Incoming, Guid.NewGuid().ToString("N"));
+        var aside = decoders.WorkingPictureAsync(original, folder.Incoming, settings.MostPixels, CancellationToken.None).GetAwaiter().GetResult();
         try
         {
-            WorkingPicture.Write(SourceFile.Open(original), aside, settings.MostPixels);
             return Keep(source.Id, aside);
         }
         finally

@@ -23,6 +23,12 @@ internal sealed class SourceRow
 
     public required SourceFacts Facts { get; init; }
 
+    /// <summary>Memory that it took to look at it: what opens it again counts with as much. 0 for what came in before that was measured.</summary>
+    public long LookBytes { get; init; }
+
+    /// <summary>Time of a processor that it took to look at it.</summary>
+    public int LookMilliseconds { get; init; }
+
     public required string Stem { get; set; }
 
     public string AltText { get; set; } = "";

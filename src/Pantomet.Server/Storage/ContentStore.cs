@@ -117,8 +117,13 @@ internal sealed class ContentStore(DataFolder folder)
     /// <summary>Throws away what a crash left half written.</summary>
     public void ClearAside()
     {
-        foreach (var left in Directory.EnumerateFiles(folder.Incoming))
-            File.Delete(left);
+        foreach (var left in new DirectoryInfo(folder.Incoming).EnumerateFileSystemInfos())
+        {
+            if (left is DirectoryInfo with)
+                with.Delete(recursive: true);
+            else
+                left.Delete();
+        }
     }
 }
 

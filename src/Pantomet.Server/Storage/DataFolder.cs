@@ -28,6 +28,9 @@ internal sealed class DataFolder(string root)
 
     public string Packages => Path.Combine(Root, "packages");
 
+    /// <summary>Is there while the demo library is not finished.</summary>
+    public string UnfinishedDemo => Path.Combine(Root, "demo-unfinished");
+
     /// <summary>Makes what is not there yet.</summary>
     public void Make()
     {

@@ -23,6 +23,8 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
 
     public DbSet<DestinationRow> Destinations => Set<DestinationRow>();
 
+    public DbSet<SlotRow> Slots => Set<SlotRow>();
+
     public DbSet<FramingStepRow> FramingSteps => Set<FramingStepRow>();
 
     public DbSet<RunRow> Runs => Set<RunRow>();
@@ -30,6 +32,8 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
     public DbSet<PairingRow> Pairings => Set<PairingRow>();
 
     public DbSet<VariantRow> Variants => Set<VariantRow>();
+
+    public DbSet<RunFileRow> RunFiles => Set<RunFileRow>();
 
     public DbSet<PackageRow> Packages => Set<PackageRow>();
 
@@ -43,7 +47,8 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
         {
             source.HasKey(row => row.Sequence);
             source.HasIndex(row => row.Id).IsUnique();
-            source.HasIndex(row => row.Stem);
+            // Two pictures of one name would make files of one name. Those in the bin may share theirs: coming back, they get a free one.
+            source.HasIndex(row => row.Stem).IsUnique().HasFilter($"\"{nameof(SourceRow.DeletedAt)}\" IS NULL");
             // The board asks for these of every source, and must not read whole rows for them.
             source.HasIndex(row => new { row.DeletedAt, row.Sequence, row.Id, row.Revision });
             source.HasIndex(row => new { row.DeletedAt, row.Group });
@@ -54,6 +59,12 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
             source.Property(row => row.FramingRevision).IsConcurrencyToken();
         });
         modelBuilder.Entity<DestinationRow>().HasKey(row => row.Id);
+        // A slot's id belongs to one destination, whoever stores first.
+        modelBuilder.Entity<SlotRow>(slot =>
+        {
+            slot.HasKey(row => row.Id);
+            slot.HasIndex(row => row.DestinationId);
+        });
         modelBuilder.Entity<FramingStepRow>(step =>
         {
             step.HasKey(row => row.Sequence);
@@ -80,17 +91,18 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
             variant.HasIndex(row => row.Recipe);
             variant.HasIndex(row => row.RunId);
             variant.HasIndex(row => row.Bytes);
+            variant.HasIndex(row => row.Sha256);
             variant.HasIndex(row => new { row.SourceId, row.SlotId });
             AsJson(variant.Property(row => row.Findings));
             AsJson(variant.Property(row => row.Remedies));
         });
-        modelBuilder.Entity<WatchedFileRow>().HasKey(row => row.Path);
-        modelBuilder.Entity<HandedOverRow>(file =>
+        modelBuilder.Entity<RunFileRow>(file =>
         {
-            file.HasKey(row => row.Sequence);
-            file.HasIndex(row => row.PackageId);
-            file.HasIndex(row => row.DestinationId);
+            file.HasKey(row => new { row.RunId, row.VariantSequence });
+            file.HasIndex(row => row.VariantSequence);
         });
+        modelBuilder.Entity<WatchedFileRow>().HasKey(row => row.Path);
+        modelBuilder.Entity<HandedOverRow>().HasKey(row => new { row.DestinationId, row.Path });
         modelBuilder.Entity<PackageRow>(package =>
         {
             package.HasKey(row => row.Sequence);

@@ -22,7 +22,11 @@ internal sealed class ShortWaits : DbConnectionInterceptor
 
     private static void Set(DbConnection connection)
     {
-        if (connection is SqliteConnection { Handle: { } handle })
-            _ = raw.sqlite3_busy_timeout(handle, Milliseconds);
+        if (connection is not SqliteConnection { Handle: { } handle })
+            return;
+        _ = raw.sqlite3_busy_timeout(handle, Milliseconds);
+        // Connections are used again. A transaction that broke off in its last step is not the next one's business.
+        if (raw.sqlite3_get_autocommit(handle) == 0)
+            _ = raw.sqlite3_exec(handle, "ROLLBACK");
     }
 }

@@ -1,101 +1,135 @@
-using System.Collections.Concurrent;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
 using Pantomet.Imaging.Encoders;
+using Pantomet.Imaging.Isolation;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
 
 namespace Pantomet.Server.Weight;
 
-/// <summary>A file that was tried for somebody who looks at it.</summary>
-/// <param name="File">Its bytes.</param>
-/// <param name="Points">Of its visual score.</param>
-internal sealed record TriedFile(byte[] File, double Points);
-
 /// <summary>The pictures that somebody is weighing: decoded, cut and ready to be encoded at any quality.</summary>
-internal sealed class OpenPictures(SourcePixels pixels)
+/// <remarks>Opening and encoding take seconds and much memory: as many go on at once as there are cores, the others wait in line without a thread, and leave it when their asker is gone.</remarks>
+internal sealed class OpenPictures(SourcePixels pixels) : IDisposable
 {
-    // A picture before and in each of a few formats; one decoded source. More would only cost memory.
+    // A picture before and in each of a few formats; more would only cost memory.
     private const int MostOpen = 5;
 
-    private readonly Lock gate = new();
-    private readonly LinkedList<(string Key, Lazy<OpenPicture> Picture)> open = new();
-    private (string Source, Lazy<DecodedSource> Decoded)? source;
+    // Of decoded sources, one of usual size or two.
+    private const long MaxOpenBytes = 500_000_000;
 
-    /// <summary>The pixels of a file in a format; who asks first cuts them, others wait.</summary>
+    private readonly SemaphoreSlim seats = new(Environment.ProcessorCount);
+    private readonly ByteBudget memory = new(MaxOpenBytes);
+    private readonly Lock gate = new();
+    private readonly LinkedList<(string Key, OpenPicture Picture)> open = new();
+    private readonly SemaphoreSlim decoding = new(1);
+    private OpenDecoded? decoded;
+
+    /// <summary>Does something with the pixels of a file in a format.</summary>
     /// <param name="pairing">Source and slot.</param>
     /// <param name="variant">Crop and size.</param>
     /// <param name="format">Decides whether transparency can stay.</param>
-    public OpenPicture Get(Pairing pairing, PlannedVariant variant, PictureFormat format)
+    /// <param name="use">Looks or encodes; what it gives must not be the pixels themselves.</param>
+    /// <param name="cancel">The asker is gone.</param>
+    public async Task<T> UseAsync<T>(Pairing pairing, PlannedVariant variant, PictureFormat format, Func<OpenPicture, T> use, CancellationToken cancel)
     {
         var key = pairing.RecipesFor(variant with { Formats = [format], Rival = null, ByHand = null }).Own;
+        await seats.WaitAsync(cancel);
+        try
+        {
+            var picture = Taken(key) ?? await OpenAsync(key, pairing, variant, format, cancel);
+            try
+            {
+                return await Task.Run(() => use(picture), cancel);
+            }
+            finally
+            {
+                picture.LetGo();
+            }
+        }
+        finally
+        {
+            seats.Release();
+        }
+    }
+
+    public void Dispose()
+    {
+        foreach (var (_, picture) in open)
+            picture.LetGo();
+        decoded?.Dispose();
+        seats.Dispose();
+        decoding.Dispose();
+    }
+
+    private OpenPicture? Taken(string key)
+    {
         lock (gate)
         {
             var known = open.FirstOrDefault(one => one.Key == key);
             if (known.Picture is null)
-            {
-                var decoded = DecodedOf(pairing);
-                known = (key, new Lazy<OpenPicture>(() => new OpenPicture(WeighablePicture.Make(decoded.Value, variant, pairing.Slot, format))));
-            }
-
+                return null;
             open.Remove(known);
             open.AddFirst(known);
-            // Not disposed of: somebody may still be encoding it. Its memory goes when nobody holds it any more.
-            if (open.Count > MostOpen)
-                open.RemoveLast();
-            return known.Picture.Value;
+            known.Picture.Take();
+            return known.Picture;
         }
     }
 
-    private Lazy<DecodedSource> DecodedOf(Pairing pairing)
+    // One at a time: who wants the same picture finds it open. A fault is this asker's; the next tries anew.
+    private async Task<OpenPicture> OpenAsync(string key, Pairing pairing, PlannedVariant variant, PictureFormat format, CancellationToken cancel)
     {
-        if (source?.Source != pairing.Source.Id)
-            source = (pairing.Source.Id, new Lazy<DecodedSource>(() => pixels.Open(pairing.Source)));
-        return source.Value.Decoded;
-    }
-}
-
-/// <summary>A picture in one format, with what has been tried of it.</summary>
-internal sealed class OpenPicture(WeighablePicture picture)
-{
-    private const int MostTries = 24;
-    private const int Anchor = 65;
-
-    private readonly ConcurrentDictionary<int, TriedFile> tried = new();
-
-    /// <summary>Its pixels.</summary>
-    public WeighablePicture Picture => picture;
-
-    /// <summary>The file at a quality, as it would be handed out; without loss for a format that has no quality.</summary>
-    /// <param name="quality">On the encoder's own scale.</param>
-    public TriedFile At(int quality)
-    {
-        if (tried.TryGetValue(quality, out var known))
-            return known;
-        if (tried.Count >= MostTries)
-            tried.Clear();
-        var trials = picture.TrialsWith(picture.Settings);
-        var trial = trials.At(quality);
-        return tried[quality] = new TriedFile(trial.File, trials.PointsOf(trial));
-    }
-
-    /// <summary>Bytes and points over the qualities, as a sample of the picture tells them.</summary>
-    /// <param name="qualities">On the encoder's own scale.</param>
-    public IEnumerable<(int Quality, long Bytes, double Points)> Curve(IEnumerable<int> qualities)
-    {
-        var trials = picture.TrialsWith(picture.Settings);
-        if (trials.Sample is not { } sample)
+        await decoding.WaitAsync(cancel);
+        try
         {
-            foreach (var (quality, file) in qualities.Select(quality => (quality, At(quality))))
-                yield return (quality, file.File.LongLength, file.Points);
-            yield break;
-        }
+            if (Taken(key) is { } already)
+                return already;
+            var source = await DecodedAsync(pairing.Source, cancel);
+            var picture = new OpenPicture(await Task.Run(() => WeighablePicture.Make(source, variant, pairing.Slot, format), cancel));
+            picture.Take();
+            lock (gate)
+            {
+                open.AddFirst((key, picture));
+                if (open.Count > MostOpen)
+                {
+                    open.Last!.Value.Picture.LetGo();
+                    open.RemoveLast();
+                }
+            }
 
-        // One file of the whole picture says how far off its sample is.
-        var whole = At(Anchor);
-        var (times, more) = ((double)whole.File.LongLength / sample.Bytes(Anchor), whole.Points - sample.Points(Anchor));
-        foreach (var quality in qualities)
-            yield return (quality, (long)(sample.Bytes(quality) * times), Math.Clamp(sample.Points(quality) + more, 0, 100));
+            return picture;
+        }
+        finally
+        {
+            decoding.Release();
+        }
+    }
+
+    private async Task<DecodedSource> DecodedAsync(SourceRow source, CancellationToken cancel)
+    {
+        if (decoded?.Id == source.Id && decoded.Checksum == source.Checksum)
+            return decoded.Source.As(source.Facts);
+        decoded?.Dispose();
+        decoded = null;
+        var share = await memory.TakeAsync(SourceMemory.Of(source), cancel);
+        try
+        {
+            decoded = new OpenDecoded(source.Id, source.Checksum, await Task.Run(() => pixels.Open(source), cancel), share);
+            return decoded.Source;
+        }
+        catch
+        {
+            share.Dispose();
+            throw;
+        }
+    }
+
+    private sealed record OpenDecoded(string Id, string? Checksum, DecodedSource Source, IDisposable Share) : IDisposable
+    {
+        public void Dispose()
+        {
+            Source.Dispose();
+            Share.Dispose();
+        }
     }
 }

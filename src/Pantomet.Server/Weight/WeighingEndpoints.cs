@@ -40,50 +40,57 @@ internal static class WeighingEndpoints
         if (PlaceQuery.FormatOf(@as) is not { } format || !format.IsWritten())
             return UnknownFormat(@as);
         // Quickly rather than tightly: it goes no further than the screen.
-        return TypedResults.Bytes(pictures.Get(pairing!, variant!, format).Picture.Pixels.PngsaveBuffer(compression: 1, keep: Enums.ForeignKeep.Icc), "image/png");
+        return TypedResults.Bytes(
+            await pictures.UseAsync(pairing!, variant!, format, open => open.Picture.Pixels.PngsaveBuffer(compression: 1, keep: Enums.ForeignKeep.Icc), cancel), "image/png");
     }
 
     private static async Task<Results<Ok<TrialAnswer>, ProblemHttpResult>> TrialAsync(
         [AsParameters] PlaceQuery place, Planning planning, OpenPictures pictures, string @as, int quality, CancellationToken cancel)
     {
-        var (picture, problem) = await OpenAsync(place, planning, pictures, @as, quality, cancel);
+        var (wanted, problem) = await WantedAsync(place, planning, @as, quality, cancel);
         if (problem is not null)
             return problem;
-        var tried = picture!.At(quality);
-        return TypedResults.Ok(TrialAnswer.Of(picture.Picture.Format, quality, tried.File.LongLength, tried.Points));
+        var (pairing, variant, format) = wanted;
+        var tried = await pictures.UseAsync(pairing, variant, format, open => open.At(quality), cancel);
+        return TypedResults.Ok(TrialAnswer.Of(format, quality, tried.File.LongLength, tried.Points));
     }
 
     private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> TrialFileAsync(
         [AsParameters] PlaceQuery place, Planning planning, OpenPictures pictures, string @as, int quality, CancellationToken cancel)
     {
-        var (picture, problem) = await OpenAsync(place, planning, pictures, @as, quality, cancel);
-        return problem is not null ? problem : TypedResults.Bytes(picture!.At(quality).File, picture.Picture.Format.MediaType());
+        var (wanted, problem) = await WantedAsync(place, planning, @as, quality, cancel);
+        if (problem is not null)
+            return problem;
+        var (pairing, variant, format) = wanted;
+        return TypedResults.Bytes((await pictures.UseAsync(pairing, variant, format, open => open.At(quality), cancel)).File, format.MediaType());
     }
 
     private static async Task<Results<Ok<CurveAnswer>, ProblemHttpResult>> CurveAsync(
         [AsParameters] PlaceQuery place, Planning planning, OpenPictures pictures, string @as, CancellationToken cancel)
     {
-        var (picture, problem) = await OpenAsync(place, planning, pictures, @as, 1, cancel);
+        var (wanted, problem) = await WantedAsync(place, planning, @as, 1, cancel);
         if (problem is not null)
             return problem;
-        var format = picture!.Picture.Format;
-        return TypedResults.Ok(new CurveAnswer(format, [.. picture.Curve(CurveQualities).Select(point => TrialAnswer.Of(format, point.Quality, point.Bytes, point.Points))]));
+        var (pairing, variant, format) = wanted;
+        var curve = await pictures.UseAsync(pairing, variant, format, open => open.Curve(CurveQualities), cancel);
+        return TypedResults.Ok(new CurveAnswer(format, [.. curve.Select(point => TrialAnswer.Of(format, point.Quality, point.Bytes, point.Points))]));
     }
 
-    private static async Task<(OpenPicture? Picture, ProblemHttpResult? Problem)> OpenAsync(
-        PlaceQuery place, Planning planning, OpenPictures pictures, string formatName, int quality, CancellationToken cancel)
+    private static async Task<((Pairing Pairing, PlannedVariant Variant, PictureFormat Format) Wanted, ProblemHttpResult? Problem)> WantedAsync(
+        PlaceQuery place, Planning planning, string formatName, int quality, CancellationToken cancel)
     {
         var (pairing, variant, problem) = await place.Place.FindAsync(planning, cancel);
         if (problem is not null)
-            return (null, problem);
+            return (default, problem);
         var format = PlaceQuery.FormatOf(formatName);
         problem = format is null ? UnknownFormat(formatName) : Refused(format.Value, quality);
-        return problem is not null ? (null, problem) : (pictures.Get(pairing!, variant!, format!.Value), null);
+        return problem is not null ? (default, problem) : ((pairing!, variant!, format!.Value), null);
     }
 
     private static ProblemHttpResult UnknownFormat(string name) => Problems.Invalid("as", $"\"{name}\" is not a format that can be made. Use jpeg, webP or avif.");
 
-    private static async Task<Results<Ok<WeighingAnswer>, ProblemHttpResult>> SetByHandAsync(ByHandRequest request, Planning planning, PantometDb database, CancellationToken cancel)
+    private static async Task<Results<Ok<WeighingAnswer>, ProblemHttpResult>> SetByHandAsync(
+        ByHandRequest request, Planning planning, PantometDb database, IDbContextFactory<PantometDb> databases, CancellationToken cancel)
     {
         var (pairing, variant, problem) = await request.Place.FindAsync(planning, cancel);
         if (problem is null)
@@ -93,23 +100,30 @@ internal static class WeighingEndpoints
         var isTaken = pairing!.Slot.Formats.Contains(request.Format) || variant!.Formats.Contains(request.Format);
         if (!isTaken)
             return Problems.Invalid("format", $"{pairing.Slot.Name} does not take {request.Format.DisplayName()}. Allow it in the slot first.");
-        return await ChangeAsync(request.Place, pairing, variant!, request.Place.ByHand(pairing.Slot, variant!, request.Format, request.Quality), planning, database, cancel);
+        return await ChangeAsync(request.Place, pairing, variant!, request.Place.ByHand(pairing.Slot, variant!, request.Format, request.Quality), planning, database, databases, cancel);
     }
 
-    private static async Task<Results<Ok<WeighingAnswer>, ProblemHttpResult>> AutomaticAsync(WeighedPlace place, Planning planning, PantometDb database, CancellationToken cancel)
+    private static async Task<Results<Ok<WeighingAnswer>, ProblemHttpResult>> AutomaticAsync(
+        WeighedPlace place, Planning planning, PantometDb database, IDbContextFactory<PantometDb> databases, CancellationToken cancel)
     {
         var (pairing, variant, problem) = await place.FindAsync(planning, cancel);
-        return problem is not null ? problem : await ChangeAsync(place, pairing!, variant!, null, planning, database, cancel);
+        return problem is not null ? problem : await ChangeAsync(place, pairing!, variant!, null, planning, database, databases, cancel);
     }
 
     private static async Task<Results<Ok<WeighingAnswer>, ProblemHttpResult>> ChangeAsync(
-        WeighedPlace place, Pairing pairing, PlannedVariant variant, Core.Weight.WeightByHand? byHand, Planning planning, PantometDb database, CancellationToken cancel)
+        WeighedPlace place, Pairing pairing, PlannedVariant variant, Core.Weight.WeightByHand? byHand, Planning planning, PantometDb database, IDbContextFactory<PantometDb> databases, CancellationToken cancel)
     {
-        var row = await database.Sources.SingleAsync(one => one.Id == pairing.Source.Id, cancel);
         var of = WeighedPlace.Of(pairing.Slot, variant);
-        var others = row.Weights.Where(weight => !(weight.Slot == place.Slot && weight.Tier == place.Tier && weight.Size == variant.Size.File && weight.Of == of));
-        row.Weights = byHand is null ? [.. others] : [.. others, byHand];
-        await database.SaveChangesAsync(cancel);
+        var isDone = await databases.WriteAsync(async changed =>
+        {
+            if (await changed.Sources.SingleOrDefaultAsync(one => one.Id == pairing.Source.Id && one.DeletedAt == null) is not { } row)
+                return false;
+            var others = row.Weights.Where(weight => !(weight.Slot == place.Slot && weight.Tier == place.Tier && weight.Size == variant.Size.File && weight.Of == of));
+            row.Weights = byHand is null ? [.. others] : [.. others, byHand];
+            return true;
+        });
+        if (!isDone)
+            return Problems.NotFound("source", pairing.Source.Id);
         var (after, changed, problem) = await (place with { Format = of }).FindAsync(planning, cancel);
         return problem is not null ? problem : TypedResults.Ok(await AnswerAsync(database, after!, changed!, cancel));
     }

@@ -53,13 +53,14 @@ internal static class WorstEndpoints
             WorstBy.Cap => caps[column] is { } cap ? (double)file.Bytes / cap : 0,
             _ => (double)file.Bytes / sources[source].Bytes,
         };
+        var ofRun = run is null ? null : (await database.RunFiles.Where(file => file.RunId == run).Select(file => file.VariantSequence).ToListAsync(cancel)).ToHashSet();
         var first = Math.Clamp(offset ?? 0, 0, MostSkipped);
         var worst = new Worst(first + Math.Clamp(limit ?? UsualPage, 1, LargestPage));
         for (var source = 0; source < rows.Count; source++)
         {
             foreach (var (column, file) in rows[source].Tries)
             {
-                if (file.State != VariantState.Unneeded && (run is null || file.Run == run))
+                if (file.State != VariantState.Unneeded && ofRun?.Contains(file.Sequence) != false)
                     worst.Add(Badness(file, source, column), file.Sequence);
             }
         }

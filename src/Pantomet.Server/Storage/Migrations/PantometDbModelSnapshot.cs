@@ -37,6 +37,22 @@ namespace Pantomet.Server.Storage.Migrations
                     b.ToTable("Destinations");
                 });
 
+            modelBuilder.Entity("Pantomet.Server.Destinations.SlotRow", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("DestinationId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("DestinationId");
+
+                    b.ToTable("Slots");
+                });
+
             modelBuilder.Entity("Pantomet.Server.Framing.FramingStepRow", b =>
                 {
                     b.Property<long>("Sequence")
@@ -71,19 +87,13 @@ namespace Pantomet.Server.Storage.Migrations
 
             modelBuilder.Entity("Pantomet.Server.Packages.HandedOverRow", b =>
                 {
-                    b.Property<long>("Sequence")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
                     b.Property<string>("DestinationId")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("PackageId")
-                        .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Path")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PackageId")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -91,11 +101,7 @@ namespace Pantomet.Server.Storage.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.HasKey("Sequence");
-
-                    b.HasIndex("DestinationId");
-
-                    b.HasIndex("PackageId");
+                    b.HasKey("DestinationId", "Path");
 
                     b.ToTable("HandedOver");
                 });
@@ -147,9 +153,15 @@ namespace Pantomet.Server.Storage.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<int>("Attempts")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Findings")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<int?>("Planned")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("RunId")
                         .IsRequired()
@@ -174,6 +186,21 @@ namespace Pantomet.Server.Storage.Migrations
                     b.HasIndex("RunId", "State");
 
                     b.ToTable("Pairings");
+                });
+
+            modelBuilder.Entity("Pantomet.Server.Runs.RunFileRow", b =>
+                {
+                    b.Property<string>("RunId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("VariantSequence")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("RunId", "VariantSequence");
+
+                    b.HasIndex("VariantSequence");
+
+                    b.ToTable("RunFiles");
                 });
 
             modelBuilder.Entity("Pantomet.Server.Runs.RunRow", b =>
@@ -205,6 +232,9 @@ namespace Pantomet.Server.Storage.Migrations
 
                     b.Property<string>("Id")
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("LeftOut")
+                        .HasColumnType("INTEGER");
 
                     b.Property<DateTime?>("StartedAt")
                         .HasColumnType("TEXT");
@@ -311,6 +341,8 @@ namespace Pantomet.Server.Storage.Migrations
 
                     b.HasIndex("RunId");
 
+                    b.HasIndex("Sha256");
+
                     b.HasIndex("SourceId", "SlotId");
 
                     b.ToTable("Variants");
@@ -361,6 +393,12 @@ namespace Pantomet.Server.Storage.Migrations
                     b.Property<string>("Id")
                         .HasColumnType("TEXT");
 
+                    b.Property<long>("LookBytes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("LookMilliseconds")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long?>("NumberedAs")
                         .HasColumnType("INTEGER");
 
@@ -383,7 +421,9 @@ namespace Pantomet.Server.Storage.Migrations
                     b.HasIndex("Id")
                         .IsUnique();
 
-                    b.HasIndex("Stem");
+                    b.HasIndex("Stem")
+                        .IsUnique()
+                        .HasFilter("\"DeletedAt\" IS NULL");
 
                     b.HasIndex("DeletedAt", "Group");
 

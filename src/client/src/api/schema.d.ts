@@ -1272,6 +1272,8 @@ export interface components {
             id: string;
             /** @description Whether that is more than six months ago. */
             isOutdated: boolean;
+            /** @description Why it cannot be used as it is; null where it can. */
+            problem: null | string;
             /** @description Changes whenever the document does; for `If-Match`. */
             version: string;
         };
@@ -2194,6 +2196,11 @@ export interface components {
             failed: number;
             /** @description Its id. */
             id: string;
+            /**
+             * Format: int32
+             * @description Variants that were not wanted any more when their turn came.
+             */
+            leftOut: number;
             /**
              * Format: date-time
              * @description When its first variant was begun.

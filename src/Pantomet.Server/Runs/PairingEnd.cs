@@ -1,0 +1,77 @@
+using Microsoft.EntityFrameworkCore;
+using Pantomet.Core.Findings;
+using Pantomet.Server.Storage;
+
+namespace Pantomet.Server.Runs;
+
+/// <summary>Brings pairings and runs to their ends: of every file that was asked for something is known then. Made, left out, or stopped with a finding.</summary>
+internal static class PairingEnd
+{
+    /// <summary>How often a pairing is begun without anything coming of it.</summary>
+    public const int MaxAttempts = 8;
+
+    /// <summary>Every variant of the pairing that a plan asks for was in hand.</summary>
+    /// <param name="database">In a transaction that writes.</param>
+    /// <param name="row">The pairing.</param>
+    /// <param name="now">When.</param>
+    public static async Task DoneAsync(PantometDb database, PairingRow row, DateTime now)
+    {
+        var settled = await SettledAsync(database, row);
+        row.State = PairingState.Done;
+        // What was asked for before this was counted is not known.
+        if (row.Planned is { } planned && settled != planned)
+        {
+            if (settled < planned)
+                row.Findings = [.. row.Findings, NotWanted(planned - settled)];
+            await database.Runs.Where(run => run.Id == row.RunId).ExecuteUpdateAsync(run => run
+                .SetProperty(one => one.LeftOut, one => one.LeftOut + Math.Max(0, planned - settled))
+                .SetProperty(one => one.Total, one => one.Total + Math.Max(0, settled - planned)));
+        }
+
+        await EndRunAsync(database, row, now);
+    }
+
+    /// <summary>Nothing more can come of the pairing.</summary>
+    /// <param name="database">In a transaction that writes.</param>
+    /// <param name="row">The pairing.</param>
+    /// <param name="finding">Says why.</param>
+    /// <param name="now">When.</param>
+    public static async Task FailedAsync(PantometDb database, PairingRow row, Finding finding, DateTime now)
+    {
+        var missing = Math.Max(0, (row.Planned ?? 0) - await SettledAsync(database, row));
+        row.State = PairingState.Failed;
+        row.Findings = [.. row.Findings, finding];
+        await database.Runs.Where(run => run.Id == row.RunId).ExecuteUpdateAsync(run => run.SetProperty(one => one.Failed, one => one.Failed + missing));
+        await EndRunAsync(database, row, now);
+    }
+
+    /// <summary>It goes into the queue again, unless that was so too often.</summary>
+    /// <param name="database">In a transaction that writes.</param>
+    /// <param name="row">The pairing.</param>
+    /// <param name="now">When.</param>
+    public static Task AgainAsync(PantometDb database, PairingRow row, DateTime now)
+    {
+        if (++row.Attempts >= MaxAttempts)
+            return FailedAsync(database, row, TooOften, now);
+        row.State = PairingState.Queued;
+        return Task.CompletedTask;
+    }
+
+    private static Finding TooOften => new(
+        "given-up", Severity.Stop, $"The server or its disk failed {MaxAttempts} times while this was being made.", "Look into the server's log and at the room on its disk, then render it again.");
+
+    private static Finding NotWanted(int files) => new(
+        "not-wanted-any-more", Severity.Note, $"{files:#,0} of the files that were asked for were not made: the picture, its framing or the slot was changed or taken away meanwhile.");
+
+    private static Task<int> SettledAsync(PantometDb database, PairingRow row) => database.Variants.CountAsync(variant =>
+        variant.SourceId == row.SourceId && variant.SlotId == row.SlotId && database.RunFiles.Any(file => file.RunId == row.RunId && file.VariantSequence == variant.Sequence));
+
+    private static async Task EndRunAsync(PantometDb database, PairingRow row, DateTime now)
+    {
+        await database.SaveChangesAsync();
+        if (await database.Pairings.AnyAsync(one => one.RunId == row.RunId && (one.State == PairingState.Queued || one.State == PairingState.Running)))
+            return;
+        await database.Runs.Where(run => run.Id == row.RunId && run.State == RunState.Running)
+            .ExecuteUpdateAsync(run => run.SetProperty(one => one.State, RunState.Done).SetProperty(one => one.EndedAt, now));
+    }
+}
