@@ -1,52 +1,45 @@
-using System.Diagnostics;
 using System.Net.Http.Json;
 using System.Net.Sockets;
 using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json.Nodes;
-using Microsoft.Data.Sqlite;
 
 namespace Pantomet.Server.Tests;
 
 /// <summary>The server as a process of its own, killed without warning.</summary>
 public sealed class CrashTests : IDisposable
 {
-    private readonly DirectoryInfo data = Directory.CreateTempSubdirectory("pantomet-test-");
-    private readonly int port = FreePort();
-    private readonly HttpClient http;
-    private Process? server;
-
-    public CrashTests() => http = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{port}") };
+    private readonly ServerProcess server = new();
 
     [Fact]
     public async Task A_killed_run_goes_on_after_the_restart_and_no_half_file_counts()
     {
-        await StartAsync();
+        await server.StartAsync();
         await AddAsync("galewright-shop.json");
         var sources = new List<string>();
         foreach (var name in (string[])["workbench-topdown.jpg", "ribbon-tails-detail.jpg"])
             sources.Add(await TakeInAsync(name));
-        var slots = (await JsonAsync("/api/destinations"))["items"]![0]!["slots"]!.AsArray().Select(slot => (string)slot!["id"]!).Skip(2).Take(3).ToArray();
-        var id = (string)(await (await http.PostAsJsonAsync("/api/runs", new { sources, slots })).Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
+        var slots = (await server.GetAsync("/api/destinations"))["items"]![0]!["slots"]!.AsArray().Select(slot => (string)slot!["id"]!).Skip(2).Take(3).ToArray();
+        var id = (string)(await (await server.Http.PostAsJsonAsync("/api/runs", new { sources, slots })).Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
         await UntilAsync(id, run => (int)run["done"]! >= 5);
-        await KillAsync();
+        await server.KillAsync();
         // What a crash in the middle of a write leaves behind.
-        await File.WriteAllTextAsync(Path.Combine(data.FullName, "incoming", "half"), "half a file");
+        await File.WriteAllTextAsync(Path.Combine(server.DataFolder, "incoming", "half"), "half a file");
 
-        await StartAsync();
+        await server.StartAsync();
         var run = await UntilAsync(id, run => (string)run["state"]! == "done");
         Assert.Equal((int)run["total"]!, (int)run["done"]!);
-        var variants = (await JsonAsync($"/api/variants?run={id}"))["items"]!.AsArray();
+        var variants = (await server.GetAsync($"/api/variants?run={id}"))["items"]!.AsArray();
         Assert.Equal((int)run["total"]!, variants.Count);
         Assert.Equal(variants.Count, variants.Select(variant => ((string)variant!["source"]!, (string)variant["fileName"]!)).Distinct().Count());
         // What another format of its place makes needless has no file.
         foreach (var variant in variants.Where(variant => (string)variant!["state"]! != "leftOut"))
         {
-            var file = await http.GetByteArrayAsync(new Uri($"/api/variants/{variant!["id"]}/file", UriKind.Relative));
+            var file = await server.Http.GetByteArrayAsync(new Uri($"/api/variants/{variant!["id"]}/file", UriKind.Relative));
             Assert.Equal((string)variant["sha256"]!, Convert.ToHexStringLower(SHA256.HashData(file)));
         }
 
-        Assert.Empty(Directory.EnumerateFiles(Path.Combine(data.FullName, "incoming")));
+        Assert.Empty(Directory.EnumerateFiles(Path.Combine(server.DataFolder, "incoming")));
     }
 
     // Twenty kills, each at some moment of a run and of an intake that go on at the same time. What was acknowledged is there, what is named is whole.
@@ -55,121 +48,82 @@ public sealed class CrashTests : IDisposable
     {
         const int kills = 20;
         var random = new Random(4711);
-        await StartAsync();
+        await server.StartAsync();
         var slot = new { id = "test.small", name = "small", shape = "free", sizes = new { widths = Enumerable.Range(0, 8).Select(step => 600 - (step * 60)).ToArray() }, formats = new[] { "jpeg" } };
-        (await http.PostAsJsonAsync("/api/destinations", new { format = "pantomet-destination-1", id = "test", name = "Test", kind = "site", slots = new[] { slot } })).EnsureSuccessStatusCode();
+        (await server.Http.PostAsJsonAsync("/api/destinations", new { format = "pantomet-destination-1", id = "test", name = "Test", kind = "site", slots = new[] { slot } })).EnsureSuccessStatusCode();
         var acknowledged = new List<string>();
         for (var index = 0; index < 35; index++)
             acknowledged.Add(await SendSpoolAsync(index));
-        var id = (string)(await (await http.PostAsJsonAsync("/api/runs", new { sources = acknowledged, slots = new[] { "test.small" } })).Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
+        var id = (string)(await (await server.Http.PostAsJsonAsync("/api/runs", new { sources = acknowledged, slots = new[] { "test.small" } })).Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
         for (var kill = 0; kill < kills; kill++)
         {
             var sending = SendUntilKilledAsync(1000 * (kill + 1), acknowledged);
             await Task.Delay(random.Next(20, 450));
-            await KillAsync();
+            await server.KillAsync();
             await sending;
-            (await CheckAsync(acknowledged)).Dispose();
-            await StartAsync();
+            (await server.CheckAsync(acknowledged)).Dispose();
+            await server.StartAsync();
         }
 
         var run = await UntilAsync(id, run => (string)run["state"]! == "done");
         Assert.Equal((280, 280, 0), ((int)run["total"]!, (int)run["done"]!, (int)run["failed"]!));
-        using (var database = await CheckAsync(acknowledged))
+        using (var database = await server.CheckAsync(acknowledged))
         {
-            Assert.Equal(280L, Scalar(database, "SELECT COUNT(*) FROM Variants"));
-            Assert.Equal(280L, Scalar(database, "SELECT COUNT(*) FROM (SELECT DISTINCT SourceId, FileName FROM Variants)"));
+            Assert.Equal(280L, ServerProcess.Scalar(database, "SELECT COUNT(*) FROM Variants"));
+            Assert.Equal(280L, ServerProcess.Scalar(database, "SELECT COUNT(*) FROM (SELECT DISTINCT SourceId, FileName FROM Variants)"));
         }
 
-        Assert.Empty(Directory.EnumerateFiles(Path.Combine(data.FullName, "incoming")));
+        Assert.Empty(Directory.EnumerateFiles(Path.Combine(server.DataFolder, "incoming")));
     }
 
     [Fact]
     public async Task An_upload_broken_off_half_way_leaves_nothing_and_hurts_nobody()
     {
-        await StartAsync();
+        await server.StartAsync();
         var picture = await File.ReadAllBytesAsync(Library.Demo("hill-flight.jpg"));
-        using (var socket = new TcpClient("127.0.0.1", port))
+        using (var socket = new TcpClient("127.0.0.1", server.Port))
         {
-            var head = $"POST /api/sources HTTP/1.1\r\nHost: 127.0.0.1:{port}\r\nContent-Type: multipart/form-data; boundary=x\r\nContent-Length: {picture.Length + 500}\r\n\r\n" +
+            var head = $"POST /api/sources HTTP/1.1\r\nHost: 127.0.0.1:{server.Port}\r\nContent-Type: multipart/form-data; boundary=x\r\nContent-Length: {picture.Length + 500}\r\n\r\n" +
                 "--x\r\nContent-Disposition: form-data; name=\"files\"; filename=\"hill.jpg\"\r\n\r\n";
             await socket.GetStream().WriteAsync(Encoding.ASCII.GetBytes(head));
             await socket.GetStream().WriteAsync(picture.AsMemory(0, picture.Length / 2));
             await socket.GetStream().FlushAsync();
         }
 
-        for (var attempt = 0; attempt < 100 && Directory.EnumerateFiles(Path.Combine(data.FullName, "incoming")).Any(); attempt++)
+        for (var attempt = 0; attempt < 100 && Directory.EnumerateFiles(Path.Combine(server.DataFolder, "incoming")).Any(); attempt++)
             await Task.Delay(100);
-        Assert.Empty(Directory.EnumerateFiles(Path.Combine(data.FullName, "incoming")));
-        Assert.Equal(0, (int)(await JsonAsync("/api/sources"))["total"]!);
+        Assert.Empty(Directory.EnumerateFiles(Path.Combine(server.DataFolder, "incoming")));
+        Assert.Equal(0, (int)(await server.GetAsync("/api/sources"))["total"]!);
         await TakeInAsync("spool-small.jpg");
     }
 
     [Fact]
     public async Task Memory_does_not_grow_with_a_file_that_arrives()
     {
-        await StartAsync();
+        await server.StartAsync();
         await TakeInAsync("spool-small.jpg");
         var before = PeakMemory();
         using var form = new MultipartFormDataContent { { new StreamContent(new Endless(600_000_000)), "files", "endless.jpg" } };
         using var request = new HttpRequestMessage(HttpMethod.Post, "/api/sources") { Content = form };
         request.Headers.TransferEncodingChunked = true;
-        var entry = (await (await http.SendAsync(request)).Content.ReadFromJsonAsync<JsonArray>())![0]!;
+        var entry = (await (await server.Http.SendAsync(request)).Content.ReadFromJsonAsync<JsonArray>())![0]!;
         Assert.Equal("/problems/not-a-picture", (string)entry["problem"]!["type"]!);
         Assert.InRange(PeakMemory() - before, 0, 100_000_000);
     }
 
-    public void Dispose()
-    {
-        if (server is { HasExited: false })
-            server.Kill();
-        server?.Dispose();
-        http.Dispose();
-        data.Delete(recursive: true);
-    }
-
-    private async Task StartAsync()
-    {
-        server = Process.Start(new ProcessStartInfo("dotnet", [typeof(Program).Assembly.Location, "--data", data.FullName, "--urls", $"http://127.0.0.1:{port}"])
-        {
-            RedirectStandardOutput = true,
-            // A server that is killed after half a second need not have its loops compiled for speed.
-            Environment = { ["DOTNET_TC_QuickJitForLoops"] = "1", ["DOTNET_TieredPGO"] = "0" },
-        })!;
-        server.BeginOutputReadLine();
-        for (var attempt = 0; attempt < 300; attempt++)
-        {
-            try
-            {
-                if ((await http.GetAsync(new Uri("/healthz", UriKind.Relative))).IsSuccessStatusCode)
-                    return;
-            }
-            catch (HttpRequestException)
-            {
-                await Task.Delay(100);
-            }
-        }
-
-        throw new TimeoutException("The server does not answer.");
-    }
+    public void Dispose() => server.Dispose();
 
     // The most memory that the process ever held, as Linux counts it.
     private long PeakMemory() =>
-        1024 * long.Parse(File.ReadLines($"/proc/{server!.Id}/status").Single(line => line.StartsWith("VmHWM", StringComparison.Ordinal)).Split(' ', StringSplitOptions.RemoveEmptyEntries)[1], System.Globalization.CultureInfo.InvariantCulture);
-
-    private async Task KillAsync()
-    {
-        // SIGKILL: nothing can be tidied up.
-        server!.Kill();
-        await server.WaitForExitAsync();
-    }
+        1024 * long.Parse(File.ReadLines($"/proc/{server.Id}/status").Single(line => line.StartsWith("VmHWM", StringComparison.Ordinal)).Split(' ', StringSplitOptions.RemoveEmptyEntries)[1], System.Globalization.CultureInfo.InvariantCulture);
 
     private async Task AddAsync(string file) =>
-        (await http.PostAsync(new Uri("/api/destinations", UriKind.Relative), JsonContent.Create(JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(Library.Root(), "demo", "destinations", file)))))).EnsureSuccessStatusCode();
+        (await server.Http.PostAsync(new Uri("/api/destinations", UriKind.Relative), JsonContent.Create(JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(Library.Root(), "demo", "destinations", file)))))).EnsureSuccessStatusCode();
 
     private async Task<string> TakeInAsync(string name)
     {
         using var form = new MultipartFormDataContent { { new ByteArrayContent(await File.ReadAllBytesAsync(Library.Demo(name))), "files", name } };
-        var answer = await http.PostAsync(new Uri("/api/sources", UriKind.Relative), form);
+        var answer = await server.Http.PostAsync(new Uri("/api/sources", UriKind.Relative), form);
         return (string)(await answer.Content.ReadFromJsonAsync<JsonArray>())![0]!["source"]!["id"]!;
     }
 
@@ -178,7 +132,7 @@ public sealed class CrashTests : IDisposable
     {
         var bytes = await File.ReadAllBytesAsync(Library.Demo("spool-small.jpg"));
         using var form = new MultipartFormDataContent { { new ByteArrayContent([.. bytes[..2], 0xFF, 0xFE, 0, 6, .. BitConverter.GetBytes(number), .. bytes[2..]]), "files", $"spool-{number}.jpg" } };
-        var answer = await http.PostAsync(new Uri("/api/sources", UriKind.Relative), form);
+        var answer = await server.Http.PostAsync(new Uri("/api/sources", UriKind.Relative), form);
         return (string)(await answer.Content.ReadFromJsonAsync<JsonArray>())![0]!["source"]!["id"]!;
     }
 
@@ -195,56 +149,7 @@ public sealed class CrashTests : IDisposable
         }
     }
 
-    // Looks at what lies on the disk, as it lies there: the database, and every file that it names.
-    private async Task<SqliteConnection> CheckAsync(List<string> acknowledged)
-    {
-        var database = new SqliteConnection($"Data Source={Path.Combine(data.FullName, "pantomet.db")};Pooling=False");
-        await database.OpenAsync();
-        Assert.Equal("ok", Scalar(database, "PRAGMA integrity_check"));
-        var missing = acknowledged.ToHashSet();
-        foreach (var (area, query) in new[] { ("originals", "SELECT Id FROM Sources"), ("variants", "SELECT DISTINCT Sha256 FROM Variants WHERE State = 'Done'") })
-        {
-            using var command = new SqliteCommand(query, database);
-            using var rows = await command.ExecuteReaderAsync();
-            while (await rows.ReadAsync())
-            {
-                var sha256 = rows.GetString(0);
-                Assert.Equal(sha256, Convert.ToHexStringLower(SHA256.HashData(await File.ReadAllBytesAsync(Path.Combine(data.FullName, area, sha256[..2], sha256[2..4], sha256)))));
-                missing.Remove(sha256);
-            }
-        }
-
-        Assert.Empty(missing);
-        return database;
-    }
-
-    private static object? Scalar(SqliteConnection database, string query)
-    {
-        using var command = new SqliteCommand(query, database);
-        return command.ExecuteScalar();
-    }
-
-    private async Task<JsonNode> JsonAsync(string path) => (await http.GetFromJsonAsync<JsonNode>(new Uri(path, UriKind.Relative)))!;
-
-    private async Task<JsonNode> UntilAsync(string runId, Func<JsonNode, bool> isWanted)
-    {
-        for (var attempt = 0; attempt < 900; attempt++)
-        {
-            var run = await JsonAsync($"/api/runs/{runId}");
-            if (isWanted(run))
-                return run;
-            await Task.Delay(100);
-        }
-
-        throw new TimeoutException($"Run {runId} does not come so far.");
-    }
-
-    private static int FreePort()
-    {
-        using var listener = new TcpListener(System.Net.IPAddress.Loopback, 0);
-        listener.Start();
-        return ((System.Net.IPEndPoint)listener.LocalEndpoint).Port;
-    }
+    private Task<JsonNode> UntilAsync(string runId, Func<JsonNode, bool> isWanted) => server.UntilAsync($"/api/runs/{runId}", isWanted);
 
     /// <summary>A stream of zeros that is never held anywhere.</summary>
     private sealed class Endless(long length) : Stream

@@ -44,7 +44,15 @@ public sealed class Library : WebApplicationFactory<Program>
         return next;
     }
 
-    public HttpClient Http => client ??= CreateClient();
+    public HttpClient Http
+    {
+        get
+        {
+            // The first who asks starts the server.
+            lock (settings)
+                return client ??= CreateClient();
+        }
+    }
 
     public string DataFolder => data.FullName;
 

@@ -42,6 +42,9 @@ internal sealed record BoardRow(string Id, string Stem, string Group, int Width,
 /// <param name="Place">What it looks like: the slot, or the tier of the slot's own shape, which its column names; without one, the first tier.</param>
 internal sealed record BoardCell(PairingStanding State, int Done, int Files, long Bytes, bool ByHand, Finding? Finding, BoardPlace? Place)
 {
+    /// <summary>Of a source that is gone.</summary>
+    public static BoardCell Nothing { get; } = new(PairingStanding.Open, 0, 0, 0, false, null, null);
+
     /// <param name="slot">The column's.</param>
     /// <param name="standing">Where it stands.</param>
     /// <param name="plan">What would be made.</param>

@@ -27,11 +27,8 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
     /// <summary>The columns of a destination, or all.</summary>
     /// <param name="destination">Its id; null for all.</param>
     /// <param name="cancel">The asker is gone.</param>
-    public async Task<IReadOnlyList<PlacedColumn>> ColumnsAsync(string? destination, CancellationToken cancel)
-    {
-        var versions = (await catalogue.DocumentsAsync(cancel)).ToDictionary(stored => stored.Document.Id, stored => stored.Version);
-        return [.. from one in await catalogue.AllAsync(cancel) where destination is null || one.Id == destination from slot in one.Slots select new PlacedColumn(slot, versions[one.Id])];
-    }
+    public async Task<IReadOnlyList<PlacedColumn>> ColumnsAsync(string? destination, CancellationToken cancel) =>
+        [.. from one in await catalogue.VersionedAsync(cancel) where destination is null || one.Destination.Id == destination from slot in one.Destination.Slots select new PlacedColumn(slot, one.Version)];
 
     /// <summary>The cells of some rows, a list for each.</summary>
     /// <param name="rows">The rows; of most of them nothing more is read.</param>
@@ -49,11 +46,13 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
             var changed = rows.Where(row => !IsSame(row)).ToList();
             foreach (var some in changed.Where(row => columns.Any(column => !Holds(row.Id, row.Revision, column))).Select(row => row.Id).Chunk(SourcesAtOnce))
                 await WorkOutAsync(database, await database.Sources.AsNoTracking().Where(source => some.Contains(source.Id)).ToListAsync(cancel), columns, cancel);
-            foreach (var row in changed)
+            foreach (var row in changed.Where(row => columns.All(column => cells.ContainsKey((row.Id, column.Slot.Id)))))
                 same[row.Id] = new KnownRows.Row(row.Revision, newestOfSource.GetValueOrDefault(row.Id), Given(row.Id, columns));
             var running = await RunningAsync(database, cancel);
             var inHand = running.Select(pairing => pairing.Item1).ToHashSet();
-            return [.. rows.Select(row => inHand.Contains(row.Id) ? Shown(same[row.Id].Given, row.Id, columns, running) : same[row.Id].Given)];
+            // Whose source was taken away for good meanwhile: nothing is known of it any more.
+            RowCells Known(RowStamp row) => same.TryGetValue(row.Id, out var known) ? known.Given : new RowCells([.. columns.Select(_ => BoardCell.Nothing)], []);
+            return [.. rows.Select(row => inHand.Contains(row.Id) ? Shown(Known(row), row.Id, columns, running) : Known(row))];
         }
         finally
         {

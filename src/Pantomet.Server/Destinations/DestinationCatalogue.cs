@@ -22,6 +22,9 @@ internal sealed record StoredDocument(DestinationDocument Document, string Versi
     public string? Problem { get; init; }
 }
 
+/// <summary>A destination and the version of the document that says what it is.</summary>
+internal sealed record VersionedDestination(Destination Destination, string Version);
+
 /// <summary>Why a document was not stored.</summary>
 /// <param name="IsChanged">Another version than the one named was there.</param>
 /// <param name="IdTaken">There is a destination of its id already.</param>
@@ -40,6 +43,10 @@ internal sealed class DestinationCatalogue(IDbContextFactory<PantometDb> databas
     /// <summary>Every destination, in the order in which they are shown.</summary>
     /// <param name="cancel">The asker is gone.</param>
     public async Task<IReadOnlyList<Destination>> AllAsync(CancellationToken cancel) => (await ContentsAsync(cancel)).Destinations;
+
+    /// <summary>Every destination with the version of its document, in the order in which they are shown.</summary>
+    /// <param name="cancel">The asker is gone.</param>
+    public async Task<IReadOnlyList<VersionedDestination>> VersionedAsync(CancellationToken cancel) => (await ContentsAsync(cancel)).Versioned;
 
     /// <summary>Every slot by its id.</summary>
     /// <param name="cancel">The asker is gone.</param>
@@ -168,7 +175,7 @@ internal sealed class DestinationCatalogue(IDbContextFactory<PantometDb> databas
         await using var database = await databases.CreateDbContextAsync(cancel);
         var texts = await database.Destinations.Where(row => row.DeletedAt == null).OrderBy(row => row.Position).Select(row => row.Document).ToListAsync(cancel);
         var documents = new List<StoredDocument>();
-        var destinations = new List<Destination>();
+        var versioned = new List<VersionedDestination>();
         var slots = ImmutableSortedDictionary.CreateBuilder<string, PlacedSlot>(StringComparer.Ordinal);
         foreach (var text in texts)
         {
@@ -190,12 +197,12 @@ internal sealed class DestinationCatalogue(IDbContextFactory<PantometDb> databas
             if (read.Destination is not { } whole)
                 continue;
             var destination = whole with { Slots = [.. whole.Slots.Where(slot => !slots.ContainsKey(slot.Id))] };
-            destinations.Add(destination);
+            versioned.Add(new VersionedDestination(destination, VersionOf(text)));
             foreach (var slot in destination.Slots)
                 slots.Add(slot.Id, new PlacedSlot(destination, slot));
         }
 
-        return new Contents(documents, destinations, slots.ToImmutable());
+        return new Contents(documents, versioned, [.. versioned.Select(one => one.Destination)], slots.ToImmutable());
     }
 
     private static string Said(DestinationReading read) => string.Join(" ", read.Problems.Select(problem => $"{problem.Field}: {problem.Sentence}"));
@@ -203,5 +210,5 @@ internal sealed class DestinationCatalogue(IDbContextFactory<PantometDb> databas
     private static string VersionOf(string json) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(json)))[..16];
 
     private sealed record Contents(
-        IReadOnlyList<StoredDocument> Documents, IReadOnlyList<Destination> Destinations, ImmutableSortedDictionary<string, PlacedSlot> Slots);
+        IReadOnlyList<StoredDocument> Documents, IReadOnlyList<VersionedDestination> Versioned, IReadOnlyList<Destination> Destinations, ImmutableSortedDictionary<string, PlacedSlot> Slots);
 }

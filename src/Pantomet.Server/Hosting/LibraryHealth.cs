@@ -15,7 +15,7 @@ internal sealed class LibraryHealth(IDbContextFactory<PantometDb> databases, Dis
         try
         {
             reserve.Balance();
-            if (reserve.IsFull)
+            if (reserve.IsGivenAway)
                 return Full();
             await using var database = await databases.CreateDbContextAsync(cancel);
             _ = await database.Destinations.AnyAsync(cancel);

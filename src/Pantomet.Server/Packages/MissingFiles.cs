@@ -29,7 +29,7 @@ internal sealed class MissingFiles(PantometDb database, BoardCells cells, Destin
             .. from row in sources.Zip(rows)
                from cell in row.Second.Cells.Zip(columns)
                let key = new PairingKey(row.First.Id, cell.Second.Slot.Id)
-               where (wanted is null || wanted.Contains(key.Slot)) && (pairings is null || pairings.Contains(key))
+               where slots.ContainsKey(key.Slot) && (wanted is null || wanted.Contains(key.Slot)) && (pairings is null || pairings.Contains(key))
                let reason = Reason(cell.First)
                where reason is not null
                select new MissingEntry(row.First.Stem, slots[key.Slot].Destination.Name, cell.Second.Slot.Name, reason),

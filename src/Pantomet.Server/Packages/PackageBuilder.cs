@@ -115,7 +115,7 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
         var current = selection.Runs is null ? await CurrentFiles.OfAsync(planning, rows, cancel) : null;
         var layout = new PackageLayout();
         var chosen = rows
-            .Where(row => slots.ContainsKey(row.SlotId) && (current is null || current.For(row) is not null))
+            .Where(row => order.ContainsKey(row.SlotId) && slots.ContainsKey(row.SlotId) && sources.ContainsKey(row.SourceId) && (current is null || current.For(row) is not null))
             .DistinctBy(row => (row.SourceId, row.SlotId, row.Tier, row.Width, row.Height, row.Format))
             .OrderBy(row => order[row.SlotId]).ThenBy(row => sources[row.SourceId].Stem, StringComparer.Ordinal).ThenByDescending(row => row.Width).ThenBy(row => row.Format);
         var (files, altered) = (new List<PackedFile>(), new List<MissingEntry>());

@@ -10,25 +10,29 @@ internal static class PairingEnd
     /// <summary>How often a pairing is begun without anything coming of it.</summary>
     public const int MaxAttempts = 8;
 
+    /// <summary>The same where each time the server ended meanwhile: it may have ended for any other reason.</summary>
+    public const int MaxRestarts = 30;
+
+    private const string NotWantedId = "not-wanted-any-more";
+
     /// <summary>Every variant of the pairing that a plan asks for was in hand.</summary>
     /// <param name="database">In a transaction that writes.</param>
     /// <param name="row">The pairing.</param>
     /// <param name="now">When.</param>
-    public static async Task DoneAsync(PantometDb database, PairingRow row, DateTime now)
+    public static Task DoneAsync(PantometDb database, PairingRow row, DateTime now)
     {
-        var settled = await SettledAsync(database, row);
         row.State = PairingState.Done;
-        // What was asked for before this was counted is not known.
-        if (row.Planned is { } planned && settled != planned)
-        {
-            if (settled < planned)
-                row.Findings = [.. row.Findings, NotWanted(planned - settled)];
-            await database.Runs.Where(run => run.Id == row.RunId).ExecuteUpdateAsync(run => run
-                .SetProperty(one => one.LeftOut, one => one.LeftOut + Math.Max(0, planned - settled))
-                .SetProperty(one => one.Total, one => one.Total + Math.Max(0, settled - planned)));
-        }
+        return EndRunAsync(database, row, now);
+    }
 
-        await EndRunAsync(database, row, now);
+    /// <summary>Says of a pairing that is begun what was asked for and is not wanted any more.</summary>
+    /// <param name="row">The pairing.</param>
+    /// <param name="wanted">Variants that its plan asks for today.</param>
+    public static void Compare(PairingRow row, int wanted)
+    {
+        // What was asked for before that was counted is not known; a pairing that is begun again has said it already.
+        if (row.Planned is { } planned && planned > wanted && row.Findings.All(finding => finding.Id != NotWantedId))
+            row.Findings = [.. row.Findings, NotWanted(planned - wanted)];
     }
 
     /// <summary>Nothing more can come of the pairing.</summary>
@@ -49,19 +53,20 @@ internal static class PairingEnd
     /// <param name="database">In a transaction that writes.</param>
     /// <param name="row">The pairing.</param>
     /// <param name="now">When.</param>
-    public static Task AgainAsync(PantometDb database, PairingRow row, DateTime now)
+    /// <param name="max">How often.</param>
+    public static Task AgainAsync(PantometDb database, PairingRow row, DateTime now, int max = MaxAttempts)
     {
-        if (++row.Attempts >= MaxAttempts)
-            return FailedAsync(database, row, TooOften, now);
+        if (++row.Attempts >= max)
+            return FailedAsync(database, row, TooOften(max), now);
         row.State = PairingState.Queued;
         return Task.CompletedTask;
     }
 
-    private static Finding TooOften => new(
-        "given-up", Severity.Stop, $"The server or its disk failed {MaxAttempts} times while this was being made.", "Look into the server's log and at the room on its disk, then render it again.");
+    private static Finding TooOften(int times) => new(
+        "given-up", Severity.Stop, $"The server or its disk failed {times} times while this was being made.", "Look into the server's log and at the room on its disk, then render it again.");
 
     private static Finding NotWanted(int files) => new(
-        "not-wanted-any-more", Severity.Note, $"{files:#,0} of the files that were asked for were not made: the picture, its framing or the slot was changed or taken away meanwhile.");
+        NotWantedId, Severity.Note, $"{files:#,0} of the files that were asked for were not made: the picture, its framing or the slot was changed or taken away meanwhile.");
 
     private static Task<int> SettledAsync(PantometDb database, PairingRow row) => database.Variants.CountAsync(variant =>
         variant.SourceId == row.SourceId && variant.SlotId == row.SlotId && database.RunFiles.Any(file => file.RunId == row.RunId && file.VariantSequence == variant.Sequence));
@@ -71,7 +76,10 @@ internal static class PairingEnd
         await database.SaveChangesAsync();
         if (await database.Pairings.AnyAsync(one => one.RunId == row.RunId && (one.State == PairingState.Queued || one.State == PairingState.Running)))
             return;
-        await database.Runs.Where(run => run.Id == row.RunId && run.State == RunState.Running)
-            .ExecuteUpdateAsync(run => run.SetProperty(one => one.State, RunState.Done).SetProperty(one => one.EndedAt, now));
+        await database.Runs.Where(run => run.Id == row.RunId && (run.State == RunState.Running || run.State == RunState.Queued))
+            .ExecuteUpdateAsync(run => run.SetProperty(one => one.State, RunState.Done).SetProperty(one => one.EndedAt, now)
+                // What no plan asked for any more was left out; what plans asked for besides was asked for too.
+                .SetProperty(one => one.LeftOut, one => Math.Max(0, one.Total - one.Done - one.Failed))
+                .SetProperty(one => one.Total, one => Math.Max(one.Total, one.Done + one.Failed)));
     }
 }

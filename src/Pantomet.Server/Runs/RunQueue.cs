@@ -37,7 +37,7 @@ internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, Destinat
         var begun = await database.Pairings.Where(row => row.State == PairingState.Running).ToListAsync();
         // What ends the server each time it is begun must not end it for ever.
         foreach (var row in begun)
-            await PairingEnd.AgainAsync(database, row, Now);
+            await PairingEnd.AgainAsync(database, row, Now, PairingEnd.MaxRestarts);
         return begun.Count;
     });
 
@@ -202,24 +202,41 @@ internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, Destinat
     {
         var slots = await catalogue.SlotsAsync(cancel);
         OpenSource? opened = null;
-        // Whether there is something to do, and that it is begun, in one: who cancels meanwhile comes before or after it.
-        var isBegun = await databases.WriteAsync(async database =>
+        PairingRow? first = null;
+        try
         {
-            if (await NextPairingAsync(database) is not { } first)
-                return false;
-            var source = await database.Sources.AsNoTracking().SingleOrDefaultAsync(row => row.Id == first.SourceId && row.DeletedAt == null);
-            var bytes = source is null ? 0 : SourceMemory.Of(source);
-            if (open.Count > 0 && open.Sum(one => one.Bytes) + bytes > MaxOpenBytes)
-                return false;
-            await database.Runs.Where(row => row.Id == first.RunId && row.State == RunState.Queued)
-                .ExecuteUpdateAsync(row => row.SetProperty(run => run.State, RunState.Running).SetProperty(run => run.StartedAt, Now));
-            var due = await database.Pairings.Where(row => row.RunId == first.RunId && row.SourceId == first.SourceId && row.State == PairingState.Queued).OrderBy(row => row.Sequence).ToListAsync();
-            opened = await OpenAsync(database, source, due, slots, bytes);
-            return true;
-        });
-        if (opened is { Waiting.Count: > 0 })
-            open.Add(opened);
-        return isBegun;
+            // Whether there is something to do, and that it is begun, in one: who cancels meanwhile comes before or after it.
+            var isBegun = await databases.WriteAsync(async database =>
+            {
+                if ((first = await NextPairingAsync(database)) is null)
+                    return false;
+                var source = await database.Sources.AsNoTracking().SingleOrDefaultAsync(row => row.Id == first.SourceId && row.DeletedAt == null);
+                var bytes = source is null ? 0 : SourceMemory.Of(source);
+                if (open.Count > 0 && open.Sum(one => one.Bytes) + bytes > MaxOpenBytes)
+                    return false;
+                await database.Runs.Where(row => row.Id == first.RunId && row.State == RunState.Queued)
+                    .ExecuteUpdateAsync(row => row.SetProperty(run => run.State, RunState.Running).SetProperty(run => run.StartedAt, Now));
+                var due = await database.Pairings.Where(row => row.RunId == first.RunId && row.SourceId == first.SourceId && row.State == PairingState.Queued).OrderBy(row => row.Sequence).ToListAsync();
+                opened = await OpenAsync(database, source, due, slots, bytes);
+                return true;
+            });
+            if (opened is { Waiting.Count: > 0 })
+                open.Add(opened);
+            return isBegun;
+        }
+        catch (Exception problem) when (first is not null && !DiskFull.Is(problem))
+        {
+            // What cannot be begun is not tried for ever, and not at the cost of what stands behind it.
+            log.LogError(problem, "Could not begin {Source} for {Slot}", first.SourceId, first.SlotId);
+            await databases.WriteAsync(async database =>
+            {
+                if (await database.Pairings.SingleOrDefaultAsync(row => row.Sequence == first.Sequence && row.State == PairingState.Queued) is not { } row)
+                    return false;
+                await PairingEnd.AgainAsync(database, row, Now);
+                return true;
+            });
+            throw;
+        }
     }
 
     // Plans what is due of a source. What is settled at once is brought to its end; the rest waits in the open source.
@@ -239,6 +256,7 @@ internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, Destinat
                 continue;
             }
 
+            PairingEnd.Compare(row, variants.Count);
             var wanted = variants.Where(variant => !already[row.SlotId].Any(made => IsFileOf(made, variant))).ToList();
             foreach (var variant in wanted)
             {

@@ -5,13 +5,13 @@ internal sealed class DiskReserve(DataFolder folder, ILogger<DiskReserve> log)
 {
     private const int Bytes = 4_000_000;
 
-    /// <summary>Room below which the disk counts as full: what is written for one answer must fit.</summary>
-    public const long LeastFree = 2_000_000;
+    // What is written for one answer must fit.
+    private const long LeastFree = 2_000_000;
 
     private string Reserve => Path.Combine(folder.Root, "reserve");
 
-    /// <summary>Whether there is hardly any room left.</summary>
-    public bool IsFull => new DriveInfo(folder.Root).AvailableFreeSpace < LeastFree;
+    /// <summary>Whether the reserve had to be given away, and there is not yet room for it again.</summary>
+    public bool IsGivenAway => !File.Exists(Reserve);
 
     /// <summary>Gives the room away where the disk is full, and takes it again where it is not.</summary>
     public void Balance()
@@ -22,7 +22,7 @@ internal sealed class DiskReserve(DataFolder folder, ILogger<DiskReserve> log)
             log.LogError("{Sentence}", DiskFull.Sentence);
             File.Delete(Reserve);
         }
-        else if (free > LeastFree + (4L * Bytes) && !File.Exists(Reserve))
+        else if (free > LeastFree + (2L * Bytes) && !File.Exists(Reserve))
         {
             Take();
         }

@@ -25,6 +25,17 @@ public sealed class PackageTests
         Assert.False(path.StartsWith('/'));
     }
 
+    // Microsoft, "Naming Files, Paths, and Namespaces" (from memory): names of devices are no names of files or folders.
+    [Theory]
+    [InlineData("con")]
+    [InlineData("COM1")]
+    [InlineData("Aux")]
+    public void No_folder_or_file_bears_the_name_of_a_device(string name)
+    {
+        var path = new PackageLayout().PathFor(name, name, $"{name}.jpg");
+        Assert.All(path.Split('/'), part => Assert.Null(Pantomet.Core.Destinations.NamePattern.Unfit(Path.GetFileNameWithoutExtension(part))));
+    }
+
     // The format is that of GNU coreutils: the hash, two spaces, the name.
     [Fact]
     public void Checksums_are_a_line_for_each_file() =>

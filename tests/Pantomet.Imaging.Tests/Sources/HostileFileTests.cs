@@ -69,6 +69,20 @@ public sealed class HostileFileTests
             Assert.Equal("svg-too-deep", Assert.Throws<UnreadableException>(() => SvgGuard.Check(path)).Id);
     }
 
+    // CSS Syntax 3, §4.3.7: letters may be written as their numbers. Two walls stand: this one, and a renderer that fetches nothing.
+    [Theory]
+    [InlineData("""<rect style="fill:\75 rl(http://kites.example/a.png)"/>""")]
+    [InlineData("""<style>@\69mport "http://kites.example/a.css";</style>""")]
+    [InlineData("""<style>rect{fill:u/**/rl(//kites.example/a)}</style>""")]
+    [InlineData("""<image srcset="http://kites.example/a.png 2x"/>""")]
+    [InlineData("""<rect style="background:image-set('http://kites.example/a.png' 1x)"/>""")]
+    public void An_svg_refers_to_nothing_outside_itself_however_it_is_written(string content)
+    {
+        using var folder = new TemporaryFolder();
+        var path = folder.Write("drawing.svg", System.Text.Encoding.UTF8.GetBytes($"""<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9">{content}</svg>"""));
+        Assert.Equal("svg-external", Assert.Throws<UnreadableException>(() => SvgGuard.Check(path)).Id);
+    }
+
     [Fact]
     public void Previews_are_upright_small_and_in_their_fixed_widths()
     {

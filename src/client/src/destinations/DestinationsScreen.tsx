@@ -5,6 +5,7 @@ import type { Destination, Schemas } from "../api/client";
 import { Button } from "../instruments/Button";
 import { Fault } from "../instruments/Fault";
 import { FileInput } from "../instruments/FileInput";
+import { FindingLine } from "../instruments/FindingLine";
 import { count } from "../instruments/numbers";
 import { history } from "../shell/history";
 import { useKeys } from "../shell/keys";
@@ -226,6 +227,13 @@ export function DestinationsScreen() {
                 }}
               />
             )
+          )}
+          {standing?.problem && !isChanged && (
+            <div role="alert" className="px-4 pt-2.5">
+              <FindingLine
+                finding={{ id: "unusable", severity: "stop", sentence: standing.problem, remedy: "" }}
+              />
+            </div>
           )}
           <div className="flex min-h-[46px] items-center gap-2 px-4">
             {/* Where there is no room, the list beside it says the name. */}

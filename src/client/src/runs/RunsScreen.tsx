@@ -286,6 +286,7 @@ function Progress({
         <progress aria-label="Files rendered" className="h-1.5 w-48" max={run.total || 1} value={ended} />
       )}
       {run.failed > 0 && <span className="text-stop">{count(run.failed)} failed</span>}
+      {run.leftOut > 0 && <span>{count(run.leftOut)} not wanted any more</span>}
       <span className="text-soft">
         <span className="figures text-ink">{bytes(run.bytesIn)}</span> of pictures,{" "}
         <span className="figures text-ink">{bytes(run.bytesOut)}</span> of files

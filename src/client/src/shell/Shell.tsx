@@ -14,6 +14,7 @@ import { Notices } from "./Notices";
 import { sayProblem } from "./notices";
 import { useFacts } from "./readout";
 import { ShortcutList } from "./ShortcutList";
+import { Trouble } from "./Trouble";
 
 /** What is on every screen: the strip above, the readout below, and the screen between them. */
 export function Shell() {
@@ -25,7 +26,7 @@ export function Shell() {
     "mod+y": () => void redoStep().catch(sayProblem),
   });
   return (
-    <div className="grid h-full min-w-[960px] grid-rows-[50px_minmax(0,1fr)_28px]">
+    <div className="grid h-full min-w-[960px] grid-rows-[50px_auto_minmax(0,1fr)_28px]">
       <header className="flex items-stretch border-b border-ink bg-sheet">
         <Link to="/sources" className="flex items-center gap-2.5 pr-5 pl-4 text-base font-[650]">
           <Mark />
@@ -45,6 +46,7 @@ export function Shell() {
           </button>
         </div>
       </header>
+      <Trouble />
       <main className="min-h-0 overflow-hidden">
         <Outlet />
       </main>

@@ -1,0 +1,149 @@
+using System.IO.Compression;
+using System.Net;
+using System.Net.Sockets;
+using System.Text.Json.Nodes;
+using Microsoft.Data.Sqlite;
+using Pantomet.Server.Tests.Hostile;
+
+namespace Pantomet.Server.Tests;
+
+/// <summary>A start comes to something or says in a sentence why not; what interrupted the one before is no hindrance.</summary>
+public sealed class StartTests : IDisposable
+{
+    private readonly ServerProcess server = new();
+
+    public void Dispose() => server.Dispose();
+
+    [Fact]
+    public async Task A_taken_port_is_told_before_anything_is_made()
+    {
+        using var other = new TcpListener(IPAddress.Loopback, server.Port);
+        other.Start();
+        server.Begin("--demo", Path.Combine(Library.Root(), "demo"));
+        Assert.Equal(2, await server.EndAsync());
+        Assert.Contains($"Something else listens on port {server.Port} already", server.Said, StringComparison.Ordinal);
+        Assert.False(File.Exists(Path.Combine(server.DataFolder, "pantomet.db")));
+    }
+
+    [Fact]
+    public async Task A_server_for_others_starts_only_when_it_is_said_that_all_may_use_it()
+    {
+        var open = $"http://0.0.0.0:{ServerProcess.FreePort()}";
+        server.Begin("--urls", open);
+        Assert.Equal(2, await server.EndAsync());
+        Assert.Contains("--open-to-all", server.Said, StringComparison.Ordinal);
+        await server.StartAsync("--urls", $"{open};http://127.0.0.1:{server.Port}", "--open-to-all", "true");
+    }
+
+    [Fact]
+    public async Task An_interrupted_first_start_is_finished_by_the_next()
+    {
+        server.Begin("--demo", Path.Combine(Library.Root(), "demo"));
+        var database = Path.Combine(server.DataFolder, "pantomet.db");
+        // Some of the demo is there, and some is not.
+        for (var attempt = 0; attempt < 600 && (!File.Exists(database) || Count(database, "Sources") is 0 or -1); attempt++)
+            await Task.Delay(50);
+        await server.KillAsync();
+        var before = Count(database, "Sources");
+        await server.StartAsync("--demo", Path.Combine(Library.Root(), "demo"));
+        var pictures = Directory.EnumerateFiles(Path.Combine(Library.Root(), "demo", "sources")).Count(path => !path.EndsWith(".md", StringComparison.Ordinal));
+        Assert.InRange(before, 1, pictures - 1);
+        Assert.Equal(pictures, (int)(await server.GetAsync("/api/sources"))["total"]!);
+        Assert.Equal(7, (await server.GetAsync("/api/destinations"))["items"]!.AsArray().Count);
+        // Once finished, it is the owner's: what was taken away does not come back.
+        await server.SendAsync(HttpMethod.Delete, $"/api/destinations/{(await server.GetAsync("/api/destinations"))["items"]![0]!["id"]}");
+        await server.KillAsync();
+        await server.StartAsync("--demo", Path.Combine(Library.Root(), "demo"));
+        Assert.Equal(6, (await server.GetAsync("/api/destinations"))["items"]!.AsArray().Count);
+    }
+
+    [Fact]
+    public async Task A_lock_that_a_killed_migration_left_holds_nobody_up()
+    {
+        await server.StartAsync();
+        await server.TakeInAsync("kite.png", HostilePictures.Png(9, 9, 0));
+        await server.KillAsync();
+        using (var database = Open(Path.Combine(server.DataFolder, "pantomet.db")))
+        {
+            Execute(database, """CREATE TABLE IF NOT EXISTS "__EFMigrationsLock" ("Id" INTEGER NOT NULL CONSTRAINT "PK___EFMigrationsLock" PRIMARY KEY, "Timestamp" TEXT NOT NULL)""");
+            Execute(database, """INSERT OR REPLACE INTO "__EFMigrationsLock" VALUES (1, '2026-11-29')""");
+            // And an upgrade is due besides.
+            Execute(database, """DELETE FROM "__EFMigrationsHistory" WHERE MigrationId LIKE '%_Indexes'; DROP INDEX IF EXISTS IX_Variants_Bytes""");
+        }
+
+        await File.WriteAllTextAsync(Path.Combine(server.DataFolder, "pantomet.db.upgrading"), "half a database");
+        server.Begin();
+        // Whether this made-up upgrade can be done or not, there is an answer and no waiting.
+        for (var attempt = 0; attempt < 300 && !server.Said.Contains("ready", StringComparison.Ordinal) && !server.Said.Contains("exception", StringComparison.OrdinalIgnoreCase); attempt++)
+            await Task.Delay(100);
+        Assert.Contains("Bringing the library's database up to date", server.Said, StringComparison.Ordinal);
+        using var after = Open(Path.Combine(server.DataFolder, "pantomet.db"));
+        Assert.Equal(1L, ServerProcess.Scalar(after, "SELECT COUNT(*) FROM Sources"));
+    }
+
+    // Kept from the commit before files and results were told apart: sources, framings, weights by hand, two runs of which one found files made, a package, a picture in the bin.
+    [Fact]
+    public async Task A_library_of_before_opens_with_all_it_had()
+    {
+        ZipFile.ExtractToDirectory(Path.Combine(Library.Root(), "tests", "Pantomet.Server.Tests", "OldLibraries", "before-results.zip"), server.DataFolder);
+        await server.StartAsync();
+        var states = (await server.GetAsync("/api/board"))["states"]!;
+        Assert.Equal((3, 6, 0, 6), ((int)states["open"]!, (int)states["done"]!, (int)states["stale"]!, (int)states["blocked"]!));
+        Assert.Equal(["beach-small", "hill-small", "logo"], (await server.GetAsync("/api/sources"))["items"]!.AsArray().Select(source => (string)source!["stem"]!).Order());
+        Assert.Equal(["spools-small"], (await server.GetAsync("/api/bin"))["items"]!.AsArray().Select(source => (string)source!["stem"]!));
+        // 30 rows of before named 20 files; each is listed once, and each run still has its own.
+        var variants = (await server.GetAsync("/api/variants"))["items"]!.AsArray();
+        Assert.Equal(20, variants.Count);
+        foreach (var variant in variants)
+            Assert.Equal((string)variant!["sha256"]!, Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(await server.Http.GetByteArrayAsync(new Uri($"/api/variants/{variant["id"]}/file", UriKind.Relative)))));
+        var runs = (await server.GetAsync("/api/runs"))["items"]!.AsArray();
+        var counts = await Task.WhenAll(runs.Select(async run => (await server.GetAsync($"/api/variants?run={run!["id"]}"))["items"]!.AsArray().Count));
+        Assert.Equal([10, 20], counts);
+        var hill = (string)(await server.GetAsync("/api/sources?search=hill"))["items"]![0]!["id"]!;
+        Assert.Equal((300, 44), ((int)(await server.GetAsync($"/api/sources/{hill}"))["subject"]!["x"]!, await ByHandAsync(hill)));
+        var package = (await server.GetAsync("/api/packages"))["items"]![0]!;
+        Assert.Equal(20, (int)package["files"]!);
+        using var zip = new ZipArchive(await server.Http.GetStreamAsync(new Uri($"/api/packages/{package["id"]}/file", UriKind.Relative)));
+        Assert.Equal(20 + 4, zip.Entries.Count);
+        // What was handed over is remembered: nothing has changed since.
+        using var asked = await server.SendAsync(HttpMethod.Post, "/api/packages", new { destination = "old", onlyChanged = true });
+        var id = (string)JsonNode.Parse(await asked.Content.ReadAsStringAsync())!["id"]!;
+        Assert.Contains("Nothing changed", (string)(await server.UntilAsync($"/api/packages/{id}", made => (string)made["state"]! != "queued"))["problem"]!, StringComparison.Ordinal);
+        // The database of before is kept.
+        Assert.True(File.Exists(Path.Combine(server.DataFolder, "pantomet.db.before-upgrade")));
+        (await server.CheckAsync([hill])).Dispose();
+    }
+
+    private async Task<int> ByHandAsync(string source)
+    {
+        var plan = (await server.GetAsync($"/api/plan?source={source}&slot=old.page"))["variants"]![0]!;
+        return (int)(await server.GetAsync($"/api/weighing?source={source}&slot=old.page&width={plan["width"]}&height={plan["height"]}"))["byHand"]!["quality"]!;
+    }
+
+    // -1 where the table is not there yet.
+    private static long Count(string path, string table)
+    {
+        try
+        {
+            using var database = Open(path);
+            return (long)ServerProcess.Scalar(database, $"SELECT COUNT(*) FROM {table}")!;
+        }
+        catch (SqliteException)
+        {
+            return -1;
+        }
+    }
+
+    private static SqliteConnection Open(string path)
+    {
+        var database = new SqliteConnection($"Data Source={path};Pooling=False");
+        database.Open();
+        return database;
+    }
+
+    private static void Execute(SqliteConnection database, string sql)
+    {
+        using var command = new SqliteCommand(sql, database);
+        command.ExecuteNonQuery();
+    }
+}
