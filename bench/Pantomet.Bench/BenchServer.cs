@@ -62,6 +62,35 @@ internal sealed class BenchServer : IDisposable
     public long PeakMemory() =>
         1024 * long.Parse(File.ReadLines($"/proc/{process.Id}/status").Single(line => line.StartsWith("VmHWM", StringComparison.Ordinal)).Split(' ', StringSplitOptions.RemoveEmptyEntries)[1], CultureInfo.InvariantCulture);
 
+    /// <summary>Bytes that the process and those that it started hold at this moment.</summary>
+    public long MemoryOfAll() =>
+        Held(process.Id) + Directory.EnumerateDirectories($"/proc/{process.Id}/task").SelectMany(Children).Distinct().Sum(child => Held(int.Parse(child, CultureInfo.InvariantCulture)));
+
+    private static IEnumerable<string> Children(string thread)
+    {
+        try
+        {
+            return File.ReadAllText($"{thread}/children").Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        }
+        catch (IOException)
+        {
+            // The thread has ended.
+            return [];
+        }
+    }
+
+    private static long Held(int id)
+    {
+        try
+        {
+            return 1024 * long.Parse(File.ReadLines($"/proc/{id}/status").Single(line => line.StartsWith("VmRSS", StringComparison.Ordinal)).Split(' ', StringSplitOptions.RemoveEmptyEntries)[1], CultureInfo.InvariantCulture);
+        }
+        catch (Exception ended) when (ended is IOException or InvalidOperationException)
+        {
+            return 0;
+        }
+    }
+
     /// <summary>Sends JSON and reads the whole answer.</summary>
     public string Post(string path, JsonNode body)
     {

@@ -3,6 +3,8 @@ using Pantomet.Bench;
 var demo = Path.Combine(Repository.Root, "demo", "sources");
 var parts = new Dictionary<string, Action>
 {
+    ["intake"] = () => IntakeBench.Run(demo),
+    ["hostile"] = HostileBench.Run,
     ["ladder"] = () => LadderBench.Run(demo),
     ["run"] = () => RunBench.Run(demo),
     ["batch"] = () => BatchBench.Run(demo),

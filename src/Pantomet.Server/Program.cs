@@ -58,6 +58,7 @@ services.AddSingleton<Screenshots>();
 services.AddScoped<DemoLibrary>();
 services.AddScoped<Planning>();
 services.AddScoped<RunStart>();
+services.AddSingleton<LargePlans>();
 services.AddSingleton<BoardRows>();
 services.AddSingleton<BoardCells>();
 services.AddHostedService<BoardReadying>();

@@ -50,8 +50,7 @@ internal static partial class Confinement
         Limit(FileSize, MaxFileBytes);
         Limit(CoreSize, 0);
         Limit(OpenFiles, MaxOpenFiles);
-        // When memory runs out on the machine, this process goes first.
-        File.WriteAllText("/proc/self/oom_score_adj", "800");
+        GoFirst();
         _ = ProcessControl(SetNoNewPrivileges, 1, 0, 0, 0);
         WriteOnlyInto(folder);
         Forbid(Forbidden);
@@ -66,28 +65,45 @@ internal static partial class Confinement
             Forbid(Programs);
     }
 
+    // When memory runs out on the machine, this process ends before the server does.
+    private static void GoFirst()
+    {
+        try
+        {
+            File.WriteAllText("/proc/self/oom_score_adj", "800");
+        }
+        catch (Exception problem) when (problem is IOException or UnauthorizedAccessException)
+        {
+            // A system that does not let it choose.
+        }
+    }
+
     private static void Limit(int resource, long most)
     {
         var limit = new ResourceLimit(most, most);
         _ = SetLimit(resource, in limit);
     }
 
+    // linux/landlock.h. Each version of it knows more: what an older one does not know is not asked of it.
     private static unsafe void WriteOnlyInto(string folder)
     {
-        // linux/landlock.h: write, remove, make, move and truncate anything (bits 1, 4 to 14); bind and connect by TCP; abstract sockets and signals.
-        const ulong Writing = (1 << 1) | (0b111_1111_1111UL << 4);
-        var rules = new LandlockRules(Writing, 0b11, 0b11);
-        // Older kernels know fewer of the fields: the files alone come first.
-        var set = SystemCall(LandlockCreate, (nint)(&rules), sizeof(LandlockRules), 0);
-        if (set < 0)
-            set = SystemCall(LandlockCreate, (nint)(&rules), sizeof(ulong), 0);
+        var version = SystemCall(LandlockCreate, 0, 0, 1);
+        if (version < 1)
+            return;
+        // Write (bit 1), remove and make anything (4 to 12), move it elsewhere (13, from version 2), cut it short (14, from version 3).
+        const ulong WriteFile = 1 << 1;
+        var writing = WriteFile | (0b1_1111_1111UL << 4) | (version >= 2 ? 1UL << 13 : 0) | (version >= 3 ? 1UL << 14 : 0);
+        // To bind and to connect by TCP; abstract sockets and signals.
+        var rules = new LandlockRules(writing, version >= 4 ? 0b11UL : 0, version >= 6 ? 0b11UL : 0);
+        var known = sizeof(ulong) * (version >= 6 ? 3 : version >= 4 ? 2 : 1);
+        var set = SystemCall(LandlockCreate, (nint)(&rules), known, 0);
         if (set < 0)
             return;
         foreach (var path in (string[])[folder, "/dev/null"])
         {
             var file = Open(path, OpenPathOnly);
-            // Of a device that is no folder nothing but writing can be granted.
-            var beneath = new LandlockPath(path == folder ? Writing : 1 << 1, file);
+            // Of a device, which is no folder, nothing but writing can be granted.
+            var beneath = new LandlockPath(path == folder ? writing : WriteFile, file);
             _ = SystemCall(LandlockAdd, set, 1, (nint)(&beneath));
             _ = Close(file);
         }

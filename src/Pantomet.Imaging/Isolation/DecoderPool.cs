@@ -138,16 +138,14 @@ public sealed class DecoderPool(DecoderCommand command, string folder, DecoderBo
         using var share = await memory.TakeAsync(bytes, cancel);
         var process = await ProcessAsync(cancel);
         var isUsable = false;
+        var at = Directory.CreateDirectory(Path.Combine(process.Folder, Guid.NewGuid().ToString("N"))).FullName;
         try
         {
-            var at = Directory.CreateDirectory(Path.Combine(process.Folder, Guid.NewGuid().ToString("N"))).FullName;
             var (result, cost) = await process.DoAsync(job with { Folder = at }, bytes, DecoderBounds.MostTime(fileBytes), cancel);
             isUsable = process.Jobs < MostJobs;
             if (result.Refusal is { } refusal)
                 throw Refusals.Of(refusal, bytes);
-            var taken = await take(result, cost, at);
-            Directory.Delete(at, recursive: true);
-            return taken;
+            return await take(result, cost, at);
         }
         catch (DecoderEndedException ended)
         {
@@ -155,6 +153,7 @@ public sealed class DecoderPool(DecoderCommand command, string folder, DecoderBo
         }
         finally
         {
+            Directory.Delete(at, recursive: true);
             if (isUsable && !isEnded)
                 idle.Add(process);
             else

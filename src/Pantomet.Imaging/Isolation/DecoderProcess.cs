@@ -13,9 +13,12 @@ public sealed record DecoderCommand(string Program, IReadOnlyList<string> Argume
     /// <summary>The running program, asked to be a decoder.</summary>
     /// <param name="assembly">Path of the assembly whose entry point calls <see cref="DecoderProgram.Run"/>.</param>
     public static DecoderCommand Of(string assembly) =>
-        Path.GetFileNameWithoutExtension(Environment.ProcessPath) == Path.GetFileNameWithoutExtension(assembly)
-            ? new DecoderCommand(Environment.ProcessPath!, [])
-            : new DecoderCommand("dotnet", [assembly]);
+        Path.GetFileNameWithoutExtension(Environment.ProcessPath) switch
+        {
+            var name when name == Path.GetFileNameWithoutExtension(assembly) => new DecoderCommand(Environment.ProcessPath!, []),
+            "dotnet" => new DecoderCommand(Environment.ProcessPath!, [assembly]),
+            _ => new DecoderCommand("dotnet", [assembly]),
+        };
 }
 
 /// <summary>Why a decoder process has no answer.</summary>
@@ -179,7 +182,8 @@ internal sealed partial class DecoderProcess : IDisposable
     {
         if (!OperatingSystem.IsLinux())
             return 0;
-        var line = File.ReadLines($"/proc/{process.Id}/status").FirstOrDefault(line => line.StartsWith(field, StringComparison.Ordinal));
+        var status = $"/proc/{process.Id}/status";
+        var line = File.Exists(status) ? File.ReadLines(status).FirstOrDefault(line => line.StartsWith(field, StringComparison.Ordinal)) : null;
         return line is null ? 0 : 1024 * long.Parse(line.Split([' ', '\t'], StringSplitOptions.RemoveEmptyEntries)[1], CultureInfo.InvariantCulture);
     }
 
@@ -193,8 +197,15 @@ internal sealed partial class DecoderProcess : IDisposable
 
     private void ForgetPeak()
     {
-        if (OperatingSystem.IsLinux())
-            File.WriteAllText($"/proc/{process.Id}/clear_refs", "5");
+        try
+        {
+            if (OperatingSystem.IsLinux())
+                File.WriteAllText($"/proc/{process.Id}/clear_refs", "5");
+        }
+        catch (Exception problem) when (problem is IOException or UnauthorizedAccessException)
+        {
+            // Then the highest of all jobs is taken for this one's: more than it is, never less.
+        }
     }
 
     [LibraryImport("libc", EntryPoint = "prlimit")]

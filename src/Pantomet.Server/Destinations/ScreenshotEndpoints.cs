@@ -1,8 +1,8 @@
+using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Sizing;
-using Microsoft.AspNetCore.Http.Features;
 using Pantomet.Imaging.Isolation;
 using Pantomet.Imaging.Sources;
 using Pantomet.Server.Hosting;

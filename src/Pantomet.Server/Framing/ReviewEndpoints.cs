@@ -3,6 +3,7 @@ using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Runs;
 using Pantomet.Server.Destinations;
+using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
 using Pantomet.Server.Storage;
 
@@ -45,25 +46,28 @@ internal static class ReviewEndpoints
     }
 
     // Asked by POST since a selection of hundreds of ids does not fit into an address.
-    private static async Task<Ok<ReviewQueue>> ReviewAsync(PantometDb database, DestinationCatalogue catalogue, Selection selection, CancellationToken cancel)
+    private static async Task<Ok<ReviewQueue>> ReviewAsync(PantometDb database, DestinationCatalogue catalogue, LargePlans plans, Selection selection, CancellationToken cancel)
     {
         var slots = await SlotsAsync(catalogue, selection, cancel);
         var sources = await SourcesAsync(database, selection, int.MaxValue, cancel);
-        var reviews = sources.AsParallel().AsOrdered().WithCancellation(cancel).Select(row =>
-        {
-            var source = row.ToSource();
-            return (Row: row, Review: Review.Of(source, slots.Select(slot => SlotPlan.For(slot, source))));
-        }).ToList();
+        var reviews = await plans.SelectAsync(
+            sources,
+            row =>
+            {
+                var source = row.ToSource();
+                return (Row: row, Review: Review.Of(source, slots.Select(slot => SlotPlan.For(slot, source))));
+            },
+            cancel);
         // A stable sort: what belongs to one source stays together among its equals.
         var items = reviews.SelectMany(one => one.Review.Items.Select(item => new ReviewEntry(one.Row.Id, one.Row.Stem, item.Slot, item.Tier, item.Reasons, item.Weight)));
         return TypedResults.Ok(new ReviewQueue([.. items.OrderByDescending(item => item.Weight)], reviews.Sum(one => one.Review.Settled)));
     }
 
-    private static async Task<Ok<FramingSheet>> SheetAsync(PantometDb database, DestinationCatalogue catalogue, Selection selection, CancellationToken cancel)
+    private static async Task<Ok<FramingSheet>> SheetAsync(PantometDb database, DestinationCatalogue catalogue, LargePlans plans, Selection selection, CancellationToken cancel)
     {
         var slots = await SlotsAsync(catalogue, selection, cancel);
         var sources = await SourcesAsync(database, selection, MostOnSheet, cancel);
-        return TypedResults.Ok(new FramingSheet([.. sources.AsParallel().AsOrdered().WithCancellation(cancel).Select(row => new SheetEntry(SourceAnswer.Of(row), FramingAnswer.Of(row, slots)))]));
+        return TypedResults.Ok(new FramingSheet(await plans.SelectAsync(sources, row => new SheetEntry(SourceAnswer.Of(row), FramingAnswer.Of(row, slots)), cancel)));
     }
 
     private static async Task<IReadOnlyList<Slot>> SlotsAsync(DestinationCatalogue catalogue, Selection selection, CancellationToken cancel) =>

@@ -20,13 +20,18 @@ internal static class FeedingEndpoints
         routes.MapGet("/api/feedings", ListAsync).WithTags("Runs").WithName("listFeedings");
 
     private static async Task<Results<Ok<FeedingPage>, ProblemHttpResult>> ListAsync(
-        PantometDb database, Planning planning, DestinationCatalogue catalogue, string slot, CancellationToken cancel)
+        PantometDb database, Planning planning, LargePlans plans, DestinationCatalogue catalogue, string slot, CancellationToken cancel)
     {
         if (!(await catalogue.SlotsAsync(cancel)).ContainsKey(slot))
             return Problems.NotFound("slot", slot);
         var ids = await database.Sources.Where(row => row.DeletedAt == null).OrderByDescending(row => row.Sequence).Select(row => row.Id).ToListAsync(cancel);
         var pairings = await planning.PairingsAsync(ids, [slot], cancel);
-        return TypedResults.Ok(new FeedingPage([.. pairings.AsParallel().AsOrdered().WithCancellation(cancel).Select(pairing => new SourceFeeding(
-            pairing.Source.Id, pairing.Source.FileName, pairing.Source.Facts.Size.Width, pairing.Source.Facts.Size.Height, Feeding.Of(pairing.Plan())))]));
+        return TypedResults.Ok(new FeedingPage(await plans.SelectAsync(pairings, OfPairing, cancel)));
+    }
+
+    private static SourceFeeding OfPairing(Pairing pairing)
+    {
+        var size = pairing.Source.Facts.Size;
+        return new SourceFeeding(pairing.Source.Id, pairing.Source.FileName, size.Width, size.Height, Feeding.Of(pairing.Plan()));
     }
 }

@@ -57,7 +57,7 @@ internal static class SourceEndpoints
     }
 
     private static async Task<Results<Ok<SourcePage>, ProblemHttpResult>> ListAsync(
-        PantometDb database, Planning planning, DestinationCatalogue catalogue, string? search, string? feeds, int? limit, string? cursor, CancellationToken cancel)
+        PantometDb database, Planning planning, LargePlans plans, DestinationCatalogue catalogue, string? search, string? feeds, int? limit, string? cursor, CancellationToken cancel)
     {
         var found = database.Sources.AsNoTracking().Where(row => row.DeletedAt == null);
         if (search?.Trim() is { Length: > 0 } words)
@@ -71,7 +71,7 @@ internal static class SourceEndpoints
 
         if (feeds is not null)
         {
-            if (await FeedingAsync(planning, catalogue, feeds, await found.Select(row => row.Id).ToListAsync(cancel), cancel) is not { } enough)
+            if (await FeedingAsync(planning, plans, catalogue, feeds, await found.Select(row => row.Id).ToListAsync(cancel), cancel) is not { } enough)
                 return Problems.NotFound("destination or slot", feeds);
             found = found.Where(row => enough.Contains(row.Id));
         }
@@ -194,13 +194,15 @@ internal static class SourceEndpoints
     }
 
     // The sources large enough for every slot of a destination, or for one slot.
-    private static async Task<List<string>?> FeedingAsync(Planning planning, DestinationCatalogue catalogue, string feeds, List<string> sourceIds, CancellationToken cancel)
+    private static async Task<List<string>?> FeedingAsync(Planning planning, LargePlans plans, DestinationCatalogue catalogue, string feeds, List<string> sourceIds, CancellationToken cancel)
     {
         var slots = (await catalogue.SlotsAsync(cancel)).Values.Where(placed => placed.Slot.Id == feeds || placed.Destination.Id == feeds).Select(placed => placed.Slot.Id).ToList();
         if (slots.Count == 0)
             return null;
         var pairings = await planning.PairingsAsync(sourceIds, slots, cancel);
-        return [.. pairings.GroupBy(pairing => pairing.Source.Id).Where(group => group.All(pairing => Feeding.Of(pairing.Plan()).State == FeedingState.Enough)).Select(group => group.Key)];
+        var bySource = pairings.GroupBy(pairing => pairing.Source.Id).ToList();
+        var enough = await plans.SelectAsync(bySource, group => group.All(pairing => Feeding.Of(pairing.Plan()).State == FeedingState.Enough), cancel);
+        return [.. bySource.Zip(enough).Where(one => one.Second).Select(one => one.First.Key)];
     }
 
     private static Task<SourceRow?> FindAsync(PantometDb database, string id, CancellationToken cancel) =>

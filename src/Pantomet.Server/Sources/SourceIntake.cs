@@ -86,12 +86,13 @@ internal sealed class SourceIntake(
         var looked = await decoders.LookAsync(file.Path, known: null, folder.Incoming, settings.MostPixels, cancel);
         try
         {
+            // Both are made again where they are missing: nobody need wait for them to be flushed.
+            await previews.KeepAsync(file.Sha256, looked.Probed.Previews, cancel);
+            if (looked.WorkingPicture is { } working)
+                pixels.Keep(file.Sha256, working);
             return await WhileNothingElseIsRegisteredAsync(
                 async () =>
                 {
-                    await previews.KeepAsync(file.Sha256, looked.Probed.Previews, CancellationToken.None);
-                    if (looked.WorkingPicture is { } working)
-                        pixels.Keep(file.Sha256, working);
                     // The file first: a row without a file would be a promise that cannot be kept.
                     if (!ContentStore.Holds(folder.Originals, file.Sha256))
                         ContentStore.Keep(file, folder.Originals);

@@ -100,6 +100,24 @@ public sealed class AnimationTests : IDisposable
             Assert.InRange(after.Crop(0, at * 32, 32, 32)[0].Avg(), (at * 37 % 200) - 4, (at * 37 % 200) + 4);
     }
 
+    // Not in the system's folder, which may be small, or in memory; and not for longer than the picture is held.
+    [Fact]
+    public void Frames_lie_in_the_folder_that_is_named_and_go_when_the_picture_does()
+    {
+        var at = Directory.CreateDirectory(folder.Path("pixels")).FullName;
+        var slot = Moving("1:1", 120, PictureFormat.Gif);
+        var facts = SourceProbe.Probe(Loop, 300_000_000).Facts;
+        using var source = DecodedSource.Open(Loop, facts, DecodeOptions.InThisProcess with { TemporaryFolder = at });
+        var variant = SlotPlan.For(slot, Demo.Source(facts)).Variants[0];
+        using (var picture = WeighablePicture.Make(source, variant, slot, PictureFormat.Gif))
+        {
+            Assert.NotEmpty(Directory.EnumerateFiles(at));
+            Assert.True(((AnimatedPicture)picture).PointsOf(((AnimatedPicture)picture).Gif(8)) > 0);
+        }
+
+        Assert.Empty(Directory.EnumerateFiles(at));
+    }
+
     private static int Frames(byte[] file) => SourceFile.Frames(Image.NewFromBuffer(file));
 
     private static Slot Moving(string shape, int width, PictureFormat format) => Demo.Plain(shape, format, width) with { Animation = AnimationPolicy.Keep };

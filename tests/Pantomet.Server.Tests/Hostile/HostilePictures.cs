@@ -152,5 +152,11 @@ public static class HostilePictures
 
     private static string Path(int points) => "M0 0" + string.Concat(Enumerable.Range(0, points).Select(at => $"L{at % 600} {at * 7 % 400}"));
 
-    private static byte[] Kept(string name) => File.ReadAllBytes(System.IO.Path.Combine(Library.Root(), "tests", "Pantomet.Server.Tests", "Hostile", "pictures", name));
+    private static byte[] Kept(string name)
+    {
+        var folder = new DirectoryInfo(AppContext.BaseDirectory);
+        while (!File.Exists(System.IO.Path.Combine(folder!.FullName, "Pantomet.slnx")))
+            folder = folder.Parent;
+        return File.ReadAllBytes(System.IO.Path.Combine(folder.FullName, "tests", "Pantomet.Server.Tests", "Hostile", "pictures", name));
+    }
 }

@@ -97,8 +97,8 @@ internal sealed class WatchedFolder(ServerSettings settings, SourceIntake intake
             return true;
         }
 
-        // A full disk passes; a file that is no picture stays one until it changes.
-        if (answer.Problem?.Type == "/problems/disk-full")
+        // A fault of the server passes; a file that is no picture stays one until it changes.
+        if (answer.Problem?.Type is "/problems/disk-full" or "/problems/not-taken-in")
             return false;
         await SettleAsync(path, file, answer.Problem is null ? WatchedState.Taken : WatchedState.Refused, answer.Problem?.Detail ?? "", cancel);
         return true;
