@@ -14,8 +14,12 @@ internal static partial class NativeHeap
     private const int LargeBytes = 4 << 20;
     private const int KeptBytes = 32 << 20;
 
-    /// <summary>Gives the largest pieces back to the system as soon as they are freed, and keeps threads from having heaps of their own, each as large as the largest picture they ever held.</summary>
-    /// <remarks>What is smaller is kept for the next picture: to have its pages given and cleared anew took up to a tenth of a run.</remarks>
+    /// <summary>
+    /// Gives the largest pieces back to the system as soon as they are freed, and keeps threads from having heaps of their own, each as
+    /// large as the largest picture they ever held.
+    /// </summary>
+    /// <remarks>What is smaller is kept for the next picture: to have its pages given and cleared anew took up to a tenth of a
+    /// run.</remarks>
     public static void KeepSmall()
     {
         try

@@ -22,7 +22,9 @@ public static class VipsRuntime
     private static readonly Lock Gate = new();
     private static bool ready;
 
-    /// <summary>Only the loaders of the formats that Pantomet reads may run, each operation uses one thread, and results are not cached.</summary>
+    /// <summary>
+    /// Only the loaders of the formats that Pantomet reads may run, each operation uses one thread, and results are not cached.
+    /// </summary>
     /// <remarks>The work is spread over the cores variant by variant; threads inside an operation would only compete with that.</remarks>
     public static void Start()
     {

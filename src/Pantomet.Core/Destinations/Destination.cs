@@ -38,5 +38,6 @@ public sealed record Destination(
     /// <summary>Whether the numbers were checked so long ago that they may have changed.</summary>
     /// <param name="checkedOn">When they were last checked; null when nobody said.</param>
     /// <param name="today">The day it is.</param>
-    public static bool IsOutdated(DateOnly? checkedOn, DateOnly today) => checkedOn is { } day && day.AddMonths(MonthsThatNumbersHold) < today;
+    public static bool IsOutdated(DateOnly? checkedOn, DateOnly today) =>
+        checkedOn is { } day && day.AddMonths(MonthsThatNumbersHold) < today;
 }

@@ -121,7 +121,8 @@ public static partial class DestinationReader
         return Devices.Normalised([.. rows.Select(row => new Device(row.Viewport, new Density(row.Density), row.Share))]);
     }
 
-    private static bool IsDevice(DeviceDocument row) => row.Viewport is >= 1 and <= SizeRule.MostPixelsPerSide && Density.IsValid(row.Density) && row.Share > 0;
+    private static bool IsDevice(DeviceDocument row) =>
+        row.Viewport is >= 1 and <= SizeRule.MostPixelsPerSide && Density.IsValid(row.Density) && row.Share > 0;
 
     private static string? NewerVersion(string json)
     {

@@ -33,7 +33,10 @@ public sealed record AimBand(ByteCount Least, ByteCount Most)
 /// <param name="Ceiling">More is not spent on looks, even when bytes are left.</param>
 public sealed record QualityRange(int Floor, int Ceiling)
 {
-    /// <summary>Of a slot that says nothing; how low it may go is a matter of looks. Common practice, no source: 85 serves where photographs are the business.</summary>
+    /// <summary>
+    /// Of a slot that says nothing; how low it may go is a matter of looks. Common practice, no source: 85 serves where photographs are the
+    /// business.
+    /// </summary>
     public static QualityRange Usual { get; } = new(1, 85);
 
     /// <summary>Of a slot that prefers fewer bytes: the looks wanted say when to stop.</summary>

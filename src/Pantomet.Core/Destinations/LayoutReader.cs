@@ -56,7 +56,9 @@ internal static class LayoutReader
         list.Check(IsLength(columns.Container) && columns.Container != 0, "container", "The container has more than 0 and at most 16,383 CSS px.");
         list.Check(IsLength(columns.Margin), "margin", "A margin has 0 to 16,383 CSS px.");
         list.Check(IsLength(columns.Gap), "gap", "A gap has 0 to 16,383 CSS px.");
-        return list.Count > before ? null : new Columns(columns.Container, columns.Margin ?? 0, columns.Count, columns.Gap ?? 0, columns.Span);
+        return list.Count > before
+            ? null
+            : new Columns(columns.Container, columns.Margin ?? 0, columns.Count, columns.Gap ?? 0, columns.Span);
     }
 
     private static Promise ReadPromise(LadderDocument ladder, ProblemList list)

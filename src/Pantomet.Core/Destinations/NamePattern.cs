@@ -19,7 +19,9 @@ public sealed record NameParts(string Stem, string Slot, PixelSize Size, Density
 /// <param name="Text">A pattern that <see cref="IsValid"/> accepts; without the ending.</param>
 public sealed partial record NamePattern(string Text)
 {
-    /// <summary>The longest name without its ending; with the folders of a package it stays below the 255 bytes that file systems allow.</summary>
+    /// <summary>
+    /// The longest name without its ending; with the folders of a package it stays below the 255 bytes that file systems allow.
+    /// </summary>
     public const int MostCharacters = Stem.MostCharacters;
 
     private const int HashDigits = 8;
@@ -30,7 +32,10 @@ public sealed partial record NamePattern(string Text)
     /// <summary>All placeholders, in the order in which they are offered.</summary>
     public static IReadOnlyList<string> Placeholders { get; } = ["{stem}", "{slot}", "{width}", "{height}", "{density}", "{sequence}", "{date}", "{hash}"];
 
-    /// <summary>Whether a text has only known placeholders, lower-case ASCII letters, digits, hyphens, and something that differs from source to source.</summary>
+    /// <summary>
+    /// Whether a text has only known placeholders, lower-case ASCII letters, digits, hyphens, and something that differs from source to
+    /// source.
+    /// </summary>
     /// <param name="text">As in a destination document.</param>
     public static bool IsValid(string text) => text.Length <= 100 && Allowed().IsMatch(text) && Telling().IsMatch(text);
 

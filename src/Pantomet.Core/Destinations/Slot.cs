@@ -116,10 +116,14 @@ public sealed record Slot(
     /// <summary>Whether edges that the reduction has softened are sharpened.</summary>
     public Sharpening Sharpening { get; init; } = Sharpening.Off;
 
-    /// <summary>Pixels per inch that a file states; null states nothing in particular. Screens ignore it, page layout programs place by it.</summary>
+    /// <summary>
+    /// Pixels per inch that a file states; null states nothing in particular. Screens ignore it, page layout programs place by it.
+    /// </summary>
     public int? Ppi { get; init; }
 
-    /// <summary>What is written for nothing in particular, since most formats have no way to say nothing (common practice, no source).</summary>
+    /// <summary>
+    /// What is written for nothing in particular, since most formats have no way to say nothing (common practice, no source).
+    /// </summary>
     public const int UnstatedPpi = 72;
 
     /// <summary>What is written.</summary>

@@ -2,7 +2,9 @@ using Pantomet.Core.Weight;
 
 namespace Pantomet.Core.Destinations;
 
-/// <summary>A slot as it is written in JSON. Members that are absent have the value that <see cref="DestinationReader"/> gives them.</summary>
+/// <summary>
+/// A slot as it is written in JSON. Members that are absent have the value that <see cref="DestinationReader"/> gives them.
+/// </summary>
 /// <param name="Id">Unique across all destinations.</param>
 /// <param name="Name">As people call it.</param>
 /// <param name="Shape"><c>16:9</c>, <c>851x315</c>, <c>4:5..16:9</c> or <c>free</c>.</param>

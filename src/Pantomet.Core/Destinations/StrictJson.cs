@@ -11,7 +11,10 @@ public static class StrictJson
     public static void Apply(JsonSerializerOptions options) =>
         options.TypeInfoResolver = (options.TypeInfoResolver ?? new DefaultJsonTypeInfoResolver()).WithAddedModifier(RefuseEmptyEntries);
 
-    /// <summary>Whether a fault says that a text holds half of a character that takes two, which JSON can be written with and no text be made of (RFC 8259, §8.2).</summary>
+    /// <summary>
+    /// Whether a fault says that a text holds half of a character that takes two, which JSON can be written with and no text be made of
+    /// (RFC 8259, §8.2).
+    /// </summary>
     /// <param name="fault">Of reading JSON.</param>
     public static bool IsHalfCharacter(Exception fault) => fault is InvalidOperationException { Source: "System.Text.Json" };
 

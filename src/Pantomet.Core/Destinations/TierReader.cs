@@ -37,6 +37,8 @@ internal static class TierReader
     {
         var inside = devices.Where(device => device.ViewportPx >= from && device.ViewportPx <= last).ToList();
         var narrowest = Math.Min(Math.Max(from, PageLayout.NarrowestViewport), last);
-        return Devices.Normalised(inside.Count > 0 ? inside : [new Device(narrowest, new Density(1), 1), new Device(narrowest, new Density(2), 1)]);
+        return Devices.Normalised(inside.Count > 0
+            ? inside
+            : [new Device(narrowest, new Density(1), 1), new Device(narrowest, new Density(2), 1)]);
     }
 }

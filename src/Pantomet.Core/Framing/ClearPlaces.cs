@@ -13,7 +13,8 @@ internal static class ClearPlaces
 {
     /// <summary>How few pixels are covered at the best place, without finding all such places.</summary>
     /// <remarks>
-    /// Along either axis the covered area is least where its slope rises or at an end, and it rises only where an edge of the subject begins
+    /// Along either axis the covered area is least where its slope rises or at an end, and it rises only where an edge of the subject
+    /// begins
     /// or ceases to be covered by a part: half of the corners are enough.
     /// </remarks>
     /// <param name="across">Left edges that are allowed.</param>
@@ -146,7 +147,9 @@ internal static class ClearPlaces
             sums[at] += values[at] * scale;
     }
 
-    private static IEnumerable<long> Passing(long from, long to, long partFrom, long partTo) => [from - partFrom, from - partTo, to - partFrom, to - partTo];
+    private static IEnumerable<long> Passing(long from, long to, long partFrom, long partTo) =>
+        [from - partFrom, from - partTo, to - partFrom, to - partTo];
 
-    private static long Shared(long from, long to, long otherFrom, long otherTo) => Math.Max(0, Math.Min(to, otherTo) - Math.Max(from, otherFrom));
+    private static long Shared(long from, long to, long otherFrom, long otherTo) =>
+        Math.Max(0, Math.Min(to, otherTo) - Math.Max(from, otherFrom));
 }

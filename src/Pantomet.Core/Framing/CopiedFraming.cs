@@ -9,13 +9,17 @@ public static class CopiedFraming
     // Sides that are rounded to whole pixels leave a ratio this uncertain, relatively, even on small pictures.
     private const double SameRatio = 0.01;
 
-    /// <summary>Everything at the same fractions of the picture, a subject that nobody confirmed included: for shots from the same tripod.</summary>
+    /// <summary>
+    /// Everything at the same fractions of the picture, a subject that nobody confirmed included: for shots from the same tripod.
+    /// </summary>
     /// <param name="from">The first.</param>
     /// <param name="to">The other.</param>
     public static SourceFraming AsFraction(Source from, Source to) =>
         Scaled(from.Framing with { Subject = from.Subject, Focus = from.Focus, IsWithoutSubject = from.Subject is null && from.Framing.IsDecided }, from.Facts.Size, to.Facts.Size);
 
-    /// <summary>The crops set by hand, each lying as it did around the subject: for things that lie elsewhere in the picture, or larger.</summary>
+    /// <summary>
+    /// The crops set by hand, each lying as it did around the subject: for things that lie elsewhere in the picture, or larger.
+    /// </summary>
     /// <param name="from">Has a subject.</param>
     /// <param name="to">Has a subject; it stays.</param>
     /// <returns>Null when either has no subject.</returns>
@@ -56,7 +60,8 @@ public static class CopiedFraming
     /// <summary>Whether two pictures differ in their proportions by more than rounding.</summary>
     /// <param name="one">Upright size.</param>
     /// <param name="other">Upright size.</param>
-    public static bool HasOtherRatio(PixelSize one, PixelSize other) => Math.Abs((AspectRatio.Of(one).Value / AspectRatio.Of(other).Value) - 1) > SameRatio;
+    public static bool HasOtherRatio(PixelSize one, PixelSize other) =>
+        Math.Abs((AspectRatio.Of(one).Value / AspectRatio.Of(other).Value) - 1) > SameRatio;
 
     private static SourceFraming Scaled(SourceFraming framing, PixelSize from, PixelSize to)
     {

@@ -3,7 +3,9 @@ using Pantomet.Core.Measures;
 
 namespace Pantomet.Core.Framing;
 
-/// <summary>What the keep-clear zones of a slot cover of a crop, as rectangles of whole crop pixels that do not overlap within a zone.</summary>
+/// <summary>
+/// What the keep-clear zones of a slot cover of a crop, as rectangles of whole crop pixels that do not overlap within a zone.
+/// </summary>
 /// <remarks>
 /// Round forms are cut into bands, each as wide as the ellipse is on average in it, so that areas come out within about one per cent
 /// and the best crop can be found exactly. A zone's edges are rounded outwards: a pixel that is covered in part counts as covered.
@@ -89,7 +91,8 @@ public static class CoveredParts
         }
     }
 
-    // The ellipse is the unit circle stretched: its area in a band, over the band's height, is its average width there, as a share of the whole.
+    // The ellipse is the unit circle stretched: its area in a band, over the band's height, is its average width there, as a share of the
+    // whole.
     private static double[] AverageWidths()
     {
         var areas = Enumerable.Range(0, BandCount + 1).Select(band => AreaAbove((2.0 * band / BandCount) - 1)).ToArray();
@@ -123,6 +126,7 @@ public static class CoveredParts
             ? Of(-by, Inside.Y - by, Inside.Bottom >= Middle ? Middle : (int)Inside.Bottom - by)
             : Of(-by, Inside.Y <= Middle ? Middle : Inside.Y + by, (int)Inside.Bottom + by);
 
-        private PixelRect Of(int inset, int top, int bottom) => new(Inside.X + inset, top, Math.Max(0, Inside.Width - (2 * inset)), Math.Max(0, bottom - top));
+        private PixelRect Of(int inset, int top, int bottom) =>
+            new(Inside.X + inset, top, Math.Max(0, Inside.Width - (2 * inset)), Math.Max(0, bottom - top));
     }
 }

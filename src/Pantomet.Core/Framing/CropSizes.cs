@@ -2,7 +2,9 @@ using Pantomet.Core.Measures;
 
 namespace Pantomet.Core.Framing;
 
-/// <summary>All whole-pixel sizes of one ratio, one for each length of the longer side: rounding the shorter side from the longer loses least.</summary>
+/// <summary>
+/// All whole-pixel sizes of one ratio, one for each length of the longer side: rounding the shorter side from the longer loses least.
+/// </summary>
 /// <param name="Ratio">The proportions.</param>
 public readonly record struct CropSizes(AspectRatio Ratio)
 {
@@ -10,7 +12,8 @@ public readonly record struct CropSizes(AspectRatio Ratio)
 
     /// <summary>The size with a length.</summary>
     /// <param name="length">Pixels of the longer side, at least 1.</param>
-    public PixelSize At(int length) => IsWide ? new PixelSize(length, Ratio.HeightFor(length)) : new PixelSize(Ratio.WidthFor(length), length);
+    public PixelSize At(int length) =>
+        IsWide ? new PixelSize(length, Ratio.HeightFor(length)) : new PixelSize(Ratio.WidthFor(length), length);
 
     /// <summary>The longer side of a size of this ratio.</summary>
     /// <param name="size">Of this ratio.</param>

@@ -22,7 +22,10 @@ public sealed record CropWishes(PixelSize Picture, double Level, AspectRatio Rat
     /// <summary>What the destination covers or cuts off.</summary>
     public IReadOnlyList<KeepClearZone> Zones { get; init; } = [];
 
-    /// <summary>The size that a crop should not fall below, to keep the pixels that the slot asks for; null when there is none that the picture could give.</summary>
+    /// <summary>
+    /// The size that a crop should not fall below, to keep the pixels that the slot asks for; null when there is none that the picture
+    /// could give.
+    /// </summary>
     public PixelSize? Floor { get; init; }
 
     /// <summary>The subject with the room around it, as far as the picture goes.</summary>

@@ -3,7 +3,10 @@ using Pantomet.Core.Measures;
 
 namespace Pantomet.Core.Framing;
 
-/// <summary>Where in a slot's picture the focus should lie. Written like a CSS position: <c>center</c>, <c>left</c>, <c>right top</c>, <c>30% 60%</c>; or <c>thirds</c>.</summary>
+/// <summary>
+/// Where in a slot's picture the focus should lie. Written like a CSS position: <c>center</c>, <c>left</c>, <c>right top</c>, <c>30%
+/// 60%</c>; or <c>thirds</c>.
+/// </summary>
 /// <remarks>The words and percentages are those of CSS Values 4, <c>&lt;position&gt;</c>; thirds are common practice, no source.</remarks>
 public sealed record FocusPlace
 {

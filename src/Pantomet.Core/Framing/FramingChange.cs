@@ -17,14 +17,16 @@ public abstract record FramingChange(string Label)
     public sealed record Decide(PixelRect? Subject, PixelPoint? Focus) : FramingChange("subject")
     {
         /// <inheritdoc/>
-        public override SourceFraming ApplyTo(SourceFraming framing) => framing with { Subject = Subject, Focus = Focus, IsWithoutSubject = Subject is null };
+        public override SourceFraming ApplyTo(SourceFraming framing) =>
+            framing with { Subject = Subject, Focus = Focus, IsWithoutSubject = Subject is null };
     }
 
     /// <summary>Takes back what was said of subject and focus, so that the proposal counts again.</summary>
     public sealed record Undecide() : FramingChange("subject")
     {
         /// <inheritdoc/>
-        public override SourceFraming ApplyTo(SourceFraming framing) => framing with { Subject = null, Focus = null, IsWithoutSubject = false };
+        public override SourceFraming ApplyTo(SourceFraming framing) =>
+            framing with { Subject = null, Focus = null, IsWithoutSubject = false };
     }
 
     /// <summary>Turns the picture for all places.</summary>
@@ -113,7 +115,8 @@ public abstract record FramingChange(string Label)
     public sealed record LeaveOut(Slot Slot, string? Tier, bool IsLeftOut) : FramingChange(IsLeftOut ? "leaving out" : "taking in again")
     {
         /// <inheritdoc/>
-        public override SourceFraming ApplyTo(SourceFraming framing) => AtParts(framing, Slot, Tier, place => place with { IsLeftOut = IsLeftOut });
+        public override SourceFraming ApplyTo(SourceFraming framing) =>
+            AtParts(framing, Slot, Tier, place => place with { IsLeftOut = IsLeftOut });
     }
 
     /// <summary>Pads a place although its slot crops, or crops it again.</summary>
@@ -123,7 +126,8 @@ public abstract record FramingChange(string Label)
     public sealed record Pad(Slot Slot, string? Tier, bool IsPadded) : FramingChange(IsPadded ? "padding" : "cropping again")
     {
         /// <inheritdoc/>
-        public override SourceFraming ApplyTo(SourceFraming framing) => AtParts(framing, Slot, Tier, place => place with { IsPadded = IsPadded, Accepted = null });
+        public override SourceFraming ApplyTo(SourceFraming framing) =>
+            AtParts(framing, Slot, Tier, place => place with { IsPadded = IsPadded, Accepted = null });
     }
 
     /// <summary>Says that a place was looked at and is good as it is.</summary>
@@ -133,7 +137,8 @@ public abstract record FramingChange(string Label)
     public sealed record Accept(Slot Slot, string? Tier, string Seen) : FramingChange("accepting")
     {
         /// <inheritdoc/>
-        public override SourceFraming ApplyTo(SourceFraming framing) => framing.With(Slot.Id, Tier, place => place with { Accepted = Seen });
+        public override SourceFraming ApplyTo(SourceFraming framing) =>
+            framing.With(Slot.Id, Tier, place => place with { Accepted = Seen });
     }
 
     /// <summary>Takes over a whole framing, as when it is copied from another source.</summary>

@@ -124,7 +124,9 @@ public static class FramingFindings
     private static PixelRect Around(PixelRect crop, AspectRatio ratio)
     {
         var isWider = AspectRatio.Of(crop.Size) > ratio;
-        var size = isWider ? new PixelSize(crop.Width, Math.Max(crop.Height, ratio.HeightFor(crop.Width))) : new PixelSize(Math.Max(crop.Width, ratio.WidthFor(crop.Height)), crop.Height);
+        var size = isWider
+            ? new PixelSize(crop.Width, Math.Max(crop.Height, ratio.HeightFor(crop.Width)))
+            : new PixelSize(Math.Max(crop.Width, ratio.WidthFor(crop.Height)), crop.Height);
         return new PixelRect(crop.X - ((size.Width - crop.Width) / 2), crop.Y - ((size.Height - crop.Height) / 2), size.Width, size.Height);
     }
 

@@ -9,7 +9,9 @@ public static class HandCrop
     /// <summary>No frame is drawn smaller than this on its longer side: it could not be taken hold of again.</summary>
     public const int FewestPixels = 16;
 
-    /// <summary>Keeps the centre and the longer side, makes the other side follow the ratio, and pushes the crop into the picture.</summary>
+    /// <summary>
+    /// Keeps the centre and the longer side, makes the other side follow the ratio, and pushes the crop into the picture.
+    /// </summary>
     /// <param name="room">The turned picture, and how it is levelled.</param>
     /// <param name="shape">Gives the ratio; a free shape takes the ratio that was drawn.</param>
     /// <param name="drawn">May reach outside the picture and have any ratio; sides below 1 are taken as 1.</param>

@@ -5,7 +5,8 @@ namespace Pantomet.Core.Framing;
 /// <summary>Where a crop can lie in a picture that is levelled, without an empty corner.</summary>
 /// <remarks>
 /// Levelling a picture by an angle is the same as tilting the crop by that angle the other way, about its own centre. A tilted
-/// rectangle of w × h reaches (w·|cos| + h·|sin|) ÷ 2 to either side of its centre and (w·|sin| + h·|cos|) ÷ 2 up and down: elementary geometry.
+/// rectangle of w × h reaches (w·|cos| + h·|sin|) ÷ 2 to either side of its centre and (w·|sin| + h·|cos|) ÷ 2 up and down: elementary
+/// geometry.
 /// So the centres that are allowed form a rectangle, and the largest crop of a ratio follows without any search but for whole pixels.
 /// </remarks>
 /// <param name="Picture">Size after the quarter turns.</param>
@@ -76,11 +77,13 @@ public readonly record struct LevelRoom(PixelSize Picture, double Level)
 
     /// <summary>A point of the picture, turned about its corner into the frame in which crops are upright.</summary>
     /// <param name="point">In the picture.</param>
-    public PixelPoint Levelled(PixelPoint point) => Level == 0 ? point : new((point.X * Cosine) - (point.Y * Sine), (point.X * Sine) + (point.Y * Cosine));
+    public PixelPoint Levelled(PixelPoint point) =>
+        Level == 0 ? point : new((point.X * Cosine) - (point.Y * Sine), (point.X * Sine) + (point.Y * Cosine));
 
     /// <summary>Undoes <see cref="Levelled"/>.</summary>
     /// <param name="point">In the levelled frame.</param>
-    public PixelPoint Tilted(PixelPoint point) => Level == 0 ? point : new((point.X * Cosine) + (point.Y * Sine), (point.Y * Cosine) - (point.X * Sine));
+    public PixelPoint Tilted(PixelPoint point) =>
+        Level == 0 ? point : new((point.X * Cosine) + (point.Y * Sine), (point.Y * Cosine) - (point.X * Sine));
 
     private double Reach(int along, int beside) => ((along * Cosine) + (beside * Math.Abs(Sine))) / 2;
 }

@@ -3,7 +3,8 @@ using Pantomet.Core.Measures;
 namespace Pantomet.Core.Framing;
 
 /// <summary>A crop that a person set.</summary>
-/// <param name="Crop">In upright source pixels, with its sides along theirs; where the picture is levelled, before it is tilted about its centre.</param>
+/// <param name="Crop">In upright source pixels, with its sides along theirs; where the picture is levelled, before it is tilted about its
+/// centre.</param>
 /// <param name="Turn">A turn of its own; null follows the source's.</param>
 /// <param name="IsFromReplaced">It was set on an earlier file of other proportions, and nobody has looked at it since.</param>
 public sealed record HandFraming(PixelRect Crop, Turn? Turn = null, bool IsFromReplaced = false);

@@ -6,7 +6,8 @@ using Pantomet.Core.Sources;
 namespace Pantomet.Core.Framing;
 
 /// <summary>The part of a source that goes into a slot or tier.</summary>
-/// <param name="Area">In upright source pixels, with its sides along theirs; where the picture is levelled, before it is tilted about its centre.</param>
+/// <param name="Area">In upright source pixels, with its sides along theirs; where the picture is levelled, before it is tilted about its
+/// centre.</param>
 /// <param name="Turn">How the picture is turned.</param>
 /// <param name="Fit">How the part fills the shape: as the slot says, or padded because a person said so.</param>
 /// <param name="IsByHand">Whether a person set it.</param>

@@ -3,7 +3,9 @@ using Pantomet.Core.Measures;
 
 namespace Pantomet.Core.Framing;
 
-/// <summary>Everything that people said about how a source is framed: what must stay, how it is turned, and what was set for each place. Immutable.</summary>
+/// <summary>
+/// Everything that people said about how a source is framed: what must stay, how it is turned, and what was set for each place. Immutable.
+/// </summary>
 public sealed record SourceFraming
 {
     /// <summary>Nothing was said: all is automatic.</summary>

@@ -26,7 +26,8 @@ public readonly record struct Turn(int Quarters, bool IsMirrored, double Level)
     /// <summary>Takes degrees apart into quarter turns and levelling.</summary>
     /// <param name="degrees">Clockwise.</param>
     /// <param name="isMirrored">Left and right exchanged first.</param>
-    /// <param name="turn">The turn, when the degrees are within 15 of a quarter turn. Levelling is kept to a thousandth of a degree: less moves no pixel.</param>
+    /// <param name="turn">The turn, when the degrees are within 15 of a quarter turn. Levelling is kept to a thousandth of a degree: less
+    /// moves no pixel.</param>
     public static bool TryOf(double degrees, bool isMirrored, out Turn turn)
     {
         turn = default;

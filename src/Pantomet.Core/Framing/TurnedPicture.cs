@@ -2,8 +2,11 @@ using Pantomet.Core.Measures;
 
 namespace Pantomet.Core.Framing;
 
-/// <summary>A picture after mirroring and quarter turns, and the way between its pixels and upright source pixels. Exact: whole pixels stay whole.</summary>
-/// <remarks>Levelling is no part of it: a levelled crop is a rectangle of these pixels, tilted about its own centre (<see cref="LevelRoom"/>).</remarks>
+/// <summary>
+/// A picture after mirroring and quarter turns, and the way between its pixels and upright source pixels. Exact: whole pixels stay whole.
+/// </summary>
+/// <remarks>Levelling is no part of it: a levelled crop is a rectangle of these pixels, tilted about its own centre
+/// (<see cref="LevelRoom"/>).</remarks>
 /// <param name="Upright">Size of the source.</param>
 /// <param name="Turn">How it is turned.</param>
 public readonly record struct TurnedPicture(PixelSize Upright, Turn Turn)

@@ -55,7 +55,8 @@ internal static class UprightCrop
     }
 
     // How many lengths can be passed over. A pixel of length moves no edge of a zone by more than a pixel against the subject, wherever the
-    // crop lies, and rounding to whole pixels adds a few. So what stays covered when every edge moves by n pixels is covered at all of the next n.
+    // crop lies, and rounding to whole pixels adds a few. So what stays covered when every edge moves by n pixels is covered at all of the
+    // next n.
     private static int Passed(CropWishes wishes, PixelSize size, PixelRect subject, long known, int step)
     {
         for (; step > 1; step /= 2)
@@ -115,7 +116,8 @@ internal static class UprightCrop
         return best;
     }
 
-    private static (Span Across, Span Down) AllPlaces(PixelSize picture, PixelSize size) => (new Span(0, picture.Width - size.Width), new Span(0, picture.Height - size.Height));
+    private static (Span Across, Span Down) AllPlaces(PixelSize picture, PixelSize size) =>
+        (new Span(0, picture.Width - size.Width), new Span(0, picture.Height - size.Height));
 
     // The most that a crop of a size can show of something, in pixels.
     private static long Shown(CropWishes wishes, PixelSize size, PixelRect thing)

@@ -7,7 +7,10 @@ public static class Rounding
     /// <param name="value">Any finite number.</param>
     public static long HalfUp(double value) => (long)Math.Floor(value + 0.5);
 
-    /// <summary><paramref name="value"/> × <paramref name="numerator"/> ÷ <paramref name="denominator"/>, halves rounded up, without rounding in between.</summary>
+    /// <summary>
+    /// <paramref name="value"/> × <paramref name="numerator"/> ÷ <paramref name="denominator"/>, halves rounded up, without rounding in
+    /// between.
+    /// </summary>
     /// <param name="value">Not negative.</param>
     /// <param name="numerator">Not negative.</param>
     /// <param name="denominator">Above zero.</param>

@@ -5,7 +5,9 @@ using Pantomet.Core.Measures;
 
 namespace Pantomet.Core.Packages;
 
-/// <summary>A page that shows every file of a package, to be looked through before it is handed on. It needs no network and no script.</summary>
+/// <summary>
+/// A page that shows every file of a package, to be looked through before it is handed on. It needs no network and no script.
+/// </summary>
 public static class ContactSheet
 {
     /// <summary>Its path in a package.</summary>

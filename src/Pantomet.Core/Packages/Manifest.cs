@@ -64,7 +64,8 @@ public static class Manifest
     /// <param name="entries">In the order of the package.</param>
     /// <param name="missing">What is not in it, and why.</param>
     /// <param name="withdrawn">Paths of earlier packages that are no longer wanted.</param>
-    public static byte[] ToJson(IReadOnlyList<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing, IReadOnlyList<string> withdrawn) =>
+    public static byte[] ToJson(
+        IReadOnlyList<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing, IReadOnlyList<string> withdrawn) =>
         JsonSerializer.SerializeToUtf8Bytes(new ManifestDocument(FormatName, entries, missing, withdrawn), Options);
 
     /// <summary>Reads what <see cref="ToJson"/> wrote.</summary>

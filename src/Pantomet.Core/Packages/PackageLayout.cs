@@ -12,7 +12,8 @@ public sealed class PackageLayout
     /// <param name="destination">The destination's name; made into a folder name.</param>
     /// <param name="slot">The slot's name; made into a folder name.</param>
     /// <param name="fileName">From the slot's name pattern.</param>
-    /// <returns>Relative, with forward slashes, of ASCII letters, digits, hyphens and dots only. A name given twice gets a number.</returns>
+    /// <returns>Relative, with forward slashes, of ASCII letters, digits, hyphens and dots only. A name given twice gets a
+    /// number.</returns>
     public string PathFor(string destination, string slot, string fileName)
     {
         var folder = $"{Storable(destination)}/{Storable(slot)}";

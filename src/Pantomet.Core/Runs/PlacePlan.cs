@@ -34,7 +34,9 @@ public sealed record PlacePlan(Slot Part, string? Tier, Source Source, SlotCrop 
         var plan = new PlacePlan(fitted, tier, source, crop, OutputSizes.For(fitted, crop.Size), []);
         if (isLeftOut)
             return plan;
-        var framing = SlotCrop.CanBeSet(part) ? FramingFindings.Of(plan.Wishes, plan.TurnedCrop, crop.Fit == Fit.Pad, !source.Framing.IsDecided) : [];
+        var framing = SlotCrop.CanBeSet(part)
+            ? FramingFindings.Of(plan.Wishes, plan.TurnedCrop, crop.Fit == Fit.Pad, !source.Framing.IsDecided)
+            : [];
         return plan with { Findings = [.. framing, .. SizeFindings.Of(plan)] };
     }
 

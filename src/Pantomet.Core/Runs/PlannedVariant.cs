@@ -15,7 +15,10 @@ namespace Pantomet.Core.Runs;
 /// <param name="Name">The file's name without its ending.</param>
 public sealed record PlannedVariant(string? Tier, PixelRect Crop, Turn Turn, OutputSize Size, IReadOnlyList<PictureFormat> Formats, string Name)
 {
-    /// <summary>Where the slot gets one file for each format: the one that every browser reads. A file that is no lighter at the same looks is not wanted.</summary>
+    /// <summary>
+    /// Where the slot gets one file for each format: the one that every browser reads. A file that is no lighter at the same looks is not
+    /// wanted.
+    /// </summary>
     public PictureFormat? Rival { get; init; }
 
     /// <summary>What a person has set; null where the weigher decides.</summary>

@@ -110,9 +110,11 @@ public static class Remedies
     private static PlacePlan Tried(Slot slot, PlacePlan place, FramingChange change) =>
         PlacePlan.For(place.Part with { Fit = slot.Fit }, place.Tier, place.Source with { Framing = change.ApplyTo(place.Source.Framing) });
 
-    private static Sources.Source Without(Slot slot, PlacePlan place) => place.Source with { Framing = new FramingChange.Automatic(slot, place.Tier).ApplyTo(place.Source.Framing) };
+    private static Sources.Source Without(Slot slot, PlacePlan place) =>
+        place.Source with { Framing = new FramingChange.Automatic(slot, place.Tier).ApplyTo(place.Source.Framing) };
 
     private static double Spoilt(PlacePlan place) => FramingFindings.ShareCut(place.Wishes, place.TurnedCrop) + (0.5 * place.Findings.Count(finding => finding.Severity == Severity.Warn));
 
-    private static string Hundredths(int across, int down) => (Math.Ceiling(100.0 * across / down) / 100).ToString("0.##", System.Globalization.CultureInfo.InvariantCulture);
+    private static string Hundredths(int across, int down) =>
+        (Math.Ceiling(100.0 * across / down) / 100).ToString("0.##", System.Globalization.CultureInfo.InvariantCulture);
 }

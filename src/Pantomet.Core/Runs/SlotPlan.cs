@@ -78,7 +78,9 @@ public sealed record SlotPlan(IReadOnlyList<PlacePlan> Places, IReadOnlyList<Wan
         if (variant.IsAnimated)
             return variant;
         var fallback = FormatChoice.Fallback(slot, source.Facts);
-        return fallback is null || fallback == variant.Format || variant.Format.IsReadEverywhere() ? variant : variant with { Rival = fallback };
+        return fallback is null || fallback == variant.Format || variant.Format.IsReadEverywhere()
+            ? variant
+            : variant with { Rival = fallback };
     }
 
     private static PlannedVariant Named(Slot slot, Slot part, Source source, PlannedVariant variant)

@@ -4,7 +4,10 @@ using Pantomet.Core.Weight;
 
 namespace Pantomet.Core.Runs;
 
-/// <summary>The recipes by which a file settles a variant: the variant's own, and that without a cap for files so light that the cap changes nothing.</summary>
+/// <summary>
+/// The recipes by which a file settles a variant: the variant's own, and that without a cap for files so light that the cap changes
+/// nothing.
+/// </summary>
 /// <param name="Own">With every limit of the slot.</param>
 /// <param name="WithoutCap">The same for a slot without its cap; null where the slot has none, or asks for weight besides.</param>
 /// <param name="Below">A file of <paramref name="WithoutCap"/> settles the variant below so many bytes.</param>

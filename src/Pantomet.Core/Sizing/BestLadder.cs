@@ -118,7 +118,9 @@ public static class BestLadder
         {
             var neededAbove = NeededAbove(sorted);
             var all = sorted.Sum(demand => demand.Device.Share);
-            return [.. candidates.Select((width, last) => neededAbove[last] > width ? double.PositiveInfinity : (all - upTo[last]) * weight[last])];
+            return [.. candidates.Select((width, last) => neededAbove[last] > width
+                ? double.PositiveInfinity
+                : (all - upTo[last]) * weight[last])];
         }
 
         private double[] SharesUpTo(Demand[] sorted)

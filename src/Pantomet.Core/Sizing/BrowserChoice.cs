@@ -2,9 +2,12 @@ using Pantomet.Core.Measures;
 
 namespace Pantomet.Core.Sizing;
 
-/// <summary>Which file of a <c>srcset</c> with widths a browser downloads: the smallest that is dense enough, or the densest when none is.</summary>
+/// <summary>
+/// Which file of a <c>srcset</c> with widths a browser downloads: the smallest that is dense enough, or the densest when none is.
+/// </summary>
 /// <remarks>
-/// WHATWG HTML, "selecting an image source", divides each width by the source size to get a density and then leaves the choice to the browser.
+/// WHATWG HTML, "selecting an image source", divides each width by the source size to get a density and then leaves the choice to the
+/// browser.
 /// That browsers choose so is checked against headless Chromium in <c>tests/e2e/browser-choice.spec.ts</c>.
 /// </remarks>
 public static class BrowserChoice

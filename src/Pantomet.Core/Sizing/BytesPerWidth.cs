@@ -4,7 +4,8 @@ using Pantomet.Core.Sources;
 namespace Pantomet.Core.Sizing;
 
 /// <summary>How many bytes a file of some width has, on average: scale × pixels^exponent.</summary>
-/// <remarks>Fitted to what our own encoders made of the demo's photographs (<c>tools/bench weights</c>); see <c>docs/decisions/bytes-per-width.md</c>.</remarks>
+/// <remarks>Fitted to what our own encoders made of the demo's photographs (<c>tools/bench weights</c>); see
+/// <c>docs/decisions/bytes-per-width.md</c>.</remarks>
 /// <param name="Scale">Bytes of a picture of one pixel.</param>
 /// <param name="Exponent">Below 1 where a larger picture has less detail in each pixel.</param>
 public sealed record BytesPerWidth(double Scale, double Exponent)

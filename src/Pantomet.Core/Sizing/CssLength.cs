@@ -2,7 +2,10 @@ using System.Globalization;
 
 namespace Pantomet.Core.Sizing;
 
-/// <summary>A length that depends on the width of the viewport: what CSS writes in px, vw, sums, multiples, <c>min()</c>, <c>max()</c> and <c>clamp()</c>.</summary>
+/// <summary>
+/// A length that depends on the width of the viewport: what CSS writes in px, vw, sums, multiples, <c>min()</c>, <c>max()</c> and
+/// <c>clamp()</c>.
+/// </summary>
 /// <remarks>CSS Values and Units 4, §10 (mathematical expressions). 1vw is a hundredth of the viewport's width.</remarks>
 public abstract record CssLength
 {
@@ -98,7 +101,8 @@ public abstract record CssLength
     public sealed record Clamp(CssLength Lower, CssLength Wanted, CssLength Upper) : CssLength
     {
         /// <inheritdoc/>
-        public override double At(double viewportPx) => Math.Max(Lower.At(viewportPx), Math.Min(Wanted.At(viewportPx), Upper.At(viewportPx)));
+        public override double At(double viewportPx) =>
+            Math.Max(Lower.At(viewportPx), Math.Min(Wanted.At(viewportPx), Upper.At(viewportPx)));
 
         private protected override string Inner => $"clamp({Lower.Inner}, {Wanted.Inner}, {Upper.Inner})";
     }

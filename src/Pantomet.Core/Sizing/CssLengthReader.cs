@@ -2,7 +2,9 @@ using System.Globalization;
 
 namespace Pantomet.Core.Sizing;
 
-/// <summary>Reads a CSS length expression. Besides the signs of CSS it takes those that people write: × ÷ − and a bare number of px.</summary>
+/// <summary>
+/// Reads a CSS length expression. Besides the signs of CSS it takes those that people write: × ÷ − and a bare number of px.
+/// </summary>
 public static class CssLengthReader
 {
     private const int LongestText = 300;

@@ -10,8 +10,11 @@ namespace Pantomet.Core.Sizing;
 /// <param name="Problem">Why nothing could be read; null when something was.</param>
 public sealed record DeviceReading(IReadOnlyList<Device> Devices, IReadOnlyList<string> Notes, string? Problem);
 
-/// <summary>Reads a device table from CSV (RFC 4180) with a header that names <c>viewport</c>, <c>density</c> and <c>share</c> in any order.</summary>
-/// <remarks>Separators may be commas, semicolons or tabs; where they are not commas, a comma may be the decimal mark. Shares may be parts, per cent or counts of visits.</remarks>
+/// <summary>
+/// Reads a device table from CSV (RFC 4180) with a header that names <c>viewport</c>, <c>density</c> and <c>share</c> in any order.
+/// </summary>
+/// <remarks>Separators may be commas, semicolons or tabs; where they are not commas, a comma may be the decimal mark. Shares may be parts,
+/// per cent or counts of visits.</remarks>
 public static class DeviceCsv
 {
     private static readonly char[] Separators = [',', ';', '\t'];

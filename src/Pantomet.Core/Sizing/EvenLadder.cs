@@ -23,5 +23,6 @@ public static class OneFileWidth
     /// <summary>A factor times the widest that any device shows the picture, halves rounded up.</summary>
     /// <param name="demands">At least one.</param>
     /// <param name="factor">Above 0.</param>
-    public static int For(IReadOnlyList<Demand> demands, double factor) => (int)Math.Max(1, Rounding.HalfUp(demands.Max(demand => demand.ShownPx) * factor));
+    public static int For(IReadOnlyList<Demand> demands, double factor) =>
+        (int)Math.Max(1, Rounding.HalfUp(demands.Max(demand => demand.ShownPx) * factor));
 }

@@ -12,7 +12,9 @@ public static class LadderComparison
     /// <summary>Common practice, no source: one file for plain and dense screens alike.</summary>
     public const double UsualFactor = 1.5;
 
-    /// <summary>The chosen ladder first, then what it was not chosen from: the best and even steps with as many files, and one file.</summary>
+    /// <summary>
+    /// The chosen ladder first, then what it was not chosen from: the best and even steps with as many files, and one file.
+    /// </summary>
     /// <param name="ladder">The chosen one.</param>
     public static IReadOnlyList<ComparedLadder> Of(LayoutLadder ladder)
     {
@@ -21,7 +23,9 @@ public static class LadderComparison
         return [Compared(ladder, ladder.Choice, ladder.Widths), .. others.Where(choice => !IsLike(choice, ladder.Choice)).Select(choice => Compared(ladder, choice, ladder.WidthsBy(choice)))];
     }
 
-    private static bool IsLike(LadderChoice other, LadderChoice chosen) => other == chosen || (other is LadderChoice.BestOfFiles && chosen is LadderChoice.BestWithin);
+    private static bool IsLike(LadderChoice other, LadderChoice chosen) =>
+        other == chosen || (other is LadderChoice.BestOfFiles && chosen is LadderChoice.BestWithin);
 
-    private static ComparedLadder Compared(LayoutLadder ladder, LadderChoice choice, IReadOnlyList<int> widths) => new(choice, widths, ladder.CostOf(widths));
+    private static ComparedLadder Compared(LayoutLadder ladder, LadderChoice choice, IReadOnlyList<int> widths) =>
+        new(choice, widths, ladder.CostOf(widths));
 }

@@ -21,7 +21,9 @@ public sealed record MeasuredPlace(PixelRect Area, Density Density, double Viewp
     /// <summary>Its share of the viewport's width.</summary>
     public double ShareOfViewport => ShownPx / ViewportPx;
 
-    /// <summary>The simplest ratio that the place has, give or take one pixel on each side; else width to height with two decimals.</summary>
+    /// <summary>
+    /// The simplest ratio that the place has, give or take one pixel on each side; else width to height with two decimals.
+    /// </summary>
     public AspectRatio Ratio()
     {
         for (var sum = 2; sum <= 2 * LargestTerm; sum++)

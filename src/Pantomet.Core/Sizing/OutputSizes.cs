@@ -52,7 +52,9 @@ public static class OutputSizes
     {
         static int Side(double px) => (int)Math.Max(1, Rounding.HalfUp(px));
         var across = Side(width * factor.Value);
-        return new PixelSize(across, shape is Shape.Exact { Size.Height: var height } ? Side(height * factor.Value) : ratio.HeightFor(across));
+        return new PixelSize(across, shape is Shape.Exact { Size.Height: var height }
+            ? Side(height * factor.Value)
+            : ratio.HeightFor(across));
     }
 
     private static PixelSize LargestWithin(long pixels, AspectRatio ratio)
@@ -64,7 +66,8 @@ public static class OutputSizes
         return new PixelSize(width, ratio.HeightFor(width));
     }
 
-    private static PixelSize AtMost(PixelSize size, PixelSize whole) => size.Width > whole.Width || size.Height > whole.Height ? whole : size;
+    private static PixelSize AtMost(PixelSize size, PixelSize whole) =>
+        size.Width > whole.Width || size.Height > whole.Height ? whole : size;
 
     private static PixelSize Whole(Fit fit, AspectRatio ratio, PixelSize crop) => fit == Fit.Cover ? crop : SmallestAround(crop, ratio);
 

@@ -8,7 +8,10 @@ public static class ArrivingFileName
 {
     private const int MostCharacters = 200;
 
-    /// <summary>The last part of a path, without control characters and without marks that turn the reading direction, cut to a length that can be shown.</summary>
+    /// <summary>
+    /// The last part of a path, without control characters and without marks that turn the reading direction, cut to a length that can be
+    /// shown.
+    /// </summary>
     /// <param name="name">As the browser or script sent it.</param>
     /// <returns>Never empty; the ending survives a cut.</returns>
     public static string Clean(string? name)

@@ -26,11 +26,13 @@ public sealed partial class BulkNames(Func<string, string> transliterate)
 
     /// <summary>The placeholders of a pattern that nothing stands behind.</summary>
     /// <param name="pattern">As somebody typed it.</param>
-    public static IReadOnlyList<string> Unknown(string pattern) => [.. Placeholder().Matches(pattern).Select(match => match.Value).Except(Placeholders).Distinct()];
+    public static IReadOnlyList<string> Unknown(string pattern) =>
+        [.. Placeholder().Matches(pattern).Select(match => match.Value).Except(Placeholders).Distinct()];
 
     /// <summary>A text for each source from a pattern.</summary>
     /// <param name="pattern">
-    /// Words and placeholders: <c>{number}</c> counts up, each as long as the longest; <c>{stem}</c> is the stem as it is, <c>{words}</c> the same with spaces,
+    /// Words and placeholders: <c>{number}</c> counts up, each as long as the longest; <c>{stem}</c> is the stem as it is, <c>{words}</c>
+    /// the same with spaces,
     /// <c>{group}</c> the group, <c>{file}</c> the name under which it came in, without its ending.
     /// </param>
     /// <param name="first">The first number.</param>

@@ -3,11 +3,15 @@ using Pantomet.Core.Measures;
 
 namespace Pantomet.Core.Sources;
 
-/// <summary>How large a picture may be, by what its file claims. It is asked before a pixel is decoded: a few hundred bytes can claim terabytes.</summary>
+/// <summary>
+/// How large a picture may be, by what its file claims. It is asked before a pixel is decoded: a few hundred bytes can claim terabytes.
+/// </summary>
 /// <param name="MaxPixels">Width × height.</param>
 public sealed record PictureBounds(long MaxPixels)
 {
-    /// <summary>The longest side in pixels: the most that JPEG can state (ITU-T T.81, B.2.2). A decoder holds whole rows, however few there are.</summary>
+    /// <summary>
+    /// The longest side in pixels: the most that JPEG can state (ITU-T T.81, B.2.2). A decoder holds whole rows, however few there are.
+    /// </summary>
     public const int MaxSide = 65_535;
 
     /// <summary>Frames of an animation, or pages of a document.</summary>

@@ -89,7 +89,8 @@ public static class PictureFormats
 
     /// <summary>Whether the usual decoder does not read it, so that files are made from a working picture.</summary>
     /// <param name="format">Any format.</param>
-    public static bool NeedsWorkingPicture(this PictureFormat format) => format is PictureFormat.Heic or PictureFormat.Psd or PictureFormat.Bmp or PictureFormat.JpegXl;
+    public static bool NeedsWorkingPicture(this PictureFormat format) =>
+        format is PictureFormat.Heic or PictureFormat.Psd or PictureFormat.Bmp or PictureFormat.JpegXl;
 
     /// <summary>Whether files in this format are kept animated.</summary>
     /// <param name="format">Any format.</param>
@@ -105,7 +106,8 @@ public static class PictureFormats
 
     /// <summary>Whether every browser shows it, the oldest too (common practice, no source).</summary>
     /// <param name="format">Any format.</param>
-    public static bool IsReadEverywhere(this PictureFormat format) => format is PictureFormat.Jpeg or PictureFormat.Png or PictureFormat.Gif;
+    public static bool IsReadEverywhere(this PictureFormat format) =>
+        format is PictureFormat.Jpeg or PictureFormat.Png or PictureFormat.Gif;
 
     /// <summary>Whether one number from 1 to 100 trades bytes against looks.</summary>
     /// <param name="format">Any format.</param>

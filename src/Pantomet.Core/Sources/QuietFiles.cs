@@ -6,7 +6,9 @@ namespace Pantomet.Core.Sources;
 /// <param name="Modified">When it was last written, on whatever scale its file system has; only compared with itself.</param>
 public readonly record struct FileStamp(string Path, long Bytes, long Modified);
 
-/// <summary>Tells files that somebody is still writing from those that are complete: a complete file stays the same over several looks.</summary>
+/// <summary>
+/// Tells files that somebody is still writing from those that are complete: a complete file stays the same over several looks.
+/// </summary>
 /// <remarks>No clock is asked, since that of a card or a shared drive may be wrong, and may be set back.</remarks>
 /// <param name="looks">How many looks in a row must show the same; at least 2.</param>
 public sealed class QuietFiles(int looks)

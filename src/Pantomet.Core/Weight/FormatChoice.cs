@@ -6,7 +6,9 @@ namespace Pantomet.Core.Weight;
 /// <summary>In which formats a slot gets a picture.</summary>
 public static class FormatChoice
 {
-    /// <summary>The formats to make. Each entry is one file: the format that suits best, then what to fall back on when it cannot meet the cap.</summary>
+    /// <summary>
+    /// The formats to make. Each entry is one file: the format that suits best, then what to fall back on when it cannot meet the cap.
+    /// </summary>
     /// <param name="slot">Lists what it takes.</param>
     /// <param name="facts">What the picture is.</param>
     public static IReadOnlyList<IReadOnlyList<PictureFormat>> For(Slot slot, SourceFacts facts) =>
@@ -23,8 +25,12 @@ public static class FormatChoice
             return null;
         if (KeptAnimation.Holds(slot, facts) && slot.Formats.Contains(PictureFormat.Gif))
             return PictureFormat.Gif;
-        var suits = (facts.HasAlpha && slot.KeepsTransparency) || facts.Kind == ContentKind.Graphic ? PictureFormat.Png : PictureFormat.Jpeg;
-        return slot.Formats.Contains(suits) ? suits : slot.Formats.Where(format => format.IsReadEverywhere()).Select(format => (PictureFormat?)format).FirstOrDefault() ?? suits;
+        var suits = (facts.HasAlpha && slot.KeepsTransparency) || facts.Kind == ContentKind.Graphic
+            ? PictureFormat.Png
+            : PictureFormat.Jpeg;
+        return slot.Formats.Contains(suits)
+            ? suits
+            : slot.Formats.Where(format => format.IsReadEverywhere()).Select(format => (PictureFormat?)format).FirstOrDefault() ?? suits;
     }
 
     // A picture element without a file that every browser reads shows nothing in some: one is made, asked for or not.

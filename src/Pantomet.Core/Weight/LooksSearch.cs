@@ -34,8 +34,10 @@ public sealed class LooksSearch
     /// <param name="range">Qualities that may be used, on the encoder's own scale.</param>
     /// <param name="curve">How points usually rise with quality.</param>
     /// <param name="trials">The picture's files.</param>
-    /// <param name="tooHeavy">Whether a file of some bytes is of no use: then, if the sample already says so, no file is made for it.</param>
-    /// <returns>The lightest file that scores enough; where none does, the one of the highest quality; null when it would be too heavy.</returns>
+    /// <param name="tooHeavy">Whether a file of some bytes is of no use: then, if the sample already says so, no file is made for
+    /// it.</param>
+    /// <returns>The lightest file that scores enough; where none does, the one of the highest quality; null when it would be too
+    /// heavy.</returns>
     public static Trial? Lowest(double wanted, QualityRange range, Knots curve, Trials trials, Func<long, bool> tooHeavy) =>
         new LooksSearch(wanted, range, curve, trials).Run(tooHeavy);
 

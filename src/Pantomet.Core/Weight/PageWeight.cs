@@ -20,7 +20,8 @@ public sealed record OfferedFile(string? Tier, int Width, Density? Density, Pict
 public sealed record PageScreen(string Name, int ViewportPx, Density Density);
 
 /// <summary>What a visitor's browser downloads of a picture in a slot.</summary>
-/// <remarks>WHATWG HTML, "update the source set" and "selecting an image source": the first format that the browser reads, then the file that is dense enough.</remarks>
+/// <remarks>WHATWG HTML, "update the source set" and "selecting an image source": the first format that the browser reads, then the file
+/// that is dense enough.</remarks>
 public static class PageWeight
 {
     /// <summary>Screens that stand for most (common practice, no source).</summary>

@@ -141,7 +141,8 @@ public sealed class QualitySearch
     private int HighestWithin((int Quality, long Bytes) known, double slope, double logarithm) =>
         Highest(quality => Math.Log(known.Bytes) + (slope * (curve.At(quality) - curve.At(known.Quality))) <= logarithm);
 
-    // How much steeper than usual weight rises between the point that is nearest to some bytes and the next one that is far enough from it to tell.
+    // How much steeper than usual weight rises between the point that is nearest to some bytes and the next one that is far enough from it
+    // to tell.
     private double SlopeOf(IEnumerable<(int Quality, long Bytes)> points, double logarithm)
     {
         var near = points.OrderBy(point => Math.Abs(Math.Log(point.Bytes) - logarithm)).ToList();

@@ -4,7 +4,8 @@ namespace Pantomet.Core.Weight;
 
 /// <summary>How a file's weight usually grows with an encoder's quality: the natural logarithm of bytes, up to a constant.</summary>
 /// <remarks>
-/// Knots are means over seven demo photographs at 400 and 1,000 px with the encoders of <c>Pantomet.Imaging</c>, from that of quality 50 on.
+/// Knots are means over seven demo photographs at 400 and 1,000 px with the encoders of <c>Pantomet.Imaging</c>, from that of quality 50
+/// on.
 /// WebP's encoder rises three times as fast from 75 on (libwebp, <c>QualityToCompression</c>). A picture bends the curve, so the search
 /// trusts it only between points that it has measured on that picture.
 /// </remarks>

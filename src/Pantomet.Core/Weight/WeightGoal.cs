@@ -6,7 +6,8 @@ namespace Pantomet.Core.Weight;
 
 /// <summary>What the search for a quality has to reach for one file.</summary>
 /// <param name="Quality">On the encoder's own scale.</param>
-/// <param name="Least">Under this a file uses its limit badly, and the search goes on while there is something to gain; null without any limit.</param>
+/// <param name="Least">Under this a file uses its limit badly, and the search goes on while there is something to gain; null without any
+/// limit.</param>
 /// <param name="Most">No file above this is good; null without any limit.</param>
 /// <param name="Wanted">What the search steers for, between the two.</param>
 public sealed record WeightGoal(QualityRange Quality, long? Least, long? Most, long? Wanted)

@@ -9,7 +9,10 @@ using Pantomet.Imaging.Scoring;
 
 namespace Pantomet.Imaging.Encoders;
 
-/// <summary>The frames of one variant, finished and one below the other, ready to be encoded and scored. A GIF of a still picture is one of a single frame.</summary>
+/// <summary>
+/// The frames of one variant, finished and one below the other, ready to be encoded and scored. A GIF of a still picture is one of a single
+/// frame.
+/// </summary>
 public sealed class AnimatedPicture : WeighablePicture
 {
     // Spread over the whole: what a few frames weigh and look like holds for all.
@@ -113,7 +116,8 @@ public sealed class AnimatedPicture : WeighablePicture
 
         public ScoredPicture Before { get; }
 
-        public static IReadOnlyList<ScoredFrame> Some(FrameStrip strip) => [.. strip.Spread(FramesScored).Select(frame => new ScoredFrame(strip, frame))];
+        public static IReadOnlyList<ScoredFrame> Some(FrameStrip strip) =>
+            [.. strip.Spread(FramesScored).Select(frame => new ScoredFrame(strip, frame))];
 
         public void Dispose()
         {

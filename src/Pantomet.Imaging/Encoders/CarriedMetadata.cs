@@ -6,12 +6,16 @@ using Pantomet.Core.Sources;
 
 namespace Pantomet.Imaging.Encoders;
 
-/// <summary>Gives a picture exactly the metadata that its slot allows. It is written anew from known fields, so nothing else can slip through.</summary>
+/// <summary>
+/// Gives a picture exactly the metadata that its slot allows. It is written anew from known fields, so nothing else can slip through.
+/// </summary>
 public static class CarriedMetadata
 {
     private const double MillimetresPerInch = 25.4;
 
-    /// <summary>What a saver is told to keep after <see cref="Attach"/>: only blocks with something in them, since an empty one would still weigh.</summary>
+    /// <summary>
+    /// What a saver is told to keep after <see cref="Attach"/>: only blocks with something in them, since an empty one would still weigh.
+    /// </summary>
     /// <param name="image">As <see cref="Attach"/> left it.</param>
     /// <param name="slot">Says whether the profile stays.</param>
     public static Enums.ForeignKeep Kept(Image image, Slot slot)

@@ -17,7 +17,9 @@ public static class ChromaChoice
     private const int Seen = 24;
     private const double SeenShare = 0.009;
 
-    /// <summary>Whole for graphics, whose edges are colour edges, for photographs with as many of them, and at the highest qualities.</summary>
+    /// <summary>
+    /// Whole for graphics, whose edges are colour edges, for photographs with as many of them, and at the highest qualities.
+    /// </summary>
     /// <param name="image">Finished pixels, in memory.</param>
     /// <param name="kind">What the picture is.</param>
     /// <param name="quality">The slot's range on JPEG's scale.</param>

@@ -25,7 +25,8 @@ internal static class ConflictFindings
     };
 
     /// <summary>A file without loss that is over the cap.</summary>
-    public static Finding LosslessOverCap(MadeFile made, ByteCount? cap) => Stop("cap-not-met", $"{made.Encoding} has {Weight(made)}; at most {cap} are allowed.");
+    public static Finding LosslessOverCap(MadeFile made, ByteCount? cap) =>
+        Stop("cap-not-met", $"{made.Encoding} has {Weight(made)}; at most {cap} are allowed.");
 
     /// <summary>A modern format cannot meet the limits, and the one that every browser reads does: nobody misses a picture.</summary>
     /// <param name="made">What does not meet them.</param>

@@ -11,7 +11,9 @@ namespace Pantomet.Imaging.Encoders;
 /// <param name="Ppi">Pixels per inch that a JPEG states; PNG and TIFF take them from the picture.</param>
 public readonly record struct EncoderSettings(bool WholeChroma, Effort Effort, Enums.ForeignKeep Keep, int? Ppi = null);
 
-/// <summary>Writes finished pixels. Efforts are those that were worth their time when measured; see <c>docs/decisions/encoders.md</c>.</summary>
+/// <summary>
+/// Writes finished pixels. Efforts are those that were worth their time when measured; see <c>docs/decisions/encoders.md</c>.
+/// </summary>
 public static class Encoder
 {
     private const int PngCompression = 9;

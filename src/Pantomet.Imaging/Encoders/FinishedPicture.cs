@@ -124,11 +124,13 @@ public sealed class FinishedPicture : WeighablePicture
     {
         private const int Usual = 60;
 
-        // How much heavier the whole picture is than its tiles are is told by plain JPEGs of both, whatever the format is: detail weighs in all of them.
+        // How much heavier the whole picture is than its tiles are is told by plain JPEGs of both, whatever the format is: detail weighs in
+        // all of them.
         private readonly Lazy<double> wholePerTiles = new(() =>
             (double)Encoder.PlainJpeg(picture.Pixels, Usual, settings).LongLength / Encoder.PlainJpeg(picture.sample.Value, Usual, settings).LongLength);
 
-        public override long Bytes(int quality) => (long)(Made(quality).LongLength * wholePerTiles.Value * TileBias.Of(picture.Format).At(quality));
+        public override long Bytes(int quality) =>
+            (long)(Made(quality).LongLength * wholePerTiles.Value * TileBias.Of(picture.Format).At(quality));
 
         public override double Points(int quality) => picture.sampleBefore.Value.Of(Made(quality)).Points;
 

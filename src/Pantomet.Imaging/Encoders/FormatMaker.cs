@@ -51,7 +51,9 @@ internal static class FormatMaker
             slot.Looks.Prefer == Preference.Better && slot.Limits.Aim is { } aim && made.File.LongLength < aim.Least.Bytes)
         {
             var (heavier, itsConflict) = Weigh(picture.Settings with { WholeChroma = true });
-            made = (itsConflict == Conflict.None && aim.Holds(new ByteCount(heavier.File.LongLength)) ? heavier : made) with { Encodes = made.Encodes + heavier.Encodes };
+            made = (itsConflict == Conflict.None && aim.Holds(new ByteCount(heavier.File.LongLength))
+                ? heavier
+                : made) with { Encodes = made.Encodes + heavier.Encodes };
         }
 
         return conflict == Conflict.None ? made : made with { Findings = [ConflictFindings.Of(conflict, made, slot)] };
@@ -79,7 +81,9 @@ internal static class FormatMaker
             return lossless;
         var lossy = Searched(picture, slot);
         var isLighter = lossless.File.Length <= lossy.File.Length;
-        return (lossless.IsGood && (isLighter || !lossy.IsGood) ? lossless : lossy) with { Encodes = lossless.Encodes + lossy.Encodes, IsFreeOfCap = false };
+        return (lossless.IsGood && (isLighter || !lossy.IsGood)
+            ? lossless
+            : lossy) with { Encodes = lossless.Encodes + lossy.Encodes, IsFreeOfCap = false };
     }
 
     private static MadeFile ByHand(WeighablePicture picture, int quality, Slot slot)
@@ -89,7 +93,9 @@ internal static class FormatMaker
         var made = Of(picture, trial, trials.PointsOf(trial), picture.Settings, 1);
         if (slot.Limits.Most is { } cap && trial.Bytes > cap.Bytes)
             return made with { Findings = [ConflictFindings.ByHandOverCap(made, cap)] };
-        return made.Points >= slot.Looks.Floor ? made with { IsFreeOfCap = true } : made with { Findings = [ConflictFindings.ByHandUnderFloor(made, slot)] };
+        return made.Points >= slot.Looks.Floor
+            ? made with { IsFreeOfCap = true }
+            : made with { Findings = [ConflictFindings.ByHandUnderFloor(made, slot)] };
     }
 
     private static MadeFile Bounded(MadeFile made, Slot slot)

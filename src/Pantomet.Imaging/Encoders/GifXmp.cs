@@ -1,7 +1,8 @@
 namespace Pantomet.Imaging.Encoders;
 
 /// <summary>XMP in a GIF: an application extension before the trailer.</summary>
-/// <remarks>ISO 16684-1 part 3 ("Storage in files"), GIF: identifier "XMP Data", authentication "XMP", the packet as it is, and a trailer that reads as sub-blocks to who does not know it. GIF89a, section 26.</remarks>
+/// <remarks>ISO 16684-1 part 3 ("Storage in files"), GIF: identifier "XMP Data", authentication "XMP", the packet as it is, and a trailer
+/// that reads as sub-blocks to who does not know it. GIF89a, section 26.</remarks>
 public static class GifXmp
 {
     private const byte Trailer = 0x3B;

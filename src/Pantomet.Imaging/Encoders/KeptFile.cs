@@ -8,10 +8,13 @@ using Pantomet.Imaging.Rendering;
 
 namespace Pantomet.Imaging.Encoders;
 
-/// <summary>A source that already is the file that its place wants: it is written anew without loss, rather than encoded a second time.</summary>
+/// <summary>
+/// A source that already is the file that its place wants: it is written anew without loss, rather than encoded a second time.
+/// </summary>
 internal static class KeptFile
 {
-    // The managed codec took 8 s for 8.6 million pixels. What comes ready for a page is smaller; larger pictures are encoded like any other.
+    // The managed codec took 8 s for 8.6 million pixels. What comes ready for a page is smaller; larger pictures are encoded like any
+    // other.
     private const long MostPixels = 3_000_000;
     private const long MostBytesRead = 40_000_000;
 

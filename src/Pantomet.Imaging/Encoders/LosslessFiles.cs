@@ -23,7 +23,9 @@ internal static class LosslessFiles
     public static MadeFile Tiff(FinishedPicture picture) =>
         new(Encoder.Tiff(picture.Image, picture.Keep), PictureFormat.Tiff, null, "TIFF, lossless", 1, 100, []) { IsFreeOfCap = true };
 
-    /// <summary>The lightest PNG in which no loss is seen; under a cap that it breaks, one with a palette that still looks good enough.</summary>
+    /// <summary>
+    /// The lightest PNG in which no loss is seen; under a cap that it breaks, one with a palette that still looks good enough.
+    /// </summary>
     public static MadeFile Png(FinishedPicture picture, Slot slot)
     {
         var whole = new MadeFile(Encoder.Png(picture.Image, null, picture.Keep), PictureFormat.Png, null, "PNG, all colours", 1, 100, []) { IsFreeOfCap = true };

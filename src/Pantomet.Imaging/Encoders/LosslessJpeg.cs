@@ -13,7 +13,8 @@ internal static class LosslessJpeg
 
     /// <summary>The lighter file, without any metadata.</summary>
     /// <param name="file">A baseline or progressive JPEG (ITU-T T.81).</param>
-    /// <exception cref="Exception">It is damaged, or of a kind that is not understood; nothing is known of which exception then.</exception>
+    /// <exception cref="Exception">It is damaged, or of a kind that is not understood; nothing is known of which exception
+    /// then.</exception>
     public static byte[] Optimised(byte[] file)
     {
         var reader = new jpeg_decompress_struct();

@@ -12,16 +12,23 @@ namespace Pantomet.Imaging.Encoders;
 /// <param name="Encoding">In words: <c>JPEG quality 82</c>, <c>PNG, 256 colours</c>.</param>
 /// <param name="Encodes">Final encodes that it took.</param>
 /// <param name="Points">Of its <see cref="VisualScore"/>.</param>
-/// <param name="Findings">A <see cref="Severity.Stop"/> when no format could meet the limits; then the file is the lightest that was tried.</param>
+/// <param name="Findings">A <see cref="Severity.Stop"/> when no format could meet the limits; then the file is the lightest that was
+/// tried.</param>
 public sealed record MadeFile(byte[] File, PictureFormat Format, int? Quality, string Encoding, int Encodes, double Points, IReadOnlyList<Finding> Findings)
 {
-    /// <summary>Whether another format of the slot serves as well with fewer bytes, so that this file is not wanted; a finding says so.</summary>
+    /// <summary>
+    /// Whether another format of the slot serves as well with fewer bytes, so that this file is not wanted; a finding says so.
+    /// </summary>
     public bool IsUnneeded { get; init; }
 
-    /// <summary>Whether it came out as it would have under any cap that it uses badly, or under none. False where that is not known.</summary>
+    /// <summary>
+    /// Whether it came out as it would have under any cap that it uses badly, or under none. False where that is not known.
+    /// </summary>
     public bool IsFreeOfCap { get; init; }
 
-    /// <summary>Whether every pixel of <see cref="File"/> was decoded in scoring it, so that a copy with the same bytes is known to be sound.</summary>
+    /// <summary>
+    /// Whether every pixel of <see cref="File"/> was decoded in scoring it, so that a copy with the same bytes is known to be sound.
+    /// </summary>
     public bool WasRead { get; init; }
 
     /// <summary>What would mend it, computed; empty where nothing needs mending.</summary>

@@ -9,7 +9,9 @@ using Pantomet.Imaging.Rendering;
 
 namespace Pantomet.Imaging.Encoders;
 
-/// <summary>Tries what would mend a file that cannot meet its limits. What is offered has been made, and does what its sentence says.</summary>
+/// <summary>
+/// Tries what would mend a file that cannot meet its limits. What is offered has been made, and does what its sentence says.
+/// </summary>
 internal static class RemedyTrials
 {
     // Weight falls a little slower than the number of pixels: see BytesPerWidth.

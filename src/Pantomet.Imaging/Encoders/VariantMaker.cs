@@ -29,7 +29,9 @@ public static class VariantMaker
                 : made with { Remedies = RemedyTrials.Of(made, source, variant, slot) };
         }
 
-        return variant.Rival is { } rival && Rivalry.Of(made, rival, source, variant, slot) is { } unneeded ? made with { IsUnneeded = true, Findings = [unneeded] } : made;
+        return variant.Rival is { } rival && Rivalry.Of(made, rival, source, variant, slot) is { } unneeded
+            ? made with { IsUnneeded = true, Findings = [unneeded] }
+            : made;
     }
 
     private static MadeFile Best(DecodedSource source, PlannedVariant variant, Slot slot)

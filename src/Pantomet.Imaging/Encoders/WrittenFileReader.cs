@@ -10,7 +10,8 @@ public static class WrittenFileReader
 {
     /// <summary>Reads the file to its end, so that one cut short is found.</summary>
     /// <param name="path">The file as it lies on disk.</param>
-    /// <param name="made">What was written there. Its pixels are not decoded a second time where they were in scoring; null decodes them.</param>
+    /// <param name="made">What was written there. Its pixels are not decoded a second time where they were in scoring; null decodes
+    /// them.</param>
     /// <exception cref="UnreadableException">It is no picture.</exception>
     /// <exception cref="VipsException">It is damaged.</exception>
     /// <exception cref="IOException">Its bytes are not those that were written.</exception>

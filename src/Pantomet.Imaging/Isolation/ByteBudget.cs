@@ -1,6 +1,8 @@
 namespace Pantomet.Imaging.Isolation;
 
-/// <summary>So many bytes of memory to share out. Who asks is served in the order of asking, so that a large request is not passed over for ever.</summary>
+/// <summary>
+/// So many bytes of memory to share out. Who asks is served in the order of asking, so that a large request is not passed over for ever.
+/// </summary>
 /// <param name="totalBytes">All that there is.</param>
 public sealed class ByteBudget(long totalBytes)
 {

@@ -2,11 +2,17 @@ using System.Runtime.InteropServices;
 
 namespace Pantomet.Imaging.Isolation;
 
-/// <summary>Takes from this process, for good, what a decoder has no business with: writing outside one folder, the network, other processes, other programs.</summary>
+/// <summary>
+/// Takes from this process, for good, what a decoder has no business with: writing outside one folder, the network, other processes, other
+/// programs.
+/// </summary>
 /// <remarks>
-/// Linux: Landlock (Documentation/userspace-api/landlock.rst), seccomp filters (Documentation/userspace-api/seccomp_filter.rst), setrlimit(2).
-/// A rule of Landlock holds for the thread that sets it and those that come after, so the program replaces itself once it is confined: then it holds
-/// for all. What a system does not know is left out; the limits on memory and time, which whoever started this process sets, do not depend on it.
+/// Linux: Landlock (Documentation/userspace-api/landlock.rst), seccomp filters (Documentation/userspace-api/seccomp_filter.rst),
+/// setrlimit(2).
+/// A rule of Landlock holds for the thread that sets it and those that come after, so the program replaces itself once it is confined: then
+/// it holds
+/// for all. What a system does not know is left out; the limits on memory and time, which whoever started this process sets, do not depend
+/// on it.
 /// </remarks>
 internal static partial class Confinement
 {
@@ -31,8 +37,10 @@ internal static partial class Confinement
     private const int LandlockRestrict = 446;
     private const int Seccomp = 317;
 
-    // socket, connect, accept, sendto, bind, listen, socketpair, accept4; kill, ptrace, process_vm_readv, process_vm_writev; chroot, mount, umount2, pivot_root, setns,
-    // open_by_handle_at; init_module, finit_module, kexec_load, reboot; add_key, request_key, keyctl; perf_event_open, bpf, userfaultfd, io_uring_setup.
+    // socket, connect, accept, sendto, bind, listen, socketpair, accept4; kill, ptrace, process_vm_readv, process_vm_writev; chroot, mount,
+    // umount2, pivot_root, setns,
+    // open_by_handle_at; init_module, finit_module, kexec_load, reboot; add_key, request_key, keyctl; perf_event_open, bpf, userfaultfd,
+    // io_uring_setup.
     private static readonly int[] Forbidden =
         [41, 42, 43, 44, 49, 50, 53, 288, 62, 101, 310, 311, 161, 165, 166, 155, 308, 304, 175, 313, 246, 169, 248, 249, 250, 298, 321, 323, 425];
 
@@ -41,7 +49,9 @@ internal static partial class Confinement
 
     private static bool IsSupported => OperatingSystem.IsLinux() && RuntimeInformation.ProcessArchitecture == Architecture.X64;
 
-    /// <summary>Confines the process and starts the same program anew in its place; returns only where the system has no such means.</summary>
+    /// <summary>
+    /// Confines the process and starts the same program anew in its place; returns only where the system has no such means.
+    /// </summary>
     /// <param name="folder">The one that may be written into.</param>
     public static void EnterAndStartAgain(string folder)
     {

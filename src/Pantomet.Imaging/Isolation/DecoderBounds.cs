@@ -15,11 +15,15 @@ public sealed record DecoderBounds(long TotalBytes, int AtOnce)
     /// <summary>For this machine: as many looks as cores, and memory that leaves the server its own.</summary>
     public static DecoderBounds Usual { get; } = new(800_000_000, Environment.ProcessorCount);
 
-    /// <summary>Memory that a file is given at its first look. Most need less; one that needs more is looked at again with all there is.</summary>
+    /// <summary>
+    /// Memory that a file is given at its first look. Most need less; one that needs more is looked at again with all there is.
+    /// </summary>
     /// <param name="fileBytes">Length of the file.</param>
-    public long FirstBytes(long fileBytes) => Math.Min(TotalBytes, Math.Clamp(LeastBytes + (BytesPerFileByte * fileBytes), LeastBytes, UsualBytes));
+    public long FirstBytes(long fileBytes) =>
+        Math.Min(TotalBytes, Math.Clamp(LeastBytes + (BytesPerFileByte * fileBytes), LeastBytes, UsualBytes));
 
     /// <summary>Time of a processor that a file is given. Honest pictures that take long are long files too.</summary>
     /// <param name="fileBytes">Length of the file.</param>
-    public static TimeSpan MostTime(long fileBytes) => TimeSpan.FromSeconds(Math.Min(MostSeconds, UsualSeconds + (fileBytes / FileBytesPerSecond)));
+    public static TimeSpan MostTime(long fileBytes) =>
+        TimeSpan.FromSeconds(Math.Min(MostSeconds, UsualSeconds + (fileBytes / FileBytesPerSecond)));
 }

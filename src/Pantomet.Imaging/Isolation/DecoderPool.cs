@@ -13,7 +13,9 @@ namespace Pantomet.Imaging.Isolation;
 /// <param name="Time">Of a processor that the look took.</param>
 public sealed record LookedAt(ProbedSource Probed, string? WorkingPicture, long PeakBytes, TimeSpan Time);
 
-/// <summary>Looks at files in processes of their own, within bounds: whatever a file does to its decoder, it does not do to the server.</summary>
+/// <summary>
+/// Looks at files in processes of their own, within bounds: whatever a file does to its decoder, it does not do to the server.
+/// </summary>
 /// <param name="command">How a process is started.</param>
 /// <param name="folder">Where the processes have their folders.</param>
 /// <param name="bounds">What they may take.</param>
@@ -133,7 +135,8 @@ public sealed class DecoderPool(DecoderCommand command, string folder, DecoderBo
         }
     }
 
-    private async Task<T> DoAsync<T>(DecoderJob job, long fileBytes, long bytes, Func<DecoderResult, DecoderCost, string, Task<T>> take, CancellationToken cancel)
+    private async Task<T> DoAsync<T>(
+        DecoderJob job, long fileBytes, long bytes, Func<DecoderResult, DecoderCost, string, Task<T>> take, CancellationToken cancel)
     {
         using var share = await memory.TakeAsync(bytes, cancel);
         var process = await ProcessAsync(cancel);

@@ -81,7 +81,8 @@ internal sealed partial class DecoderProcess : IDisposable
             {
                 ["TMPDIR"] = folder,
                 ["MAGICK_TEMPORARY_PATH"] = folder,
-                // No door for debuggers, no thread that collects beside the work, no second look at what was compiled: it lives for its jobs.
+                // No door for debuggers, no thread that collects beside the work, no second look at what was compiled: it lives for its
+                // jobs.
                 ["DOTNET_EnableDiagnostics"] = "0",
                 ["DOTNET_gcConcurrent"] = "0",
                 ["DOTNET_TieredPGO"] = "0",
@@ -109,7 +110,8 @@ internal sealed partial class DecoderProcess : IDisposable
     /// <param name="mostTime">Of a processor.</param>
     /// <param name="cancel">Nobody waits for it: the process is ended.</param>
     /// <exception cref="DecoderEndedException">There is no answer, and the process is gone.</exception>
-    public async Task<(DecoderResult Result, DecoderCost Cost)> DoAsync(DecoderJob job, long mostBytes, TimeSpan mostTime, CancellationToken cancel)
+    public async Task<(DecoderResult Result, DecoderCost Cost)> DoAsync(
+        DecoderJob job, long mostBytes, TimeSpan mostTime, CancellationToken cancel)
     {
         var heldBefore = Status("VmRSS");
         Bound(Status("VmData") + mostBytes);
@@ -183,8 +185,12 @@ internal sealed partial class DecoderProcess : IDisposable
         if (!OperatingSystem.IsLinux())
             return 0;
         var status = $"/proc/{process.Id}/status";
-        var line = File.Exists(status) ? File.ReadLines(status).FirstOrDefault(line => line.StartsWith(field, StringComparison.Ordinal)) : null;
-        return line is null ? 0 : 1024 * long.Parse(line.Split([' ', '\t'], StringSplitOptions.RemoveEmptyEntries)[1], CultureInfo.InvariantCulture);
+        var line = File.Exists(status)
+            ? File.ReadLines(status).FirstOrDefault(line => line.StartsWith(field, StringComparison.Ordinal))
+            : null;
+        return line is null
+            ? 0
+            : 1024 * long.Parse(line.Split([' ', '\t'], StringSplitOptions.RemoveEmptyEntries)[1], CultureInfo.InvariantCulture);
     }
 
     private void Bound(long bytes)

@@ -5,8 +5,11 @@ using Pantomet.Imaging.Sources;
 
 namespace Pantomet.Imaging.Isolation;
 
-/// <summary>The process that looks at files from strangers: it takes jobs from its input, a line each, and answers them on its output.</summary>
-/// <remarks>It may write into its own folder and nowhere else, reaches no network and starts no program. It ends when its input does, in the middle of a job too.</remarks>
+/// <summary>
+/// The process that looks at files from strangers: it takes jobs from its input, a line each, and answers them on its output.
+/// </summary>
+/// <remarks>It may write into its own folder and nowhere else, reaches no network and starts no program. It ends when its input does, in
+/// the middle of a job too.</remarks>
 public static class DecoderProgram
 {
     /// <summary>The argument that asks for it; its folder follows.</summary>
@@ -70,7 +73,8 @@ public static class DecoderProgram
         }
     }
 
-    private static DecoderResult Refused(UnreadableException refusal) => new(Refusal: new DecoderRefusal(refusal.Id, refusal.Message, refusal.InnerException?.ToString() ?? ""));
+    private static DecoderResult Refused(UnreadableException refusal) =>
+        new(Refusal: new DecoderRefusal(refusal.Id, refusal.Message, refusal.InnerException?.ToString() ?? ""));
 
     private static DecoderResult Do(DecoderJob job) => job.Task switch
     {

@@ -23,7 +23,9 @@ internal static partial class Refusals
     public static UnreadableException Of(DecoderRefusal refusal, long bytes)
     {
         var cause = refusal.Cause.Length > 0 ? new InvalidDataException(refusal.Cause) : null;
-        return refusal.Id == Damaged && ShortOfMemory().IsMatch(refusal.Cause) ? TooMuch(bytes, cause) : new UnreadableException(refusal.Id, refusal.Sentence, cause);
+        return refusal.Id == Damaged && ShortOfMemory().IsMatch(refusal.Cause)
+            ? TooMuch(bytes, cause)
+            : new UnreadableException(refusal.Id, refusal.Sentence, cause);
     }
 
     /// <summary>It took too long.</summary>

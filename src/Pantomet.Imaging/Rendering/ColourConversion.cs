@@ -27,7 +27,9 @@ public static class ColourConversion
         return WithoutProfile(shared);
     }
 
-    /// <summary>A picture that says it is sRGB, without the words: what is cut from it has nothing to convert. Any other as it is.</summary>
+    /// <summary>
+    /// A picture that says it is sRGB, without the words: what is cut from it has nothing to convert. Any other as it is.
+    /// </summary>
     /// <param name="image">Any picture; its pixels are not looked at.</param>
     public static Image WithoutSrgbProfile(Image image) =>
         image.Interpretation is not Enums.Interpretation.Cmyk && image.Contains(ProfileField) && IsSrgb(image) ? WithoutProfile(image) : image.Copy();

@@ -4,11 +4,16 @@ using Pantomet.Core.Measures;
 
 namespace Pantomet.Imaging.Rendering;
 
-/// <summary>Half, quarter, eighth… of the last few crops, held in memory: the smaller widths of a ladder are reduced from them and not from every pixel each.</summary>
-/// <remarks>Which level a size is reduced from follows from crop and size alone, so that a file's bytes do not depend on what else is made.</remarks>
+/// <summary>
+/// Half, quarter, eighth… of the last few crops, held in memory: the smaller widths of a ladder are reduced from them and not from every
+/// pixel each.
+/// </summary>
+/// <remarks>Which level a size is reduced from follows from crop and size alone, so that a file's bytes do not depend on what else is
+/// made.</remarks>
 internal sealed class CutLevels : IDisposable
 {
-    // What is left to reduce from a level: from there Lanczos-3 sees as much as it would from the whole. Less would halve pictures for a single
+    // What is left to reduce from a level: from there Lanczos-3 sees as much as it would from the whole. Less would halve pictures for a
+    // single
     // size, which is quicker made at once; more would make several sizes of a ladder from all pixels each.
     private const double LeastReduction = 1.7;
 

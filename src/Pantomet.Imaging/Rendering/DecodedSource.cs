@@ -66,7 +66,10 @@ public sealed class DecodedSource : IDisposable
         return source;
     }
 
-    /// <summary>A source of which one cut is wanted: of the file no more is held than its crop, and not for longer than it takes to scale it. Other cuts can be had, and cost a decode.</summary>
+    /// <summary>
+    /// A source of which one cut is wanted: of the file no more is held than its crop, and not for longer than it takes to scale it. Other
+    /// cuts can be had, and cost a decode.
+    /// </summary>
     /// <param name="path">The original; decoded when a cut is asked for, so that damage shows then.</param>
     /// <param name="facts">As found when it came in.</param>
     /// <param name="options">Null for <see cref="DecodeOptions.InThisProcess"/>.</param>
@@ -77,7 +80,9 @@ public sealed class DecodedSource : IDisposable
     /// <param name="facts">Of the same file.</param>
     public DecodedSource As(SourceFacts facts) => new(File, facts, options, upright) { streams = streams };
 
-    /// <summary>The pixels of a crop, scaled to a size. A vector picture is drawn again for it. A profile that says sRGB is left out.</summary>
+    /// <summary>
+    /// The pixels of a crop, scaled to a size. A vector picture is drawn again for it. A profile that says sRGB is left out.
+    /// </summary>
     /// <param name="crop">In upright source pixels, inside the picture; where it is levelled, before it is tilted about its centre.</param>
     /// <param name="turn">How the crop is turned.</param>
     /// <param name="size">Not larger than the turned crop, unless the picture is a vector picture.</param>

@@ -16,7 +16,9 @@ public static class Grey
         if (!IsGrey(few) || !IsGrey(image))
             return image.CopyMemory();
         using var lightness = image.HasAlpha() ? image[0].Bandjoin(image[image.Bands - 1]) : image[0];
-        using var one = lightness.Copy(interpretation: image.Interpretation == Enums.Interpretation.Srgb ? Enums.Interpretation.Bw : Enums.Interpretation.Grey16);
+        using var one = lightness.Copy(interpretation: image.Interpretation == Enums.Interpretation.Srgb
+            ? Enums.Interpretation.Bw
+            : Enums.Interpretation.Grey16);
         return one.CopyMemory();
     }
 

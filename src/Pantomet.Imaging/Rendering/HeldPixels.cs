@@ -4,7 +4,10 @@ using Pantomet.Core.Measures;
 
 namespace Pantomet.Imaging.Rendering;
 
-/// <summary>The pixels of a picture where libvips holds them, row by row without gaps: to look at them costs no copy, and the garbage collector has nothing to do with them.</summary>
+/// <summary>
+/// The pixels of a picture where libvips holds them, row by row without gaps: to look at them costs no copy, and the garbage collector has
+/// nothing to do with them.
+/// </summary>
 internal sealed partial class HeldPixels : IDisposable
 {
     // Larger pictures are kept in a temporary file, so that memory does not grow with the picture.

@@ -4,10 +4,15 @@ using Pantomet.Core.Sizing.Resampling;
 
 namespace Pantomet.Imaging.Rendering;
 
-/// <summary>Resamples pictures by Lanczos-3: those of eight bits without transparency, which nearly all are, by Pantomet's own <see cref="LanczosScaler"/>, others by libvips.</summary>
+/// <summary>
+/// Resamples pictures by Lanczos-3: those of eight bits without transparency, which nearly all are, by Pantomet's own
+/// <see cref="LanczosScaler"/>, others by libvips.
+/// </summary>
 public static class PixelScaling
 {
-    /// <summary>Scales both sides by the same factor. Transparency is premultiplied meanwhile, so that no colour bleeds out of what cannot be seen.</summary>
+    /// <summary>
+    /// Scales both sides by the same factor. Transparency is premultiplied meanwhile, so that no colour bleeds out of what cannot be seen.
+    /// </summary>
     /// <param name="image">Any number of bands and bits.</param>
     /// <param name="scale">Above 0.</param>
     /// <returns>The same number of bands and bits.</returns>
@@ -36,12 +41,17 @@ public static class PixelScaling
         return Scaled(cut, across, down);
     }
 
-    /// <summary>Scales to an exact size without stretching: by one factor for both sides, then the rounding pixel is trimmed evenly.</summary>
+    /// <summary>
+    /// Scales to an exact size without stretching: by one factor for both sides, then the rounding pixel is trimmed evenly.
+    /// </summary>
     /// <param name="image">Has the ratio of <paramref name="size"/> to within rounding.</param>
     /// <param name="size">Exactly what comes out.</param>
-    public static Image ScaledTo(Image image, PixelSize size) => ScaledTo(image, Whole(image), size, new PixelSize(image.Width, image.Height));
+    public static Image ScaledTo(Image image, PixelSize size) =>
+        ScaledTo(image, Whole(image), size, new PixelSize(image.Width, image.Height));
 
-    /// <summary>The same from a part of a picture, or from a level of it: what comes out lies where it would had it been scaled from every pixel.</summary>
+    /// <summary>
+    /// The same from a part of a picture, or from a level of it: what comes out lies where it would had it been scaled from every pixel.
+    /// </summary>
     /// <param name="level">Shows the picture, perhaps with fewer pixels.</param>
     /// <param name="part">Of the level: what is scaled.</param>
     /// <param name="size">Exactly what comes out.</param>
@@ -66,7 +76,8 @@ public static class PixelScaling
     /// <param name="image">Any.</param>
     public static PixelRect Whole(Image image) => new(0, 0, image.Width, image.Height);
 
-    private static Image Cut(Image image, PixelRect part) => part == Whole(image) ? image.Copy() : image.Crop(part.X, part.Y, part.Width, part.Height);
+    private static Image Cut(Image image, PixelRect part) =>
+        part == Whole(image) ? image.Copy() : image.Crop(part.X, part.Y, part.Width, part.Height);
 
     private static bool IsOurs(Image image) => image.Format == Enums.BandFormat.Uchar && !image.HasAlpha() && HeldPixels.Fit(image);
 

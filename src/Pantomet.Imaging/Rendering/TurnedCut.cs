@@ -4,7 +4,9 @@ using Pantomet.Core.Measures;
 
 namespace Pantomet.Imaging.Rendering;
 
-/// <summary>Cuts a crop out of a picture and turns it: mirrored, then by quarters, then levelled. Quarter turns move pixels and change none.</summary>
+/// <summary>
+/// Cuts a crop out of a picture and turns it: mirrored, then by quarters, then levelled. Quarter turns move pixels and change none.
+/// </summary>
 internal static class TurnedCut
 {
     // Catmull-Rom looks two pixels to each side.

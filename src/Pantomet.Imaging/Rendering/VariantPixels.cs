@@ -39,7 +39,9 @@ public static class VariantPixels
             return cut.CopyMemory();
         using var coloured = slot.Colour == ColourPolicy.Srgb ? ColourConversion.ToSrgb(cut) : cut.Copy();
         var keepsAlpha = coloured.HasAlpha() && slot.KeepsTransparency && format.HoldsTransparency();
-        using var flat = keepsAlpha || !coloured.HasAlpha() ? coloured.Copy() : coloured.Flatten(background: Background(slot.Background, coloured, coloured.Bands - 1));
+        using var flat = keepsAlpha || !coloured.HasAlpha()
+            ? coloured.Copy()
+            : coloured.Flatten(background: Background(slot.Background, coloured, coloured.Bands - 1));
         using var sharp = Sharpener.Sharpened(flat, facts.IsVector ? 1 : Reduction(variant), slot.Sharpening);
         using var padded = Padded(sharp, variant, slot, keepsAlpha);
         return padded.CopyMemory();
@@ -81,5 +83,6 @@ public static class VariantPixels
     }
 
     // ITU-R BT.709 weights, as sRGB's primaries have.
-    private static double Luma(BackgroundColour colour) => Math.Round((0.2126 * colour.Red) + (0.7152 * colour.Green) + (0.0722 * colour.Blue));
+    private static double Luma(BackgroundColour colour) =>
+        Math.Round((0.2126 * colour.Red) + (0.7152 * colour.Green) + (0.0722 * colour.Blue));
 }

@@ -4,9 +4,13 @@ using Pantomet.Imaging.Rendering;
 
 namespace Pantomet.Imaging.Scoring;
 
-/// <summary>Places of tiles that are spread evenly over a picture and hold a share of its pixels: what is measured on them holds for the whole, for a fraction of the work.</summary>
+/// <summary>
+/// Places of tiles that are spread evenly over a picture and hold a share of its pixels: what is measured on them holds for the whole, for
+/// a fraction of the work.
+/// </summary>
 /// <remarks>
-/// Tiles begin at multiples of sixteen pixels, as JPEG's coding blocks do, so that they are coded as they are in the picture. A score on tiles is
+/// Tiles begin at multiples of sixteen pixels, as JPEG's coding blocks do, so that they are coded as they are in the picture. A score on
+/// tiles is
 /// a few points too high, for the edges between them hide losses: it steers, and is never handed out.
 /// </remarks>
 public sealed class TileSet
@@ -29,7 +33,8 @@ public sealed class TileSet
     /// <summary>Tiles for a picture; null for one so small that every pixel counts.</summary>
     /// <param name="width">In pixels.</param>
     /// <param name="height">In pixels.</param>
-    /// <param name="side">Of a tile, in pixels: a multiple of sixteen. Small tiles catch more places; encoders that look beyond a block need larger ones.</param>
+    /// <param name="side">Of a tile, in pixels: a multiple of sixteen. Small tiles catch more places; encoders that look beyond a block
+    /// need larger ones.</param>
     /// <param name="fewestParts">A larger share of the picture than one in so many does not pay.</param>
     public static TileSet? For(int width, int height, int side, int fewestParts)
     {

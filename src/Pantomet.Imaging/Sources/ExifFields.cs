@@ -14,7 +14,8 @@ internal static class ExifFields
 {
     /// <summary>Reads a block.</summary>
     /// <param name="block">As it stands in JPEG, PNG, WebP and AVIF: a TIFF structure, with or without "Exif" before it.</param>
-    public static IReadOnlyList<Directory> Of(byte[] block) => Read(new ByteArrayReader(block, block.AsSpan().StartsWith("Exif\0\0"u8) ? 6 : 0));
+    public static IReadOnlyList<Directory> Of(byte[] block) =>
+        Read(new ByteArrayReader(block, block.AsSpan().StartsWith("Exif\0\0"u8) ? 6 : 0));
 
     /// <summary>Reads the first directory of a TIFF file, where its fields stand outside any block.</summary>
     /// <param name="path">A TIFF file.</param>

@@ -1,7 +1,8 @@
 namespace Pantomet.Imaging.Sources;
 
 /// <summary>Finds the XMP packet of a GIF, which libvips does not look for.</summary>
-/// <remarks>ISO 16684-1 part 3, GIF: an application extension of which the packet is the content as it stands, and behind it a tail that leads readers of sub-blocks to its end.</remarks>
+/// <remarks>ISO 16684-1 part 3, GIF: an application extension of which the packet is the content as it stands, and behind it a tail that
+/// leads readers of sub-blocks to its end.</remarks>
 internal static class GifXmpReader
 {
     private const int MostBytes = 4_000_000;

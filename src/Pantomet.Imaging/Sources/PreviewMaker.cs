@@ -36,7 +36,9 @@ public static class PreviewMaker
         return Encoded(upright, DetailQuality);
     }
 
-    /// <summary>Scales a whole source down to at most a width, upright, in 8-bit sRGB, in memory. Streams: the full picture is never held.</summary>
+    /// <summary>
+    /// Scales a whole source down to at most a width, upright, in 8-bit sRGB, in memory. Streams: the full picture is never held.
+    /// </summary>
     /// <param name="file">Where the image comes from; vector pictures are drawn again at the size.</param>
     /// <param name="image">As loaded.</param>
     /// <param name="width">Pixels across.</param>

@@ -2,8 +2,11 @@ using System.Buffers.Binary;
 
 namespace Pantomet.Imaging.Sources;
 
-/// <summary>Whether the merged picture of a PSD document, which comes last in the file, is there to its end. The decoder passes over a missing rest.</summary>
-/// <remarks>The format's published specification: header, colour mode, resources, layers, then the merged picture, raw or as packed rows behind a table of their lengths.</remarks>
+/// <summary>
+/// Whether the merged picture of a PSD document, which comes last in the file, is there to its end. The decoder passes over a missing rest.
+/// </summary>
+/// <remarks>The format's published specification: header, colour mode, resources, layers, then the merged picture, raw or as packed rows
+/// behind a table of their lengths.</remarks>
 internal static class PsdEnd
 {
     private const int HeaderBytes = 26;

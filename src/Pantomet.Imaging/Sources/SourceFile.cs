@@ -45,7 +45,9 @@ public sealed class SourceFile
         return new SourceFile(path, format);
     }
 
-    /// <summary>Opens the first frame or page with the one decoder of this format; pixels are read only when asked for, from top to bottom, once.</summary>
+    /// <summary>
+    /// Opens the first frame or page with the one decoder of this format; pixels are read only when asked for, from top to bottom, once.
+    /// </summary>
     /// <param name="scale">For vector pictures: pixels per pixel of the stated size.</param>
     /// <exception cref="VipsException">The decoder refuses the header. Damage further down shows when pixels are read.</exception>
     public Image Load(double scale = 1)
@@ -71,7 +73,9 @@ public sealed class SourceFile
     {
         const Enums.Access access = Enums.Access.Sequential;
         const Enums.FailOn fail = Enums.FailOn.Truncated;
-        return Format == PictureFormat.Gif ? Image.Gifload(Path, n: -1, access: access, failOn: fail) : Image.Webpload(Path, n: -1, access: access, failOn: fail);
+        return Format == PictureFormat.Gif
+            ? Image.Gifload(Path, n: -1, access: access, failOn: fail)
+            : Image.Webpload(Path, n: -1, access: access, failOn: fail);
     }
 
     /// <summary>1, or the number of frames or pages of the file.</summary>

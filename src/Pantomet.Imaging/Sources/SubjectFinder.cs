@@ -26,7 +26,9 @@ public static class SubjectFinder
     private static Image Reduced(Image image, double scale)
     {
         // A panorama keeps at least a few pixels of height.
-        using var resized = scale < 1 ? image.Resize(scale, vscale: Math.Min(1, Math.Max(scale, 4.0 / image.Height)), kernel: Enums.Kernel.Linear) : image.Copy();
+        using var resized = scale < 1
+            ? image.Resize(scale, vscale: Math.Min(1, Math.Max(scale, 4.0 / image.Height)), kernel: Enums.Kernel.Linear)
+            : image.Copy();
         return resized.Cast(Enums.BandFormat.Uchar);
     }
 }

@@ -13,7 +13,8 @@ public static partial class SvgGuard
 
     /// <summary>Accepts or refuses a file.</summary>
     /// <param name="path">A file that begins like an SVG.</param>
-    /// <exception cref="UnreadableException">It is not well-formed, not an SVG, too large, declares entities, or refers to anything outside itself.</exception>
+    /// <exception cref="UnreadableException">It is not well-formed, not an SVG, too large, declares entities, or refers to anything outside
+    /// itself.</exception>
     public static void Check(string path)
     {
         if (new FileInfo(path).Length > MostBytes)

@@ -4,8 +4,11 @@ using Pantomet.Core.Sources;
 
 namespace Pantomet.Imaging.Sources;
 
-/// <summary>What a file that the usual decoder does not read looks like, kept without loss for it: a PNG, or a TIFF of process inks.</summary>
-/// <remarks>Upright, with its profile and metadata. Layers are flattened: the picture that the document shows is read. The decoder holds 8 bits per channel.</remarks>
+/// <summary>
+/// What a file that the usual decoder does not read looks like, kept without loss for it: a PNG, or a TIFF of process inks.
+/// </summary>
+/// <remarks>Upright, with its profile and metadata. Layers are flattened: the picture that the document shows is read. The decoder holds 8
+/// bits per channel.</remarks>
 public static class WorkingPicture
 {
     /// <summary>Writes the working picture of a file.</summary>
@@ -40,7 +43,8 @@ public static class WorkingPicture
         // Many bitmaps have a fourth byte that nobody filled in.
         if (format == PictureFormat.Bmp && image.HasAlpha && image.Statistics().GetChannel(PixelChannel.Alpha)?.Maximum == 0)
             image.HasAlpha = false;
-        // ISO/IEC 23008-12: how a HEIC picture is turned stands in its container, which the decoder has obeyed. It then takes the picture for
+        // ISO/IEC 23008-12: how a HEIC picture is turned stands in its container, which the decoder has obeyed. It then takes the picture
+        // for
         // upright, whatever Exif repeats, and so says the Exif block that is written.
         image.AutoOrient();
     }

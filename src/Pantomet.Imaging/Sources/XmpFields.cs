@@ -29,7 +29,8 @@ internal sealed class XmpFields
 
     /// <summary>Parses a packet.</summary>
     /// <param name="bytes">Of the packet.</param>
-    /// <returns>Null for one that is too long, nests too deep, or declares a document type, whose entities could expand without end.</returns>
+    /// <returns>Null for one that is too long, nests too deep, or declares a document type, whose entities could expand without
+    /// end.</returns>
     /// <exception cref="XmpException">It is no such packet.</exception>
     /// <exception cref="XmlException">It is not well-formed.</exception>
     public static XmpFields? Of(byte[] bytes)
@@ -41,12 +42,14 @@ internal sealed class XmpFields
     /// <summary>A simple property.</summary>
     /// <param name="nameSpace">One of <see cref="XmpConstants"/>.</param>
     /// <param name="name">Without a prefix.</param>
-    public string? Text(string nameSpace, string name) => packet.DoesPropertyExist(nameSpace, name) ? packet.GetProperty(nameSpace, name)?.Value : null;
+    public string? Text(string nameSpace, string name) =>
+        packet.DoesPropertyExist(nameSpace, name) ? packet.GetProperty(nameSpace, name)?.Value : null;
 
     /// <summary>The first item of a list, or the first language of a text in several.</summary>
     /// <param name="nameSpace">One of <see cref="XmpConstants"/>.</param>
     /// <param name="name">Without a prefix.</param>
-    public string? First(string nameSpace, string name) => packet.DoesArrayItemExist(nameSpace, name, 1) ? packet.GetArrayItem(nameSpace, name, 1)?.Value : null;
+    public string? First(string nameSpace, string name) =>
+        packet.DoesArrayItemExist(nameSpace, name, 1) ? packet.GetArrayItem(nameSpace, name, 1)?.Value : null;
 
     /// <summary>Whether it says where the picture was taken.</summary>
     public bool HasPlace => Array.Exists(Places, place => packet.DoesPropertyExist(place.Namespace, place.Name));

@@ -34,7 +34,8 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
     /// <param name="rows">The rows; of most of them nothing more is read.</param>
     /// <param name="columns">The columns.</param>
     /// <param name="cancel">The asker is gone.</param>
-    public async Task<IReadOnlyList<RowCells>> OfAsync(IReadOnlyList<RowStamp> rows, IReadOnlyList<PlacedColumn> columns, CancellationToken cancel)
+    public async Task<IReadOnlyList<RowCells>> OfAsync(
+        IReadOnlyList<RowStamp> rows, IReadOnlyList<PlacedColumn> columns, CancellationToken cancel)
     {
         await using var database = await databases.CreateDbContextAsync(cancel);
         await gate.WaitAsync(cancel);
@@ -100,7 +101,8 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
         return cells.TryGetValue(key, out var known) && known.Revision == revision && known.Version == column.Version && known.Newest == newest.GetValueOrDefault(key);
     }
 
-    private async Task WorkOutAsync(PantometDb database, List<SourceRow> sources, IReadOnlyList<PlacedColumn> columns, CancellationToken cancel)
+    private async Task WorkOutAsync(
+        PantometDb database, List<SourceRow> sources, IReadOnlyList<PlacedColumn> columns, CancellationToken cancel)
     {
         var ids = sources.Select(source => source.Id).Where(id => columns.Any(column => newest.ContainsKey((id, column.Slot.Id)))).ToList();
         var rows = await database.Variants.AsNoTracking().Where(row => ids.Contains(row.SourceId)).OrderBy(row => row.Sequence)
@@ -117,7 +119,9 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
             var pairing = new Pairing(source, column.Slot);
             var plan = pairing.Plan();
             var standing = Standing.Of(pairing, plan, made.GetValueOrDefault(key, nothing), isRunning: false);
-            var failed = standing.State == PairingStanding.Blocked && plan.CanBeFed ? blocked[key].LastOrDefault()?.FirstOrDefault(finding => finding.Severity == Severity.Stop) : null;
+            var failed = standing.State == PairingStanding.Blocked && plan.CanBeFed
+                ? blocked[key].LastOrDefault()?.FirstOrDefault(finding => finding.Severity == Severity.Stop)
+                : null;
             return (key, Known: new Known(source.Revision, column.Version, newest.GetValueOrDefault(key), BoardCell.Of(column.Slot, standing, plan, failed), standing.Tries));
         })).ToList();
         foreach (var (key, known) in worked)

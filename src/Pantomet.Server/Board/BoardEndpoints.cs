@@ -62,7 +62,8 @@ internal static class BoardEndpoints
             groups));
     }
 
-    private static async Task<Results<Ok<BoardIds>, ProblemHttpResult>> IdsAsync([AsParameters] BoardFilter filter, PantometDb database, BoardRows all, BoardCells cells, CancellationToken cancel)
+    private static async Task<Results<Ok<BoardIds>, ProblemHttpResult>> IdsAsync(
+        [AsParameters] BoardFilter filter, PantometDb database, BoardRows all, BoardCells cells, CancellationToken cancel)
     {
         if (Unreadable(filter) is { } problem)
             return problem;
@@ -89,12 +90,15 @@ internal static class BoardEndpoints
         BoardFilter filter, PantometDb database, BoardRows all, BoardCells cells, CancellationToken cancel)
     {
         var columns = await cells.ColumnsAsync(filter.Destination, cancel);
-        var rows = filter.LooksAtSources ? await BoardRows.StampsOf(filter.Sources(database.Sources)).ToListAsync(cancel) : await all.AllAsync(cancel);
+        var rows = filter.LooksAtSources
+            ? await BoardRows.StampsOf(filter.Sources(database.Sources)).ToListAsync(cancel)
+            : await all.AllAsync(cancel);
         var found = await cells.OfAsync(rows, columns, cancel);
         return (columns, [.. rows.Zip(found, (row, given) => (row.Id, given.Cells))]);
     }
 
-    private static BoardRow RowOf(SourceRow source, IReadOnlyList<BoardCell> cells) => new(source.Id, source.Stem, source.Group, source.Facts.Size.Width, source.Facts.Size.Height, cells);
+    private static BoardRow RowOf(SourceRow source, IReadOnlyList<BoardCell> cells) =>
+        new(source.Id, source.Stem, source.Group, source.Facts.Size.Width, source.Facts.Size.Height, cells);
 
     private static ProblemHttpResult? Unreadable(BoardFilter filter) =>
         filter.IsReadable ? null : Problems.Invalid("state", $"\"{filter.State}\" is not a state. There are open, done, stale, blocked, running and leftOut.");

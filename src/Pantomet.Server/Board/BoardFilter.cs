@@ -56,5 +56,6 @@ internal sealed record BoardFilter(
     }
 
     /// <summary>Whether a pairing is one that is filtered for.</summary>
-    public bool Holds(BoardCell cell) => (Standing is not { } state || cell.State == state) && (Finding is null || cell.Finding?.Id == Finding);
+    public bool Holds(BoardCell cell) =>
+        (Standing is not { } state || cell.State == state) && (Finding is null || cell.Finding?.Id == Finding);
 }

@@ -42,7 +42,8 @@ internal sealed class BoardRows(IDbContextFactory<PantometDb> databases) : IDisp
 
     /// <summary>The stamps of some sources.</summary>
     /// <param name="sources">In order.</param>
-    public static IQueryable<RowStamp> StampsOf(IQueryable<SourceRow> sources) => sources.Select(row => new RowStamp(row.Id, row.Revision, row.Bytes));
+    public static IQueryable<RowStamp> StampsOf(IQueryable<SourceRow> sources) =>
+        sources.Select(row => new RowStamp(row.Id, row.Revision, row.Bytes));
 
     public void Dispose()
     {

@@ -46,11 +46,13 @@ internal sealed class DestinationCatalogue(IDbContextFactory<PantometDb> databas
 
     /// <summary>Every destination with the version of its document, in the order in which they are shown.</summary>
     /// <param name="cancel">The asker is gone.</param>
-    public async Task<IReadOnlyList<VersionedDestination>> VersionedAsync(CancellationToken cancel) => (await ContentsAsync(cancel)).Versioned;
+    public async Task<IReadOnlyList<VersionedDestination>> VersionedAsync(CancellationToken cancel) =>
+        (await ContentsAsync(cancel)).Versioned;
 
     /// <summary>Every slot by its id.</summary>
     /// <param name="cancel">The asker is gone.</param>
-    public async Task<ImmutableSortedDictionary<string, PlacedSlot>> SlotsAsync(CancellationToken cancel) => (await ContentsAsync(cancel)).Slots;
+    public async Task<ImmutableSortedDictionary<string, PlacedSlot>> SlotsAsync(CancellationToken cancel) =>
+        (await ContentsAsync(cancel)).Slots;
 
     /// <summary>A destination's document as it was stored.</summary>
     /// <param name="id">Its id.</param>
@@ -67,7 +69,8 @@ internal sealed class DestinationCatalogue(IDbContextFactory<PantometDb> databas
     /// <param name="isNew">Whether it must not take the place of another.</param>
     /// <param name="over">The version that it replaces; null replaces any.</param>
     /// <returns>What is stored now, or why nothing was.</returns>
-    public async Task<(StoredDocument? Stored, NotStored? Refusal)> StoreAsync(DestinationDocument document, bool isNew, string? over = null)
+    public async Task<(StoredDocument? Stored, NotStored? Refusal)> StoreAsync(
+        DestinationDocument document, bool isNew, string? over = null)
     {
         var json = JsonSerializer.Serialize(document, DestinationDocument.Json);
         var refusal = await databases.WriteAsync(async database =>
@@ -205,7 +208,8 @@ internal sealed class DestinationCatalogue(IDbContextFactory<PantometDb> databas
         return new Contents(documents, versioned, [.. versioned.Select(one => one.Destination)], slots.ToImmutable());
     }
 
-    private static string Said(DestinationReading read) => string.Join(" ", read.Problems.Select(problem => $"{problem.Field}: {problem.Sentence}"));
+    private static string Said(DestinationReading read) =>
+        string.Join(" ", read.Problems.Select(problem => $"{problem.Field}: {problem.Sentence}"));
 
     private static string VersionOf(string json) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(json)))[..16];
 

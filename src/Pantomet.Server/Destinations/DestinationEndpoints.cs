@@ -59,7 +59,8 @@ internal static class DestinationEndpoints
         routes.MapGet($"/schemas/{SchemaName}", Schema).ExcludeFromDescription();
     }
 
-    private static async Task<JsonHttpResult<DestinationPage>> ListAsync(DestinationCatalogue catalogue, TimeProvider clock, CancellationToken cancel)
+    private static async Task<JsonHttpResult<DestinationPage>> ListAsync(
+        DestinationCatalogue catalogue, TimeProvider clock, CancellationToken cancel)
     {
         var stored = await catalogue.DocumentsAsync(cancel);
         var today = DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime);
@@ -74,19 +75,24 @@ internal static class DestinationEndpoints
     private static async Task<Ok<DrawingPage>> DrawAsync(DestinationCatalogue catalogue, CancellationToken cancel) =>
         TypedResults.Ok(new DrawingPage([.. (await catalogue.SlotsAsync(cancel)).Values.Select(placed => SlotDrawing.Of(placed.Slot))]));
 
-    private static async Task<Results<JsonHttpResult<DestinationDocument>, ProblemHttpResult>> GetAsync(HttpContext context, DestinationCatalogue catalogue, string id, CancellationToken cancel) =>
+    private static async Task<Results<JsonHttpResult<DestinationDocument>, ProblemHttpResult>> GetAsync(
+        HttpContext context, DestinationCatalogue catalogue, string id, CancellationToken cancel) =>
         await catalogue.DocumentAsync(id, cancel) is { } stored ? Answer(context, stored) : Problems.NotFound("destination", id);
 
-    private static async Task<Results<JsonHttpResult<DestinationDocument>, ProblemHttpResult>> AddAsync(HttpContext context, DestinationCatalogue catalogue, CancellationToken cancel)
+    private static async Task<Results<JsonHttpResult<DestinationDocument>, ProblemHttpResult>> AddAsync(
+        HttpContext context, DestinationCatalogue catalogue, CancellationToken cancel)
     {
         var (document, problem) = await ReadAsync(context, cancel);
         if (document is null)
             return problem!;
         var (stored, refusal) = await catalogue.StoreAsync(document, isNew: true);
-        return stored is not null ? Answer(context, stored, StatusCodes.Status201Created) : await RefusedAsync(catalogue, document, refusal!, cancel);
+        return stored is not null
+            ? Answer(context, stored, StatusCodes.Status201Created)
+            : await RefusedAsync(catalogue, document, refusal!, cancel);
     }
 
-    private static async Task<Results<JsonHttpResult<DestinationDocument>, ProblemHttpResult>> ReplaceAsync(HttpContext context, DestinationCatalogue catalogue, string id, CancellationToken cancel)
+    private static async Task<Results<JsonHttpResult<DestinationDocument>, ProblemHttpResult>> ReplaceAsync(
+        HttpContext context, DestinationCatalogue catalogue, string id, CancellationToken cancel)
     {
         var (document, problem) = await ReadAsync(context, cancel);
         if (document is null)
@@ -99,7 +105,8 @@ internal static class DestinationEndpoints
         return stored is not null ? Answer(context, stored) : await RefusedAsync(catalogue, document, refusal!, cancel);
     }
 
-    private static async Task<ProblemHttpResult> RefusedAsync(DestinationCatalogue catalogue, DestinationDocument document, NotStored refusal, CancellationToken cancel)
+    private static async Task<ProblemHttpResult> RefusedAsync(
+        DestinationCatalogue catalogue, DestinationDocument document, NotStored refusal, CancellationToken cancel)
     {
         if (refusal.IdTaken)
             return Problems.Taken("id", $"There is a destination \"{document.Id}\" already. Give this one another id, or replace that one with PUT.");
@@ -114,7 +121,8 @@ internal static class DestinationEndpoints
             $"Somebody else has changed or deleted \"{document.Name}\" since you began. Nothing was saved, and your changes are still here: look at theirs, or save yours over them.");
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> DeleteAsync(DestinationCatalogue catalogue, string id, TimeProvider clock) =>
+    private static async Task<Results<NoContent, ProblemHttpResult>> DeleteAsync(
+        DestinationCatalogue catalogue, string id, TimeProvider clock) =>
         await catalogue.DeleteAsync(id, clock.GetUtcNow().UtcDateTime) ? TypedResults.NoContent() : Problems.NotFound("destination", id);
 
     private static async Task<Results<NoContent, ProblemHttpResult>> OrderAsync(DestinationCatalogue catalogue, DestinationOrder order)
@@ -135,7 +143,8 @@ internal static class DestinationEndpoints
         return TypedResults.Json(stored.Document, DestinationDocument.Json, statusCode: status);
     }
 
-    private static async Task<(DestinationDocument? Document, ProblemHttpResult? Problem)> ReadAsync(HttpContext context, CancellationToken cancel)
+    private static async Task<(DestinationDocument? Document, ProblemHttpResult? Problem)> ReadAsync(
+        HttpContext context, CancellationToken cancel)
     {
         // As text, not as an object: what is wrong can then be said with its line.
         var (text, tooLong) = await RequestText.ReadAsync(context, cancel);

@@ -27,7 +27,8 @@ internal static class DraftEndpoints
         drafts.MapPost("/consequences", ConsequencesAsync).Accepts<DestinationDocument>("application/json").WithName("weighConsequences");
     }
 
-    private static async Task<Results<Ok<DraftAnswer>, ProblemHttpResult>> TryAsync(HttpContext context, PantometDb database, string? slot, CancellationToken cancel)
+    private static async Task<Results<Ok<DraftAnswer>, ProblemHttpResult>> TryAsync(
+        HttpContext context, PantometDb database, string? slot, CancellationToken cancel)
     {
         var (text, problem) = await RequestText.ReadAsync(context, cancel);
         if (text is null)
@@ -60,7 +61,8 @@ internal static class DraftEndpoints
         return TypedResults.Ok(before is null ? new Consequences(0, 0, 0) : await WeighAsync(database, planning, before, after, cancel));
     }
 
-    private static async Task<Consequences> WeighAsync(PantometDb database, Planning planning, Destination before, Destination after, CancellationToken cancel)
+    private static async Task<Consequences> WeighAsync(
+        PantometDb database, Planning planning, Destination before, Destination after, CancellationToken cancel)
     {
         var slotIds = before.Slots.Select(slot => slot.Id).ToList();
         var made = (await database.Variants.AsNoTracking().Where(row => slotIds.Contains(row.SlotId) && row.State == VariantState.Done)

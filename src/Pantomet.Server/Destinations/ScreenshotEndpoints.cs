@@ -47,7 +47,8 @@ internal static class ScreenshotEndpoints
         screenshots.MapPost("/{id}/measure", Measure).WithName("measureOnScreenshot");
     }
 
-    private static async Task<Results<Ok<ScreenshotAnswer>, ProblemHttpResult>> AddAsync(HttpContext context, ContentStore store, DecoderPool decoders, Screenshots screenshots, CancellationToken cancel)
+    private static async Task<Results<Ok<ScreenshotAnswer>, ProblemHttpResult>> AddAsync(
+        HttpContext context, ContentStore store, DecoderPool decoders, Screenshots screenshots, CancellationToken cancel)
     {
         // The length is bounded here, with a sentence, and not by the web server's own bound.
         if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } size)

@@ -71,7 +71,8 @@ internal sealed record PlaceAnswer(
     string Slot, string? Tier, PixelRect Crop, Turn Turn, Fit Fit, bool CanBeSet, bool ByHand, bool IsApart, bool IsLeftOut, IReadOnlyList<string> Shares,
     PixelSize File, PixelSize Picture, IReadOnlyList<PlaceSize> Sizes, bool FollowsCrop, IReadOnlyList<Finding> Findings, IReadOnlyList<Remedy> Remedies, IReadOnlyList<ReviewReason> Review)
 {
-    public static PlaceAnswer Of(Slot slot, PlacePlan place, SourceFraming framing, IReadOnlyList<string> shares, bool isMended, IReadOnlyList<ReviewReason> review)
+    public static PlaceAnswer Of(
+        Slot slot, PlacePlan place, SourceFraming framing, IReadOnlyList<string> shares, bool isMended, IReadOnlyList<ReviewReason> review)
     {
         var (file, picture) = place.Wanted is [var largest, ..] ? (largest.File, largest.Picture) : (place.Crop.Size, place.Crop.Size);
         return new PlaceAnswer(

@@ -12,7 +12,8 @@ using Pantomet.Server.Storage;
 namespace Pantomet.Server.Framing;
 
 /// <summary>A crop that is set by hand.</summary>
-/// <param name="Crop">In upright source pixels, whole numbers, inside the picture. It is fitted to the slot's shape; a finding says so.</param>
+/// <param name="Crop">In upright source pixels, whole numbers, inside the picture. It is fitted to the slot's shape; a finding says
+/// so.</param>
 /// <param name="Tier">A tier of the slot; null for the slot with all its tiers.</param>
 /// <param name="Rotation">Degrees clockwise, within 15 of a quarter turn; null follows the source's.</param>
 internal sealed record DrawnFraming(DrawnRect Crop, string? Tier = null, double? Rotation = null);
@@ -58,7 +59,8 @@ internal static class FramingEndpoints
         return problem is not null ? problem : TypedResults.Ok(await AnswerAsync(framings, catalogue, source!, cancel));
     }
 
-    // While somebody drags: says what would come out in every place, and keeps nothing. Remedies are for the place that is dragged: others are looked at when it is at rest.
+    // While somebody drags: says what would come out in every place, and keeps nothing. Remedies are for the place that is dragged: others
+    // are looked at when it is at rest.
     private static async Task<Results<Ok<FramingAnswer>, ProblemHttpResult>> TryAsync(
         Framings framings, DestinationCatalogue catalogue, string sourceId, FramingRequest request, CancellationToken cancel)
     {
@@ -105,7 +107,9 @@ internal static class FramingEndpoints
             return problem;
         var slot = slots[slotId].Slot;
         var answer = PlanAnswer.Of(slotId, new Pairing(source!, slot).Plan());
-        return TypedResults.Ok(taken == crop ? answer : answer with { Findings = [Fitted(crop, taken, slot.Shape.ToString()), .. answer.Findings] });
+        return TypedResults.Ok(taken == crop
+            ? answer
+            : answer with { Findings = [Fitted(crop, taken, slot.Shape.ToString()), .. answer.Findings] });
     }
 
     private static async Task<Results<Ok<PlanAnswer>, ProblemHttpResult>> ResetAsync(
@@ -116,13 +120,15 @@ internal static class FramingEndpoints
         return problem is not null ? problem : TypedResults.Ok(PlanAnswer.Of(slotId, new Pairing(source!, slots[slotId].Slot).Plan()));
     }
 
-    private static async Task<FramingAnswer> AnswerAsync(Framings framings, DestinationCatalogue catalogue, SourceRow source, CancellationToken cancel) =>
+    private static async Task<FramingAnswer> AnswerAsync(
+        Framings framings, DestinationCatalogue catalogue, SourceRow source, CancellationToken cancel) =>
         FramingAnswer.Of(source, await InOrderAsync(catalogue, cancel), await framings.LabelsAsync(source.Id, cancel));
 
     private static async Task<IEnumerable<Core.Destinations.Slot>> InOrderAsync(DestinationCatalogue catalogue, CancellationToken cancel) =>
         (await catalogue.AllAsync(cancel)).SelectMany(destination => destination.Slots);
 
-    private static long? Over(HttpRequest request) => long.TryParse(request.Headers.IfMatch.ToString().Trim('"'), out var revision) ? revision : null;
+    private static long? Over(HttpRequest request) =>
+        long.TryParse(request.Headers.IfMatch.ToString().Trim('"'), out var revision) ? revision : null;
 
     // What a script sends is never moved in silence: where it lies outside, it meant another picture.
     private static ProblemHttpResult? Refusal(DrawnRect crop, PixelSize picture)

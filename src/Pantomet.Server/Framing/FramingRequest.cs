@@ -27,7 +27,9 @@ internal enum FramingAct
     /// <summary>Levels all places: <c>level</c>, degrees clockwise.</summary>
     Level,
 
-    /// <summary>Levels all places so that a line lies level or upright: <c>from</c>, <c>to</c>, in the picture as it is shown turned.</summary>
+    /// <summary>
+    /// Levels all places so that a line lies level or upright: <c>from</c>, <c>to</c>, in the picture as it is shown turned.
+    /// </summary>
     LevelAlong,
 
     /// <summary>Sets a crop by hand: <c>slot</c>, <c>tier</c>, <c>crop</c>.</summary>
@@ -131,7 +133,8 @@ internal sealed record FramingRequest(
     }
 
     /// <summary>Whether a point lies in a rectangle, edges included.</summary>
-    public static bool Holds(PixelRect area, PixelPoint point) => point.X >= area.X && point.Y >= area.Y && point.X <= area.Right && point.Y <= area.Bottom;
+    public static bool Holds(PixelRect area, PixelPoint point) =>
+        point.X >= area.X && point.Y >= area.Y && point.X <= area.Right && point.Y <= area.Bottom;
 
     private static (FramingChange?, ProblemHttpResult?) Good(FramingChange change) => (change, null);
 

@@ -8,7 +8,8 @@ using Pantomet.Server.Storage;
 namespace Pantomet.Server.Framing;
 
 /// <summary>Changes how sources are framed, and remembers each change so that it can be undone and redone for good.</summary>
-/// <remarks>What a change makes of a framing depends on the framing that is there: it is read and written under the database's write lock.</remarks>
+/// <remarks>What a change makes of a framing depends on the framing that is there: it is read and written under the database's write
+/// lock.</remarks>
 internal sealed class Framings(IDbContextFactory<PantometDb> databases)
 {
     // Older steps are let go of: nobody goes back so far.

@@ -46,7 +46,8 @@ internal static class ReviewEndpoints
     }
 
     // Asked by POST since a selection of hundreds of ids does not fit into an address.
-    private static async Task<Ok<ReviewQueue>> ReviewAsync(PantometDb database, DestinationCatalogue catalogue, LargePlans plans, Selection selection, CancellationToken cancel)
+    private static async Task<Ok<ReviewQueue>> ReviewAsync(
+        PantometDb database, DestinationCatalogue catalogue, LargePlans plans, Selection selection, CancellationToken cancel)
     {
         var slots = await SlotsAsync(catalogue, selection, cancel);
         var sources = await SourcesAsync(database, selection, int.MaxValue, cancel);
@@ -63,17 +64,20 @@ internal static class ReviewEndpoints
         return TypedResults.Ok(new ReviewQueue([.. items.OrderByDescending(item => item.Weight)], reviews.Sum(one => one.Review.Settled)));
     }
 
-    private static async Task<Ok<FramingSheet>> SheetAsync(PantometDb database, DestinationCatalogue catalogue, LargePlans plans, Selection selection, CancellationToken cancel)
+    private static async Task<Ok<FramingSheet>> SheetAsync(
+        PantometDb database, DestinationCatalogue catalogue, LargePlans plans, Selection selection, CancellationToken cancel)
     {
         var slots = await SlotsAsync(catalogue, selection, cancel);
         var sources = await SourcesAsync(database, selection, MostOnSheet, cancel);
         return TypedResults.Ok(new FramingSheet(await plans.SelectAsync(sources, row => new SheetEntry(SourceAnswer.Of(row), FramingAnswer.Of(row, slots)), cancel)));
     }
 
-    private static async Task<IReadOnlyList<Slot>> SlotsAsync(DestinationCatalogue catalogue, Selection selection, CancellationToken cancel) =>
+    private static async Task<IReadOnlyList<Slot>> SlotsAsync(
+        DestinationCatalogue catalogue, Selection selection, CancellationToken cancel) =>
         [.. (await catalogue.AllAsync(cancel)).SelectMany(destination => destination.Slots).Where(slot => selection.Slots?.Contains(slot.Id) ?? true)];
 
-    private static async Task<IReadOnlyList<SourceRow>> SourcesAsync(PantometDb database, Selection selection, int most, CancellationToken cancel)
+    private static async Task<IReadOnlyList<SourceRow>> SourcesAsync(
+        PantometDb database, Selection selection, int most, CancellationToken cancel)
     {
         var rows = database.Sources.AsNoTracking().Where(row => row.DeletedAt == null);
         if (selection.Sources is not { } ids)

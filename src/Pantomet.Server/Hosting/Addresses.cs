@@ -10,7 +10,8 @@ internal static class Addresses
         [.. (configuration["urls"] ?? configuration["PANTOMET_URLS"] ?? "").Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Select(BindingAddress.Parse)];
 
     /// <summary>Whether somebody said that everybody who reaches it may use it.</summary>
-    public static bool AreOpenToAll(IConfiguration configuration) => configuration["open-to-all"] is { } said && !said.Equals("false", StringComparison.OrdinalIgnoreCase);
+    public static bool AreOpenToAll(IConfiguration configuration) =>
+        configuration["open-to-all"] is { } said && !said.Equals("false", StringComparison.OrdinalIgnoreCase);
 
     /// <summary>Whether only this machine reaches an address.</summary>
     public static bool IsLoopback(BindingAddress address) =>

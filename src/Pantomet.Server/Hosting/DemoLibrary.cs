@@ -7,7 +7,8 @@ using Pantomet.Server.Storage;
 namespace Pantomet.Server.Hosting;
 
 /// <summary>Fills an empty library with the demo: the sources and destinations of the invented shop Galewright Kites.</summary>
-/// <remarks>A note in the data folder says that it is not finished: whatever interrupts a first start, the next one goes on with it.</remarks>
+/// <remarks>A note in the data folder says that it is not finished: whatever interrupts a first start, the next one goes on with
+/// it.</remarks>
 internal sealed class DemoLibrary(
     ServerSettings settings, DataFolder folder, IDbContextFactory<PantometDb> databases, DestinationCatalogue catalogue, SourceIntake intake, ILogger<DemoLibrary> log)
 {

@@ -9,7 +9,9 @@ namespace Pantomet.Server.Hosting;
 /// <summary>Turns what nobody caught into a problem document.</summary>
 internal static class FaultAnswer
 {
-    /// <summary>What is said to the asker is not logged as a fault of the server: a picture that cannot be read, a request that makes no sense.</summary>
+    /// <summary>
+    /// What is said to the asker is not logged as a fault of the server: a picture that cannot be read, a request that makes no sense.
+    /// </summary>
     public static ExceptionHandlerOptions Options { get; } = new()
     {
         ExceptionHandler = AnswerAsync,

@@ -32,7 +32,8 @@ internal sealed class LibraryHealth(IDbContextFactory<PantometDb> databases, Dis
         }
     }
 
-    private static ProblemHttpResult Full() => Problems.Of(StatusCodes.Status507InsufficientStorage, "disk-full", "The disk is full", DiskFull.Sentence);
+    private static ProblemHttpResult Full() =>
+        Problems.Of(StatusCodes.Status507InsufficientStorage, "disk-full", "The disk is full", DiskFull.Sentence);
 }
 
 internal static class HealthEndpoints

@@ -1,7 +1,8 @@
 namespace Pantomet.Server.Hosting;
 
 /// <summary>Refuses requests that come through another site's page or name, and tells browsers to load nothing from elsewhere.</summary>
-/// <remarks>OWASP ASVS 5, chapters on web frontend security and on origins. Without the check of Host, a foreign name that resolves to this machine could read the library.</remarks>
+/// <remarks>OWASP ASVS 5, chapters on web frontend security and on origins. Without the check of Host, a foreign name that resolves to this
+/// machine could read the library.</remarks>
 internal sealed class RequestGuard(RequestDelegate next, AllowedHosts allowed)
 {
     private const string ContentPolicy =
@@ -51,7 +52,9 @@ internal sealed class RequestGuard(RequestDelegate next, AllowedHosts allowed)
     }
 }
 
-/// <summary>The host names under which the server answers: those of this machine, those it listens on, and those named in PANTOMET_HOSTS.</summary>
+/// <summary>
+/// The host names under which the server answers: those of this machine, those it listens on, and those named in PANTOMET_HOSTS.
+/// </summary>
 internal sealed class AllowedHosts
 {
     private readonly HashSet<string> names = new(StringComparer.OrdinalIgnoreCase) { "localhost", "127.0.0.1", "[::1]" };

@@ -6,7 +6,10 @@ using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Hosting;
 
-/// <summary>What must be true before the first request: the address is free, the decoder is set up, the database is current, leftovers of a crash are gone, the demo is there.</summary>
+/// <summary>
+/// What must be true before the first request: the address is free, the decoder is set up, the database is current, leftovers of a crash
+/// are gone, the demo is there.
+/// </summary>
 internal static class StartUp
 {
     /// <summary>Prepares the library.</summary>

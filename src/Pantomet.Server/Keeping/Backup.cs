@@ -14,7 +14,8 @@ internal sealed record KeepingReport(int Originals, int Variants, int Packages, 
 
 /// <summary>Copies a library so that it can be put back, while the server goes on working.</summary>
 /// <remarks>
-/// The database is copied as of one moment; then the files that it names. Files never change under their name, so those of that moment are the right
+/// The database is copied as of one moment; then the files that it names. Files never change under their name, so those of that moment are
+/// the right
 /// ones however long the copying takes. Previews and working pictures are left out: they are made again when they are needed.
 /// </remarks>
 internal static class Backup

@@ -61,7 +61,8 @@ internal static class SpaceEndpoints
             OnDisk(folder.Root, Path.GetFileName(folder.Database) + "*", SearchOption.TopDirectoryOnly), new DriveInfo(folder.Root).AvailableFreeSpace));
     }
 
-    private static async Task<Results<Ok<SpaceFreed>, ProblemHttpResult>> ClearAsync(string what, VariantFiles variants, DataFolder folder, CancellationToken cancel)
+    private static async Task<Results<Ok<SpaceFreed>, ProblemHttpResult>> ClearAsync(
+        string what, VariantFiles variants, DataFolder folder, CancellationToken cancel)
     {
         if (!Enum.TryParse<Clearable>(what, ignoreCase: true, out var cleared) || !Enum.IsDefined(cleared))
             return Problems.Invalid("what", "There are previews, unusedVariants and packages to clear.");

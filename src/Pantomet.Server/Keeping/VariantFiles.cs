@@ -15,7 +15,8 @@ internal sealed class VariantFiles(PantometDb database, IDbContextFactory<Pantom
     /// <param name="sha256s">Those that may be without a name.</param>
     /// <param name="cancel">The asker is gone.</param>
     /// <returns>The bytes that became free.</returns>
-    public static async Task<long> DeleteUnnamedAsync(PantometDb database, DataFolder folder, IReadOnlyList<string> sha256s, CancellationToken cancel)
+    public static async Task<long> DeleteUnnamedAsync(
+        PantometDb database, DataFolder folder, IReadOnlyList<string> sha256s, CancellationToken cancel)
     {
         var named = (await database.Variants.Where(row => sha256s.Contains(row.Sha256!)).Select(row => row.Sha256!).Distinct().ToListAsync(cancel)).ToHashSet();
         var freed = 0L;

@@ -55,7 +55,8 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
     }
 
     // What each path of a destination held when it was last handed over.
-    private async Task<Dictionary<(string DestinationId, string File), string>> HandedOverAsync(PackageSelection selection, CancellationToken cancel)
+    private async Task<Dictionary<(string DestinationId, string File), string>> HandedOverAsync(
+        PackageSelection selection, CancellationToken cancel)
     {
         var last = new Dictionary<(string, string), string>();
         await foreach (var row in database.HandedOver.AsNoTracking().Where(row => selection.Destination == null || row.DestinationId == selection.Destination).AsAsyncEnumerable().WithCancellation(cancel))
@@ -91,7 +92,8 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
         await content.CopyToAsync(into, cancel);
     }
 
-    private async Task<(IReadOnlyList<PackedFile> Files, IReadOnlyList<MissingEntry> Altered)> EntriesAsync(PackageSelection selection, CancellationToken cancel)
+    private async Task<(IReadOnlyList<PackedFile> Files, IReadOnlyList<MissingEntry> Altered)> EntriesAsync(
+        PackageSelection selection, CancellationToken cancel)
     {
         var slots = await catalogue.SlotsAsync(cancel);
         var order = (await catalogue.AllAsync(cancel)).SelectMany(destination => destination.Slots).Select((slot, index) => (slot.Id, index)).ToDictionary(pair => pair.Id, pair => pair.index);

@@ -40,7 +40,8 @@ internal static class PackageEndpoints
         routes.MapGet($"/schemas/{SchemaName}", Schema).ExcludeFromDescription();
     }
 
-    private static FileStreamHttpResult Schema() => TypedResults.Stream(Assembly.GetExecutingAssembly().GetManifestResourceStream(SchemaName)!, "application/schema+json");
+    private static FileStreamHttpResult Schema() =>
+        TypedResults.Stream(Assembly.GetExecutingAssembly().GetManifestResourceStream(SchemaName)!, "application/schema+json");
 
     private static async Task<Results<Accepted<Made>, ProblemHttpResult>> MakeAsync(
         PantometDb database, DestinationCatalogue catalogue, PackageWorker worker, TimeProvider clock, PackageSelection selection, CancellationToken cancel)
@@ -66,10 +67,12 @@ internal static class PackageEndpoints
         return TypedResults.Ok(new PackagePage([.. rows.Select(PackageAnswer.Of)]));
     }
 
-    private static async Task<Results<Ok<PackageAnswer>, ProblemHttpResult>> GetAsync(PantometDb database, string id, CancellationToken cancel) =>
+    private static async Task<Results<Ok<PackageAnswer>, ProblemHttpResult>> GetAsync(
+        PantometDb database, string id, CancellationToken cancel) =>
         await FindAsync(database, id, cancel) is { } package ? TypedResults.Ok(PackageAnswer.Of(package)) : Problems.NotFound("package", id);
 
-    private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> FileAsync(PantometDb database, DataFolder folder, string id, CancellationToken cancel)
+    private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> FileAsync(
+        PantometDb database, DataFolder folder, string id, CancellationToken cancel)
     {
         var (package, problem) = await OnDiskAsync(database, folder, id, cancel);
         return problem is null
@@ -77,7 +80,8 @@ internal static class PackageEndpoints
             : problem;
     }
 
-    private static async Task<Results<Ok<PackageContents>, ProblemHttpResult>> ContentsAsync(PantometDb database, DataFolder folder, string id, CancellationToken cancel)
+    private static async Task<Results<Ok<PackageContents>, ProblemHttpResult>> ContentsAsync(
+        PantometDb database, DataFolder folder, string id, CancellationToken cancel)
     {
         var (zip, problem) = await OpenAsync(database, folder, id, cancel);
         using (zip)
@@ -85,7 +89,8 @@ internal static class PackageEndpoints
     }
 
     // By the same paths as on a disk, so that the contact sheet finds its pictures.
-    private static async Task<Results<FileStreamHttpResult, ProblemHttpResult>> EntryAsync(PantometDb database, DataFolder folder, HttpResponse response, string id, string path, CancellationToken cancel)
+    private static async Task<Results<FileStreamHttpResult, ProblemHttpResult>> EntryAsync(
+        PantometDb database, DataFolder folder, HttpResponse response, string id, string path, CancellationToken cancel)
     {
         var (zip, problem) = await OpenAsync(database, folder, id, cancel);
         if (zip is null)
@@ -98,7 +103,8 @@ internal static class PackageEndpoints
         return TypedResults.Stream(entry.Open(), MediaTypes.TryGetContentType(path, out var type) ? type : "text/plain");
     }
 
-    private static async Task<(ZipArchive? Zip, ProblemHttpResult? Problem)> OpenAsync(PantometDb database, DataFolder folder, string id, CancellationToken cancel)
+    private static async Task<(ZipArchive? Zip, ProblemHttpResult? Problem)> OpenAsync(
+        PantometDb database, DataFolder folder, string id, CancellationToken cancel)
     {
         if (await OnDiskAsync(database, folder, id, cancel) is (_, { } problem))
             return (null, problem);
@@ -112,7 +118,8 @@ internal static class PackageEndpoints
         }
     }
 
-    private static async Task<(PackageRow? Package, ProblemHttpResult? Problem)> OnDiskAsync(PantometDb database, DataFolder folder, string id, CancellationToken cancel)
+    private static async Task<(PackageRow? Package, ProblemHttpResult? Problem)> OnDiskAsync(
+        PantometDb database, DataFolder folder, string id, CancellationToken cancel)
     {
         if (await FindAsync(database, id, cancel) is not { } package)
             return (null, Problems.NotFound("package", id));

@@ -3,7 +3,9 @@ using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Packages;
 
-/// <summary>Makes the packages that are due, one after the other. The queue is the database, so a package that a crash interrupted is made again.</summary>
+/// <summary>
+/// Makes the packages that are due, one after the other. The queue is the database, so a package that a crash interrupted is made again.
+/// </summary>
 internal sealed class PackageWorker(IServiceScopeFactory scopes, IDbContextFactory<PantometDb> databases, TimeProvider clock, ILogger<PackageWorker> log) : BackgroundService
 {
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(2);
@@ -62,7 +64,8 @@ internal sealed class PackageWorker(IServiceScopeFactory scopes, IDbContextFacto
         return true;
     }
 
-    private async Task<(IReadOnlyList<HandedOverRow> HandedOver, long Bytes, string Problem)> MadeAsync(IServiceProvider services, PackageRow package, CancellationToken cancel)
+    private async Task<(IReadOnlyList<HandedOverRow> HandedOver, long Bytes, string Problem)> MadeAsync(
+        IServiceProvider services, PackageRow package, CancellationToken cancel)
     {
         try
         {

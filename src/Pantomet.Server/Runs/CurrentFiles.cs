@@ -8,7 +8,9 @@ internal readonly record struct VariantKey(string Source, string Slot, string? T
     public static VariantKey Of(VariantRow row) => new(row.SourceId, row.SlotId, row.Tier, row.Recipe);
 }
 
-/// <summary>The files that the plans of today ask for. Names are no part of a recipe, so a file that was made before may be called otherwise today.</summary>
+/// <summary>
+/// The files that the plans of today ask for. Names are no part of a recipe, so a file that was made before may be called otherwise today.
+/// </summary>
 internal sealed class CurrentFiles
 {
     private readonly Dictionary<VariantKey, (PlannedVariant Variant, VariantRecipes Recipes)> wanted = [];
@@ -40,7 +42,8 @@ internal sealed class CurrentFiles
     }
 
     /// <summary>A file as the interface gives it.</summary>
-    public VariantAnswer Answer(VariantRow row) => VariantAnswer.Of(row, For(row), weights.TryGetValue(row.SourceId, out var bytes) ? bytes : null);
+    public VariantAnswer Answer(VariantRow row) =>
+        VariantAnswer.Of(row, For(row), weights.TryGetValue(row.SourceId, out var bytes) ? bytes : null);
 
     /// <summary>The variant that a file settles today; null where it is out of date.</summary>
     public PlannedVariant? For(VariantRow row) => For(VariantKey.Of(row), row.Bytes);

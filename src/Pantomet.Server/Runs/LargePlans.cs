@@ -1,6 +1,9 @@
 namespace Pantomet.Server.Runs;
 
-/// <summary>Planning of a whole library for somebody who asks: a few at a time, without a thread for those who wait, and no longer than the asker does.</summary>
+/// <summary>
+/// Planning of a whole library for somebody who asks: a few at a time, without a thread for those who wait, and no longer than the asker
+/// does.
+/// </summary>
 internal sealed class LargePlans : IDisposable
 {
     private readonly SemaphoreSlim seats = new(Math.Max(1, Environment.ProcessorCount / 2));

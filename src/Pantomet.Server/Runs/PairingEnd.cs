@@ -4,7 +4,10 @@ using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Runs;
 
-/// <summary>Brings pairings and runs to their ends: of every file that was asked for something is known then. Made, left out, or stopped with a finding.</summary>
+/// <summary>
+/// Brings pairings and runs to their ends: of every file that was asked for something is known then. Made, left out, or stopped with a
+/// finding.
+/// </summary>
 internal static class PairingEnd
 {
     /// <summary>How often a pairing is begun without anything coming of it.</summary>

@@ -24,7 +24,8 @@ internal static class PlanEndpoints
         routes.MapGet("/api/plans", ListAsync).WithTags("Runs").WithName("listPlans");
     }
 
-    private static async Task<Results<Ok<PlanAnswer>, ProblemHttpResult>> GetAsync(Planning planning, string source, string slot, CancellationToken cancel)
+    private static async Task<Results<Ok<PlanAnswer>, ProblemHttpResult>> GetAsync(
+        Planning planning, string source, string slot, CancellationToken cancel)
     {
         var (pairing, problem) = await planning.PairingAsync(source, slot, cancel);
         return problem is not null ? problem : TypedResults.Ok(PlanAnswer.Of(slot, pairing!.Plan()));

@@ -37,14 +37,16 @@ internal sealed class Planning(PantometDb database, DestinationCatalogue catalog
     }
 
     /// <summary>All pairings of some sources with some slots, source by source. What does not exist is left out.</summary>
-    public async Task<IReadOnlyList<Pairing>> PairingsAsync(IReadOnlyCollection<string> sourceIds, IReadOnlyCollection<string> slotIds, CancellationToken cancel)
+    public async Task<IReadOnlyList<Pairing>> PairingsAsync(
+        IReadOnlyCollection<string> sourceIds, IReadOnlyCollection<string> slotIds, CancellationToken cancel)
     {
         var slots = await catalogue.SlotsAsync(cancel);
         return await PairingsAsync(sourceIds, [.. slotIds.Distinct().Where(slots.ContainsKey).Select(id => slots[id].Slot)], cancel);
     }
 
     /// <summary>All pairings of some sources with slots that need not be stored, source by source.</summary>
-    public async Task<IReadOnlyList<Pairing>> PairingsAsync(IReadOnlyCollection<string> sourceIds, IReadOnlyList<Slot> slots, CancellationToken cancel)
+    public async Task<IReadOnlyList<Pairing>> PairingsAsync(
+        IReadOnlyCollection<string> sourceIds, IReadOnlyList<Slot> slots, CancellationToken cancel)
     {
         var sources = await database.Sources.AsNoTracking().Where(row => sourceIds.Contains(row.Id) && row.DeletedAt == null).ToDictionaryAsync(row => row.Id, cancel);
         return

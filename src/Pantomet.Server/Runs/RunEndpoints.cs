@@ -100,7 +100,8 @@ internal static class RunEndpoints
         return TypedResults.Ok(new RunPage([.. rows.Select(RunAnswer.Of)]));
     }
 
-    private static async Task<Results<Ok<RunAnswer>, ProblemHttpResult>> GetAsync(PantometDb database, string id, CancellationToken cancel) =>
+    private static async Task<Results<Ok<RunAnswer>, ProblemHttpResult>> GetAsync(
+        PantometDb database, string id, CancellationToken cancel) =>
         await FindAsync(database, id, cancel) is { } run ? TypedResults.Ok(RunAnswer.Of(run)) : Problems.NotFound("run", id);
 
     private static async Task<Ok<RunFindings>> FindingsAsync(PantometDb database, string id, CancellationToken cancel)
@@ -145,7 +146,8 @@ internal static class RunEndpoints
         }
     }
 
-    // Once begun, a cancel or a pause is carried through, whether or not the asker waits: half of one would leave pairings that nobody takes up.
+    // Once begun, a cancel or a pause is carried through, whether or not the asker waits: half of one would leave pairings that nobody
+    // takes up.
     private static async Task<Results<Ok<RunAnswer>, ProblemHttpResult>> CancelAsync(
         PantometDb database, IDbContextFactory<PantometDb> databases, RunQueue queue, TimeProvider clock, string id, CancellationToken cancel)
     {
@@ -162,7 +164,8 @@ internal static class RunEndpoints
         return TypedResults.Ok(RunAnswer.Of((await FindAsync(database, id, cancel))!));
     }
 
-    private static async Task<Results<Ok<RunAnswer>, ProblemHttpResult>> PauseAsync(PantometDb database, RunQueue queue, string id, CancellationToken cancel)
+    private static async Task<Results<Ok<RunAnswer>, ProblemHttpResult>> PauseAsync(
+        PantometDb database, RunQueue queue, string id, CancellationToken cancel)
     {
         if (await FindAsync(database, id, cancel) is null)
             return Problems.NotFound("run", id);
@@ -179,7 +182,8 @@ internal static class RunEndpoints
         return TypedResults.Ok(RunAnswer.Of((await FindAsync(database, id, cancel))!));
     }
 
-    private static async Task<Results<Ok<RunAnswer>, ProblemHttpResult>> ResumeAsync(PantometDb database, RunQueue queue, string id, CancellationToken cancel)
+    private static async Task<Results<Ok<RunAnswer>, ProblemHttpResult>> ResumeAsync(
+        PantometDb database, RunQueue queue, string id, CancellationToken cancel)
     {
         if (await FindAsync(database, id, cancel) is null)
             return Problems.NotFound("run", id);
@@ -190,7 +194,8 @@ internal static class RunEndpoints
     }
 
     // What failed for a cause that is gone; a new run, so that the old one still says what happened.
-    private static async Task<Results<Accepted<Made>, ProblemHttpResult>> RetryAsync(PantometDb database, Planning planning, RunStart start, string id, CancellationToken cancel)
+    private static async Task<Results<Accepted<Made>, ProblemHttpResult>> RetryAsync(
+        PantometDb database, Planning planning, RunStart start, string id, CancellationToken cancel)
     {
         if (await FindAsync(database, id, cancel) is null)
             return Problems.NotFound("run", id);

@@ -29,7 +29,8 @@ internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, Destinat
     private TaskCompletionSource awake = new(TaskCreationOptions.RunContinuationsAsynchronously);
 
     /// <summary>There may be something to do.</summary>
-    public void Wake() => Interlocked.Exchange(ref awake, new TaskCompletionSource(TaskCreationOptions.RunContinuationsAsynchronously)).TrySetResult();
+    public void Wake() =>
+        Interlocked.Exchange(ref awake, new TaskCompletionSource(TaskCreationOptions.RunContinuationsAsynchronously)).TrySetResult();
 
     /// <summary>After a crash: what was begun is due again, from its first variant that has no row.</summary>
     public Task RecoverAsync() => databases.WriteAsync(async database =>
@@ -240,7 +241,8 @@ internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, Destinat
     }
 
     // Plans what is due of a source. What is settled at once is brought to its end; the rest waits in the open source.
-    private async Task<OpenSource> OpenAsync(PantometDb database, SourceRow? source, List<PairingRow> due, ImmutableSortedDictionary<string, PlacedSlot> slots, long bytes)
+    private async Task<OpenSource> OpenAsync(
+        PantometDb database, SourceRow? source, List<PairingRow> due, ImmutableSortedDictionary<string, PlacedSlot> slots, long bytes)
     {
         var (run, id) = (due[0].RunId, due[0].SourceId);
         var already = (await database.Variants.AsNoTracking().Where(row => row.SourceId == id && database.RunFiles.Any(file => file.RunId == run && file.VariantSequence == row.Sequence)).ToListAsync()).ToLookup(row => row.SlotId);

@@ -6,7 +6,10 @@ internal sealed class RunWorker(RunQueue queue, VariantRendering rendering, ILog
     // Besides those that render.
     private const int ThreadsForRequests = 8;
 
-    /// <summary>Variants in hand at most: one more than cores, for while one waits for the disk, or for what another makes for both, no core is idle.</summary>
+    /// <summary>
+    /// Variants in hand at most: one more than cores, for while one waits for the disk, or for what another makes for both, no core is
+    /// idle.
+    /// </summary>
     public static int AtOnce { get; } = Environment.ProcessorCount + 1;
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)

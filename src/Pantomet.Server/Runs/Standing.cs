@@ -29,7 +29,9 @@ internal readonly record struct Standing(PairingStanding State, IReadOnlyList<La
     {
         if (plan.IsLeftOut)
             return new Standing(PairingStanding.LeftOut, []);
-        LastTry[] now = made.Count == 0 ? [] : [.. plan.Variants.Select(variant => Last(made, pairing.RecipesFor(variant))).OfType<LastTry>()];
+        LastTry[] now = made.Count == 0
+            ? []
+            : [.. plan.Variants.Select(variant => Last(made, pairing.RecipesFor(variant))).OfType<LastTry>()];
         var done = now.Count(last => last.State != VariantState.Blocked);
         var state = isRunning ? PairingStanding.Running
             : !plan.CanBeFed || done < now.Length ? PairingStanding.Blocked

@@ -85,10 +85,13 @@ internal static class VariantEndpoints
         var next = rows.Count > size ? $"{rows[size - 1].Sequence}" : null;
         var shown = rows.Take(size).ToList();
         var current = await CurrentFiles.OfAsync(planning, shown, cancel);
-        return TypedResults.Ok(new VariantPage([.. shown.Select(row => run is null ? current.Answer(row) : current.Answer(row) with { Run = run })], next));
+        return TypedResults.Ok(new VariantPage([.. shown.Select(row => run is null
+            ? current.Answer(row)
+            : current.Answer(row) with { Run = run })], next));
     }
 
-    private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> FileAsync(PantometDb database, DataFolder folder, HttpContext context, string id, bool? inline, CancellationToken cancel)
+    private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> FileAsync(
+        PantometDb database, DataFolder folder, HttpContext context, string id, bool? inline, CancellationToken cancel)
     {
         var row = await database.Variants.AsNoTracking().SingleOrDefaultAsync(variant => variant.Id == id, cancel);
         if (row is null)

@@ -35,7 +35,8 @@ internal static class NamingEndpoints
     public static void MapNaming(this IEndpointRouteBuilder routes) =>
         routes.MapPost("/api/names", NameAsync).WithTags("Sources").WithName("nameSources");
 
-    private static async Task<Results<Ok<NamingAnswer>, ProblemHttpResult>> NameAsync(IDbContextFactory<PantometDb> databases, NamingRequest request, CancellationToken cancel)
+    private static async Task<Results<Ok<NamingAnswer>, ProblemHttpResult>> NameAsync(
+        IDbContextFactory<PantometDb> databases, NamingRequest request, CancellationToken cancel)
     {
         if (Unfit(request) is { } unfit)
             return unfit;
@@ -95,10 +96,13 @@ internal static class NamingEndpoints
             return [.. sources.Select(source => byId[source.Id])];
         }
 
-        return request.Pattern is { } pattern ? BulkNames.FromPattern(pattern, request.First, sources) : BulkNames.FromList(request.List!, sources.Count);
+        return request.Pattern is { } pattern
+            ? BulkNames.FromPattern(pattern, request.First, sources)
+            : BulkNames.FromList(request.List!, sources.Count);
     }
 
-    private static async Task<IReadOnlyList<Renaming>> StemsAsync(PantometDb database, Dictionary<string, SourceRow> rows, List<NamedSource> sources, IReadOnlyList<string?> texts)
+    private static async Task<IReadOnlyList<Renaming>> StemsAsync(
+        PantometDb database, Dictionary<string, SourceRow> rows, List<NamedSource> sources, IReadOnlyList<string?> texts)
     {
         var others = (await database.Sources.Where(row => row.DeletedAt == null).Select(row => new { row.Id, row.Stem }).ToListAsync()).Where(row => !rows.ContainsKey(row.Id)).Select(row => row.Stem).ToHashSet();
         return new BulkNames(Stems.Ascii).Stems(sources, texts, others.Contains);

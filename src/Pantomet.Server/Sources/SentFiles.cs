@@ -21,9 +21,11 @@ internal static class SentFiles
     /// <summary>Reads them by hand and does not bind them to a form: a bound form would buffer whole files.</summary>
     /// <param name="request">Its body is read once.</param>
     /// <param name="cancel">The sender is gone.</param>
-    /// <returns>Name as sent, and content; none where the request is not multipart. Each content is read before the next is asked for.</returns>
+    /// <returns>Name as sent, and content; none where the request is not multipart. Each content is read before the next is asked
+    /// for.</returns>
     /// <exception cref="BrokenOffException">From here, and from reading a content.</exception>
-    public static async IAsyncEnumerable<(string? Name, Stream Content)> ReadAsync(HttpRequest request, [EnumeratorCancellation] CancellationToken cancel)
+    public static async IAsyncEnumerable<(string? Name, Stream Content)> ReadAsync(
+        HttpRequest request, [EnumeratorCancellation] CancellationToken cancel)
     {
         if (!MediaTypeHeaderValue.TryParse(request.ContentType, out var type) || HeaderUtilities.RemoveQuotes(type.Boundary).Value is not { Length: > 0 } boundary)
             yield break;

@@ -67,7 +67,9 @@ internal sealed record IntakeAnswer(string FileName, SourceAnswer? Source = null
 /// <param name="Detail">A sentence with the file's name and what to do.</param>
 internal sealed record IntakeProblem(string Type, string Detail);
 
-/// <summary>Changes to a source as a JSON merge patch (RFC 7396): members that are absent stay as they are, null takes subject or focus away.</summary>
+/// <summary>
+/// Changes to a source as a JSON merge patch (RFC 7396): members that are absent stay as they are, null takes subject or focus away.
+/// </summary>
 internal sealed record SourceChange
 {
     public string? Stem { get; init; }

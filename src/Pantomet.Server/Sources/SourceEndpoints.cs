@@ -91,13 +91,15 @@ internal static class SourceEndpoints
     }
 
     // Who is about to send files asks first which of them need not be sent.
-    private static async Task<Ok<KnownSources>> KnownAsync(PantometDb database, DataFolder folder, SourceIds wanted, CancellationToken cancel)
+    private static async Task<Ok<KnownSources>> KnownAsync(
+        PantometDb database, DataFolder folder, SourceIds wanted, CancellationToken cancel)
     {
         var rows = await database.Sources.AsNoTracking().Where(row => wanted.Ids.Contains(row.Id) && row.DeletedAt == null).ToListAsync(cancel);
         return TypedResults.Ok(new KnownSources([.. rows.Where(row => File.Exists(ContentStore.PathOf(folder.Originals, row.Id))).Select(SourceAnswer.Of)]));
     }
 
-    private static async Task<Results<Ok<SourceAnswer>, ProblemHttpResult>> GetAsync(PantometDb database, string id, CancellationToken cancel) =>
+    private static async Task<Results<Ok<SourceAnswer>, ProblemHttpResult>> GetAsync(
+        PantometDb database, string id, CancellationToken cancel) =>
         await FindAsync(database, id, cancel) is { } source ? TypedResults.Ok(SourceAnswer.Of(source)) : Problems.NotFound("source", id);
 
     private static async Task<Results<Ok<SourceAnswer>, ProblemHttpResult>> ChangeAsync(
@@ -138,7 +140,8 @@ internal static class SourceEndpoints
             : null;
     }
 
-    private static (FramingChange?, ProblemHttpResult?) Decided(SourceRow source, PixelRect? wanted, bool hasFocus, PixelPoint? focus, IReadOnlyDictionary<string, PlacedSlot> slots)
+    private static (FramingChange?, ProblemHttpResult?) Decided(
+        SourceRow source, PixelRect? wanted, bool hasFocus, PixelPoint? focus, IReadOnlyDictionary<string, PlacedSlot> slots)
     {
         // A focus that was set before stays only where the new subject holds it.
         var kept = source.Framing.Focus is { } old && (wanted is not { } area || FramingRequest.Holds(area, old)) ? old : (PixelPoint?)null;
@@ -149,7 +152,8 @@ internal static class SourceEndpoints
             : new FramingRequest(FramingAct.Decide, Subject: wanted, Focus: point).Read(source, slots);
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> DeleteAsync(IDbContextFactory<PantometDb> databases, string id, TimeProvider clock)
+    private static async Task<Results<NoContent, ProblemHttpResult>> DeleteAsync(
+        IDbContextFactory<PantometDb> databases, string id, TimeProvider clock)
     {
         var isDone = await databases.WriteAsync(async database =>
         {
@@ -174,7 +178,8 @@ internal static class SourceEndpoints
         return answer is null ? Problems.NotFound("source", id) : TypedResults.Ok(answer);
     }
 
-    private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> OriginalAsync(PantometDb database, SourcePixels pixels, string id, CancellationToken cancel)
+    private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> OriginalAsync(
+        PantometDb database, SourcePixels pixels, string id, CancellationToken cancel)
     {
         if (await FindAsync(database, id, cancel) is not { } source)
             return Problems.NotFound("source", id);
@@ -194,7 +199,8 @@ internal static class SourceEndpoints
     }
 
     // The sources large enough for every slot of a destination, or for one slot.
-    private static async Task<List<string>?> FeedingAsync(Planning planning, LargePlans plans, DestinationCatalogue catalogue, string feeds, List<string> sourceIds, CancellationToken cancel)
+    private static async Task<List<string>?> FeedingAsync(
+        Planning planning, LargePlans plans, DestinationCatalogue catalogue, string feeds, List<string> sourceIds, CancellationToken cancel)
     {
         var slots = (await catalogue.SlotsAsync(cancel)).Values.Where(placed => placed.Slot.Id == feeds || placed.Destination.Id == feeds).Select(placed => placed.Slot.Id).ToList();
         if (slots.Count == 0)

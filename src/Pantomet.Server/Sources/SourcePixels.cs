@@ -8,8 +8,12 @@ using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Sources;
 
-/// <summary>The files that the pixels of sources are read from: the original, or the working picture made from it. What is not what came in is not read.</summary>
-/// <remarks>A working picture lies under the source's id and bears its own hash in its name; when it is cleared away or altered, it is made again.</remarks>
+/// <summary>
+/// The files that the pixels of sources are read from: the original, or the working picture made from it. What is not what came in is not
+/// read.
+/// </summary>
+/// <remarks>A working picture lies under the source's id and bears its own hash in its name; when it is cleared away or altered, it is made
+/// again.</remarks>
 internal sealed class SourcePixels(DataFolder folder, ServerSettings settings, DecoderPool decoders)
 {
     private readonly ConcurrentDictionary<string, (long Bytes, DateTime Modified)> seen = new();

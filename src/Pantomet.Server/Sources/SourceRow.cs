@@ -14,7 +14,10 @@ internal sealed class SourceRow
     /// <summary>SHA-256 of the bytes.</summary>
     public required string Id { get; init; }
 
-    /// <summary>Of the same bytes, quicker to look at again: see <see cref="Storage.AsideFile.Checksum"/>. Null for what came in before there was one.</summary>
+    /// <summary>
+    /// Of the same bytes, quicker to look at again: see <see cref="Storage.AsideFile.Checksum"/>. Null for what came in before there was
+    /// one.
+    /// </summary>
     public string? Checksum { get; set; }
 
     public required string FileName { get; set; }
@@ -23,7 +26,9 @@ internal sealed class SourceRow
 
     public required SourceFacts Facts { get; init; }
 
-    /// <summary>Memory that it took to look at it: what opens it again counts with as much. 0 for what came in before that was measured.</summary>
+    /// <summary>
+    /// Memory that it took to look at it: what opens it again counts with as much. 0 for what came in before that was measured.
+    /// </summary>
     public long LookBytes { get; init; }
 
     /// <summary>Time of a processor that it took to look at it.</summary>

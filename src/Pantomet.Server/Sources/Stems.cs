@@ -5,7 +5,9 @@ using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Sources;
 
-/// <summary>Who is called what: of the sources that are not in the bin, no two have one stem. The database holds that; this finds free ones.</summary>
+/// <summary>
+/// Who is called what: of the sources that are not in the bin, no two have one stem. The database holds that; this finds free ones.
+/// </summary>
 internal static class Stems
 {
     /// <summary>Letters of any script as ASCII.</summary>

@@ -3,7 +3,9 @@ using System.Security.Cryptography;
 
 namespace Pantomet.Server.Storage;
 
-/// <summary>Files under the SHA-256 of their content. A file is there whole or not at all: it is written aside, flushed, then renamed.</summary>
+/// <summary>
+/// Files under the SHA-256 of their content. A file is there whole or not at all: it is written aside, flushed, then renamed.
+/// </summary>
 internal sealed class ContentStore(DataFolder folder)
 {
     private const int BufferBytes = 128 * 1024;
@@ -72,7 +74,8 @@ internal sealed class ContentStore(DataFolder folder)
     public static bool Holds(string area, string sha256) => PathOf(area, sha256) is var path && File.Exists(path) && HashOf(path) == sha256;
 
     /// <summary>Whether a file is there and its bytes are still those that were written.</summary>
-    /// <remarks>A SHA-256 of a photograph takes a twentieth of the time in which it is rendered; its checksum, made to find what changed and not what was forged, takes next to none. Who can forge files here can forge the database as well.</remarks>
+    /// <remarks>A SHA-256 of a photograph takes a twentieth of the time in which it is rendered; its checksum, made to find what changed
+    /// and not what was forged, takes next to none. Who can forge files here can forge the database as well.</remarks>
     /// <param name="area">One of the data folder's areas.</param>
     /// <param name="sha256">64 lower-case hexadecimal digits.</param>
     /// <param name="checksum">As <see cref="AsideFile.Checksum"/> gave it; null where none is known.</param>
@@ -119,10 +122,17 @@ internal sealed class ContentStore(DataFolder folder)
     {
         foreach (var left in new DirectoryInfo(folder.Incoming).EnumerateFileSystemInfos())
         {
-            if (left is DirectoryInfo with)
-                with.Delete(recursive: true);
-            else
-                left.Delete();
+            try
+            {
+                if (left is DirectoryInfo with)
+                    with.Delete(recursive: true);
+                else
+                    left.Delete();
+            }
+            catch (IOException)
+            {
+                // A decoder of the server that was killed is about to end, and still holds its folder. The next start clears it.
+            }
         }
     }
 }
@@ -130,7 +140,8 @@ internal sealed class ContentStore(DataFolder folder)
 /// <summary>A file that was written and flushed, but has no place yet.</summary>
 /// <param name="Path">Where it lies for now.</param>
 /// <param name="Sha256">64 lower-case hexadecimal digits.</param>
-/// <param name="Checksum">XXH3 of 128 bits, as 32 lower-case hexadecimal digits: https://github.com/Cyan4973/xxHash/blob/dev/doc/xxhash_spec.md.</param>
+/// <param name="Checksum">XXH3 of 128 bits, as 32 lower-case hexadecimal digits:
+/// https://github.com/Cyan4973/xxHash/blob/dev/doc/xxhash_spec.md.</param>
 /// <param name="Bytes">Its length.</param>
 internal sealed record AsideFile(string Path, string Sha256, string Checksum, long Bytes) : IDisposable
 {

@@ -9,7 +9,8 @@ internal static class DiskFull
     private const int NoSpaceLeft = 28;
     private const int QuotaExceeded = 122;
 
-    // https://www.sqlite.org/rescode.html: SQLITE_FULL, and what it says when the file beside the database that its users share cannot grow.
+    // https://www.sqlite.org/rescode.html: SQLITE_FULL, and what it says when the file beside the database that its users share cannot
+    // grow.
     private const int DatabaseFull = 13;
     private const int SharedMemoryTooSmall = 4874;
 

@@ -5,7 +5,8 @@ namespace Pantomet.Server.Storage;
 
 /// <summary>Brings the database of a library to the form that this version knows.</summary>
 /// <remarks>
-/// It is done to a copy, which takes the place of the database in one step when it is whole. So there is never a database half way: whatever
+/// It is done to a copy, which takes the place of the database in one step when it is whole. So there is never a database half way:
+/// whatever
 /// ends the program meanwhile, the next start finds the old one and begins again. The one from before is kept beside it.
 /// </remarks>
 internal sealed class LibraryUpgrade(DataFolder folder, ILogger<LibraryUpgrade> log)

@@ -6,7 +6,8 @@ using SQLitePCL;
 namespace Pantomet.Server.Storage;
 
 /// <summary>Who finds the database locked looks again after a millisecond, then two, then five: SQLite's own way of waiting.</summary>
-/// <remarks>A lock is held for a millisecond or less. Without this, <c>Microsoft.Data.Sqlite</c> sleeps for 150 ms whenever it meets one, and two workers that write after every file meet often.</remarks>
+/// <remarks>A lock is held for a millisecond or less. Without this, <c>Microsoft.Data.Sqlite</c> sleeps for 150 ms whenever it meets one,
+/// and two workers that write after every file meet often.</remarks>
 internal sealed class ShortWaits : DbConnectionInterceptor
 {
     // Afterwards the wait goes on as it would without, up to the command's own limit.
@@ -14,7 +15,8 @@ internal sealed class ShortWaits : DbConnectionInterceptor
 
     public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData) => Set(connection);
 
-    public override Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
+    public override Task ConnectionOpenedAsync(
+        DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
     {
         Set(connection);
         return Task.CompletedTask;

@@ -5,8 +5,10 @@ namespace Pantomet.Server.Storage;
 
 /// <summary>The one way to change what depends on what is there: reading and writing under the database's only write lock.</summary>
 /// <remarks>
-/// SQLite has one writer at a time. A transaction that is one from its beginning (<c>BEGIN IMMEDIATE</c>, https://www.sqlite.org/lang_transaction.html)
-/// reads nothing that somebody else could change before it writes, so there is no conflict to run into: who comes second sees what the first left.
+/// SQLite has one writer at a time. A transaction that is one from its beginning (<c>BEGIN IMMEDIATE</c>,
+/// https://www.sqlite.org/lang_transaction.html)
+/// reads nothing that somebody else could change before it writes, so there is no conflict to run into: who comes second sees what the
+/// first left.
 /// Once begun it is carried through, whether or not the asker waits.
 /// </remarks>
 internal static class Writing
@@ -27,7 +29,8 @@ internal static class Writing
     /// <summary>Does it, and keeps what it did unless it says what stands in the way.</summary>
     /// <param name="databases">Gives it a context of its own.</param>
     /// <param name="work">Reads and changes; keep it short, since others wait. Changed rows are stored after it.</param>
-    public static async Task<(T? Value, ProblemHttpResult? Problem)> TryWriteAsync<T>(this IDbContextFactory<PantometDb> databases, Func<PantometDb, Task<(T?, ProblemHttpResult?)>> work)
+    public static async Task<(T? Value, ProblemHttpResult? Problem)> TryWriteAsync<T>(
+        this IDbContextFactory<PantometDb> databases, Func<PantometDb, Task<(T?, ProblemHttpResult?)>> work)
     {
         await using var database = await databases.CreateDbContextAsync();
         await using var transaction = await database.Database.BeginTransactionAsync();

@@ -9,7 +9,8 @@ using Pantomet.Server.Sources;
 namespace Pantomet.Server.Weight;
 
 /// <summary>The pictures that somebody is weighing: decoded, cut and ready to be encoded at any quality.</summary>
-/// <remarks>Opening and encoding take seconds and much memory: as many go on at once as there are cores, the others wait in line without a thread, and leave it when their asker is gone.</remarks>
+/// <remarks>Opening and encoding take seconds and much memory: as many go on at once as there are cores, the others wait in line without a
+/// thread, and leave it when their asker is gone.</remarks>
 internal sealed class OpenPictures(SourcePixels pixels) : IDisposable
 {
     // A picture before and in each of a few formats; more would only cost memory.
@@ -31,7 +32,8 @@ internal sealed class OpenPictures(SourcePixels pixels) : IDisposable
     /// <param name="format">Decides whether transparency can stay.</param>
     /// <param name="use">Looks or encodes; what it gives must not be the pixels themselves.</param>
     /// <param name="cancel">The asker is gone.</param>
-    public async Task<T> UseAsync<T>(Pairing pairing, PlannedVariant variant, PictureFormat format, Func<OpenPicture, T> use, CancellationToken cancel)
+    public async Task<T> UseAsync<T>(
+        Pairing pairing, PlannedVariant variant, PictureFormat format, Func<OpenPicture, T> use, CancellationToken cancel)
     {
         var key = pairing.RecipesFor(variant with { Formats = [format], Rival = null, ByHand = null }).Own;
         await seats.WaitAsync(cancel);
@@ -77,7 +79,8 @@ internal sealed class OpenPictures(SourcePixels pixels) : IDisposable
     }
 
     // One at a time: who wants the same picture finds it open. A fault is this asker's; the next tries anew.
-    private async Task<OpenPicture> OpenAsync(string key, Pairing pairing, PlannedVariant variant, PictureFormat format, CancellationToken cancel)
+    private async Task<OpenPicture> OpenAsync(
+        string key, Pairing pairing, PlannedVariant variant, PictureFormat format, CancellationToken cancel)
     {
         await decoding.WaitAsync(cancel);
         try

@@ -21,7 +21,8 @@ internal sealed record TotalsAnswer(IReadOnlyList<SlotTotals> Slots, int Sources
 /// <summary>What went into a slot and came out of it.</summary>
 internal sealed record SlotTotals(string Slot, int Sources, long BytesIn, int Files, long BytesOut)
 {
-    public SlotTotals With(long sourceBytes, BoardCell cell) => new(Slot, Sources + 1, BytesIn + sourceBytes, Files + cell.Done, BytesOut + cell.Bytes);
+    public SlotTotals With(long sourceBytes, BoardCell cell) =>
+        new(Slot, Sources + 1, BytesIn + sourceBytes, Files + cell.Done, BytesOut + cell.Bytes);
 }
 
 /// <summary>What the pictures of a page weigh.</summary>
@@ -84,7 +85,8 @@ internal static class TotalsEndpoints
     }
 
     // "slot" is repeated: an id, and after a colon how many pictures of it the page shows.
-    private static async Task<Results<Ok<PageAnswer>, ProblemHttpResult>> PageAsync(PantometDb database, BoardRows all, BoardCells cells, DestinationCatalogue catalogue, string[] slot, CancellationToken cancel)
+    private static async Task<Results<Ok<PageAnswer>, ProblemHttpResult>> PageAsync(
+        PantometDb database, BoardRows all, BoardCells cells, DestinationCatalogue catalogue, string[] slot, CancellationToken cancel)
     {
         var slots = await catalogue.SlotsAsync(cancel);
         var wanted = new List<(PlacedSlot Placed, int Pictures)>();
@@ -105,7 +107,9 @@ internal static class TotalsEndpoints
             .Where(files => files.Count > 0).OrderByDescending(files => files.Max()).Take(MostSources).ToList();
         var sequences = made.SelectMany(files => files).ToList();
         var rows = await database.Variants.Where(row => sequences.Contains(row.Sequence)).Select(row => new { row.SourceId, row.SlotId, row.Tier, row.Width, row.Density, row.Format, row.Bytes }).ToListAsync(cancel);
-        var files = rows.ToLookup(row => (row.SlotId, row.SourceId), row => new OfferedFile(row.Tier, row.Width, row.Density is { } density ? new Density(density) : null, row.Format, row.Bytes));
+        var files = rows.ToLookup(row => (row.SlotId, row.SourceId), row => new OfferedFile(row.Tier, row.Width, row.Density is { } density
+            ? new Density(density)
+            : null, row.Format, row.Bytes));
         var newest = rows.Select(row => row.SourceId).Distinct().ToList();
         return TypedResults.Ok(new PageAnswer([.. PageWeight.Screens.Select(screen => Weigh(screen, wanted, newest, files))], newest.Count));
     }
@@ -115,7 +119,9 @@ internal static class TotalsEndpoints
         var slots = wanted.ConvertAll(one =>
         {
             var downloaded = sources.Select(source => PageWeight.Downloaded(one.Placed.Slot, [.. files[(one.Placed.Slot.Id, source)]], screen)).OfType<OfferedFile>().ToList();
-            return new SlotWeight(one.Placed.Slot.Id, one.Pictures, downloaded.Count == 0 ? 0 : (long)downloaded.Average(file => file.Bytes), downloaded.Count);
+            return new SlotWeight(one.Placed.Slot.Id, one.Pictures, downloaded.Count == 0
+                ? 0
+                : (long)downloaded.Average(file => file.Bytes), downloaded.Count);
         });
         return new ScreenWeight(screen.Name, screen.ViewportPx, screen.Density.Value, slots.Sum(slot => slot.Pictures * slot.Bytes), slots);
     }

@@ -19,7 +19,8 @@ namespace Pantomet.Server.Weight;
 internal sealed record WeighedPlace(string Source, string Slot, string? Tier, int Width, int Height, PictureFormat? Format = null)
 {
     /// <summary>Finds the file in today's plan.</summary>
-    public async Task<(Pairing? Pairing, PlannedVariant? Variant, ProblemHttpResult? Problem)> FindAsync(Planning planning, CancellationToken cancel)
+    public async Task<(Pairing? Pairing, PlannedVariant? Variant, ProblemHttpResult? Problem)> FindAsync(
+        Planning planning, CancellationToken cancel)
     {
         var (pairing, problem) = await planning.PairingAsync(Source, Slot, cancel);
         if (problem is not null)
@@ -31,8 +32,10 @@ internal sealed record WeighedPlace(string Source, string Slot, string? Tier, in
     }
 
     /// <summary>The format that a planned file stands for, where its slot gets one for each.</summary>
-    public static PictureFormat? Of(Slot slot, PlannedVariant variant) => slot.Delivery == Delivery.One ? null : variant.ByHand?.Of ?? variant.Format;
+    public static PictureFormat? Of(Slot slot, PlannedVariant variant) =>
+        slot.Delivery == Delivery.One ? null : variant.ByHand?.Of ?? variant.Format;
 
     /// <summary>What a person sets for it.</summary>
-    public WeightByHand ByHand(Slot slot, PlannedVariant variant, PictureFormat format, int quality) => new(Slot, Tier, variant.Size.File, Of(slot, variant), format, quality);
+    public WeightByHand ByHand(Slot slot, PlannedVariant variant, PictureFormat format, int quality) =>
+        new(Slot, Tier, variant.Size.File, Of(slot, variant), format, quality);
 }

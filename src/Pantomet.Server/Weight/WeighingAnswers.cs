@@ -62,7 +62,8 @@ internal sealed record DeliveryLine(string Name, long BitsPerSecond);
 /// <param name="Looks">The score in words.</param>
 internal sealed record TrialAnswer(PictureFormat Format, int Quality, long Bytes, double Score, Looks Looks)
 {
-    public static TrialAnswer Of(PictureFormat format, int quality, long bytes, double points) => new(format, quality, bytes, Math.Round(points, 1), VisualScore.LooksFor(points));
+    public static TrialAnswer Of(PictureFormat format, int quality, long bytes, double points) =>
+        new(format, quality, bytes, Math.Round(points, 1), VisualScore.LooksFor(points));
 }
 
 /// <summary>How bytes and looks of a format go together, by rising quality; estimated on a sample of the picture.</summary>

@@ -26,13 +26,15 @@ internal static class WeighingEndpoints
         weighing.MapPost("/automatic", AutomaticAsync).WithName("weighAutomatically");
     }
 
-    private static async Task<Results<Ok<WeighingAnswer>, ProblemHttpResult>> GetAsync([AsParameters] PlaceQuery place, Planning planning, PantometDb database, CancellationToken cancel)
+    private static async Task<Results<Ok<WeighingAnswer>, ProblemHttpResult>> GetAsync(
+        [AsParameters] PlaceQuery place, Planning planning, PantometDb database, CancellationToken cancel)
     {
         var (pairing, variant, problem) = await place.Place.FindAsync(planning, cancel);
         return problem is not null ? problem : TypedResults.Ok(await AnswerAsync(database, pairing!, variant!, cancel));
     }
 
-    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> BeforeAsync([AsParameters] PlaceQuery place, Planning planning, OpenPictures pictures, string @as, CancellationToken cancel)
+    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> BeforeAsync(
+        [AsParameters] PlaceQuery place, Planning planning, OpenPictures pictures, string @as, CancellationToken cancel)
     {
         var (pairing, variant, problem) = await place.Place.FindAsync(planning, cancel);
         if (problem is not null)
@@ -87,7 +89,8 @@ internal static class WeighingEndpoints
         return problem is not null ? (default, problem) : ((pairing!, variant!, format!.Value), null);
     }
 
-    private static ProblemHttpResult UnknownFormat(string name) => Problems.Invalid("as", $"\"{name}\" is not a format that can be made. Use jpeg, webP or avif.");
+    private static ProblemHttpResult UnknownFormat(string name) =>
+        Problems.Invalid("as", $"\"{name}\" is not a format that can be made. Use jpeg, webP or avif.");
 
     private static async Task<Results<Ok<WeighingAnswer>, ProblemHttpResult>> SetByHandAsync(
         ByHandRequest request, Planning planning, PantometDb database, IDbContextFactory<PantometDb> databases, CancellationToken cancel)
@@ -128,7 +131,8 @@ internal static class WeighingEndpoints
         return problem is not null ? problem : TypedResults.Ok(await AnswerAsync(database, after!, changed!, cancel));
     }
 
-    private static async Task<WeighingAnswer> AnswerAsync(PantometDb database, Pairing pairing, PlannedVariant variant, CancellationToken cancel)
+    private static async Task<WeighingAnswer> AnswerAsync(
+        PantometDb database, Pairing pairing, PlannedVariant variant, CancellationToken cancel)
     {
         var recipes = pairing.RecipesFor(variant);
         var tried = await database.Variants.AsNoTracking()

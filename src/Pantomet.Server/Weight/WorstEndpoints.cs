@@ -28,14 +28,17 @@ internal enum WorstBy
     Bytes,
 }
 
-/// <summary>The list of the worst. What is current, and how good it is, is known to the board; rows are read of those alone that are shown.</summary>
+/// <summary>
+/// The list of the worst. What is current, and how good it is, is known to the board; rows are read of those alone that are shown.
+/// </summary>
 internal static class WorstEndpoints
 {
     private const int UsualPage = 200;
     private const int LargestPage = 500;
     private const int MostSkipped = 20_000;
 
-    public static void MapWorst(this IEndpointRouteBuilder routes) => routes.MapGet("/api/weighing/worst", ListAsync).WithName("listWorstFiles").WithTags("Weight");
+    public static void MapWorst(this IEndpointRouteBuilder routes) =>
+        routes.MapGet("/api/weighing/worst", ListAsync).WithName("listWorstFiles").WithTags("Weight");
 
     private static async Task<Results<Ok<WorstFiles>, ProblemHttpResult>> ListAsync(
         PantometDb database, Planning planning, BoardRows all, BoardCells cells, string? by, string? run, int? offset, int? limit, CancellationToken cancel)

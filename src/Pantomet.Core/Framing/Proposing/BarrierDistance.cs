@@ -2,7 +2,8 @@ namespace Pantomet.Core.Framing.Proposing;
 
 /// <summary>How much the lightness or a colour must change on the way from the border of the picture to each pixel.</summary>
 /// <remarks>
-/// The minimum barrier distance (Strand, Ciesielski, Malmberg, Saha 2013) in the raster-scan form of Zhang, Sclaroff, Lin, Shen, Price, Měch:
+/// The minimum barrier distance (Strand, Ciesielski, Malmberg, Saha 2013) in the raster-scan form of Zhang, Sclaroff, Lin, Shen, Price,
+/// Měch:
 /// "Minimum Barrier Salient Object Detection at 80 FPS", ICCV 2015. Of all ways from the border the one counts whose highest and lowest
 /// value lie nearest together. A sky that fades is near everywhere; what is closed in by an edge is far.
 /// </remarks>

@@ -1,6 +1,8 @@
 namespace Pantomet.Core.Framing.Proposing;
 
-/// <summary>A small copy of a picture in CIE L*a*b* (D65), where distances are about as large as people see them, and how opaque it is.</summary>
+/// <summary>
+/// A small copy of a picture in CIE L*a*b* (D65), where distances are about as large as people see them, and how opaque it is.
+/// </summary>
 /// <param name="Width">Pixels across.</param>
 /// <param name="Height">Pixels down.</param>
 /// <param name="Lightness">L*, 0 to 100, row by row.</param>

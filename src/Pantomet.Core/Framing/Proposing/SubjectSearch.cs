@@ -4,7 +4,8 @@ namespace Pantomet.Core.Framing.Proposing;
 
 /// <summary>Proposes what must stay in a picture, from its pixels alone.</summary>
 /// <remarks>
-/// What stands out (<see cref="Saliency"/>) is parted from the rest by Otsu's threshold (IEEE Trans. SMC 9, 1979). The subject is the upright
+/// What stands out (<see cref="Saliency"/>) is parted from the rest by Otsu's threshold (IEEE Trans. SMC 9, 1979). The subject is the
+/// upright
 /// rectangle that holds nearly all of what stands out; single specks far away are left aside. A transparent picture
 /// needs no such search: its subject is what can be seen.
 /// </remarks>

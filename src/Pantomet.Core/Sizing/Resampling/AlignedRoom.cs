@@ -3,7 +3,10 @@ using System.Runtime.InteropServices;
 
 namespace Pantomet.Core.Sizing.Resampling;
 
-/// <summary>Memory to compute in, kept from one picture to the next, whose vectors never lie across two lines of a processor's cache: a load of one that does takes twice as long.</summary>
+/// <summary>
+/// Memory to compute in, kept from one picture to the next, whose vectors never lie across two lines of a processor's cache: a load of one
+/// that does takes twice as long.
+/// </summary>
 /// <typeparam name="T">Of values.</typeparam>
 internal sealed class AlignedRoom<T>
     where T : unmanaged

@@ -8,13 +8,15 @@ namespace Pantomet.Core.Sizing.Resampling;
 /// <summary>Scales pictures by <see cref="LanczosTaps"/>, first down, then across; between the two a 64th of a value is kept.</summary>
 /// <remarks>
 /// Eight rows come out at a time, side by side, so that one weight serves eight values. They are made tile by tile, small enough for
-/// what a tile needs to stay in the fastest memory from one step to the next. All numbers are whole, so they come out alike on every processor.
+/// what a tile needs to stay in the fastest memory from one step to the next. All numbers are whole, so they come out alike on every
+/// processor.
 /// </remarks>
 public sealed class LanczosScaler
 {
     private const int Lanes = Pairs.Lanes;
 
-    // Values of a row: whole vectors, and whole pairs of pixels of one to four bands. With the rows that eight rows are made from, up to a reduction of three, 16 kB.
+    // Values of a row: whole vectors, and whole pairs of pixels of one to four bands. With the rows that eight rows are made from, up to a
+    // reduction of three, 16 kB.
     private const int Tile = 192;
 
     // Between down and across: a kernel's overshoot has room in sixteen bits.
@@ -32,7 +34,8 @@ public sealed class LanczosScaler
     private readonly LanczosTaps down;
     private readonly PixelSize to;
 
-    private LanczosScaler(LanczosTaps across, LanczosTaps down) => (this.across, this.down, to) = (across, down, new PixelSize(across.Length, down.Length));
+    private LanczosScaler(LanczosTaps across, LanczosTaps down) =>
+        (this.across, this.down, to) = (across, down, new PixelSize(across.Length, down.Length));
 
     /// <summary>Scales each side by a factor of its own; what comes out lies in the middle of what there is.</summary>
     /// <param name="from">What there is.</param>
@@ -50,7 +53,8 @@ public sealed class LanczosScaler
         var wide = (wideRoom ??= new()).Of(mostRows * Tile * 2);
         var mixed = (mixedRoom ??= new()).Of(Lanes * Tile);
         var columns = (columnRoom ??= new()).Of(Lanes * Tile);
-        // Pairs of columns that wait for others on their right, and some tiles: when there is room for no other tile, those that are done with make room.
+        // Pairs of columns that wait for others on their right, and some tiles: when there is room for no other tile, those that are done
+        // with make room.
         var most = (across.MostPairs * from.Bands) + (8 * Tile / 2);
         var side = (sideRoom ??= new()).Of(2 * Lanes * most);
         var done = (doneRoom ??= new()).Of(Lanes * Padded(line, Lanes));

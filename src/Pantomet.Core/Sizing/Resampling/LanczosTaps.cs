@@ -1,9 +1,12 @@
 namespace Pantomet.Core.Sizing.Resampling;
 
-/// <summary>Which samples along one side of a picture make each sample that comes out, and with what weights: Lanczos with three lobes.</summary>
+/// <summary>
+/// Which samples along one side of a picture make each sample that comes out, and with what weights: Lanczos with three lobes.
+/// </summary>
 /// <remarks>
 /// <para>
-/// C. E. Duchon, "Lanczos Filtering in One and Two Dimensions", Journal of Applied Meteorology 18 (1979): the sinc function, windowed by the
+/// C. E. Duchon, "Lanczos Filtering in One and Two Dimensions", Journal of Applied Meteorology 18 (1979): the sinc function, windowed by
+/// the
 /// middle of a wider one. To reduce, the kernel is widened by the reduction. A sample beyond an edge is the one at the edge.
 /// </para>
 /// <para>
@@ -22,10 +25,13 @@ public sealed class LanczosTaps
     private readonly int[] count;
     private readonly int[] weights;
 
-    /// <summary>Lays the samples that come out evenly about the middle: what does not fit, less than one of them, is trimmed on both ends alike.</summary>
+    /// <summary>
+    /// Lays the samples that come out evenly about the middle: what does not fit, less than one of them, is trimmed on both ends alike.
+    /// </summary>
     /// <param name="from">Samples that there are.</param>
     /// <param name="to">Samples that come out.</param>
-    /// <param name="scale">Samples that come out for each that there is, above 0; <paramref name="to"/> ÷ <paramref name="from"/> where nothing is trimmed.</param>
+    /// <param name="scale">Samples that come out for each that there is, above 0; <paramref name="to"/> ÷ <paramref name="from"/> where
+    /// nothing is trimmed.</param>
     public LanczosTaps(int from, int to, double scale)
     {
         var widening = Math.Max(1, 1 / scale);
@@ -63,7 +69,10 @@ public sealed class LanczosTaps
     /// <param name="at">From 0.</param>
     public int EndPair(int at) => first[at] + count[at];
 
-    /// <summary>Weights of the pairs from the first to the last: that of the even sample in the lower sixteen bits, that of the odd one in the upper.</summary>
+    /// <summary>
+    /// Weights of the pairs from the first to the last: that of the even sample in the lower sixteen bits, that of the odd one in the
+    /// upper.
+    /// </summary>
     /// <param name="at">From 0.</param>
     public ReadOnlySpan<int> Weights(int at) => weights.AsSpan(at * MostPairs, count[at]);
 

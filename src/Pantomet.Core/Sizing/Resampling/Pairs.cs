@@ -6,7 +6,10 @@ using System.Runtime.Intrinsics.X86;
 
 namespace Pantomet.Core.Sizing.Resampling;
 
-/// <summary>Pairs of sixteen-bit numbers, eight at a time, as processors multiply and add them in one step: what .NET has no common name for yet, with what any processor does.</summary>
+/// <summary>
+/// Pairs of sixteen-bit numbers, eight at a time, as processors multiply and add them in one step: what .NET has no common name for yet,
+/// with what any processor does.
+/// </summary>
 internal static class Pairs
 {
     /// <summary>Pairs in a vector.</summary>

@@ -6,14 +6,17 @@ public enum Fineness
     /// <summary>Every pixel: for graphics and text, whose edges are single pixels.</summary>
     EveryPixel,
 
-    /// <summary>From half size on: for photographs, where the finest size says next to nothing and takes three quarters of the time.</summary>
+    /// <summary>
+    /// From half size on: for photographs, where the finest size says next to nothing and takes three quarters of the time.
+    /// </summary>
     FromHalf,
 }
 
 /// <summary>A picture as lightness and two colour differences, as JPEG splits it (ITU-T T.871, §7; full range), 0 to 255.</summary>
 /// <param name="Fineness">How fine the lightness is.</param>
 /// <param name="Luma">Lightness.</param>
-/// <param name="Blue">Blue difference, a quarter as many pixels each way as the picture; the eye sees colour more coarsely. Null for greyscale.</param>
+/// <param name="Blue">Blue difference, a quarter as many pixels each way as the picture; the eye sees colour more coarsely. Null for
+/// greyscale.</param>
 /// <param name="Red">Red difference, likewise.</param>
 public sealed record ColourPlanes(Fineness Fineness, TonePlane Luma, TonePlane? Blue, TonePlane? Red) : IDisposable
 {

@@ -4,7 +4,9 @@ using System.Runtime.InteropServices;
 
 namespace Pantomet.Core.Weight.Scoring;
 
-/// <summary>Splits pixels at half size at once: lightness and differences are linear in the colours, so those of a mean are the mean of theirs.</summary>
+/// <summary>
+/// Splits pixels at half size at once: lightness and differences are linear in the colours, so those of a mean are the mean of theirs.
+/// </summary>
 internal static class Halves
 {
     // Of a sum of four.

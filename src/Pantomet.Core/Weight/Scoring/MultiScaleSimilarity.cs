@@ -2,7 +2,8 @@ namespace Pantomet.Core.Weight.Scoring;
 
 /// <summary>Structural similarity at five sizes of a picture, as it is seen from near and from far.</summary>
 /// <remarks>
-/// Wang, Simoncelli, Bovik: "Multi-Scale Structural Similarity for Image Quality Assessment", Asilomar 2003, with the exponents found there.
+/// Wang, Simoncelli, Bovik: "Multi-Scale Structural Similarity for Image Quality Assessment", Asilomar 2003, with the exponents found
+/// there.
 /// A picture too small for all five takes those that it has, their exponents scaled to the same sum.
 /// </remarks>
 public static class MultiScaleSimilarity
@@ -13,8 +14,10 @@ public static class MultiScaleSimilarity
     /// <param name="one">The picture before.</param>
     /// <param name="other">The picture after, of the same size.</param>
     /// <param name="fineness">What the planes are: at half size the exponents are those of the published sizes from the second on.</param>
-    /// <returns>1 for the same; 0 at the least. With it the similarity at each size, the full one first. Planes smaller than a window are compared by their mean error.</returns>
-    public static (double Score, IReadOnlyList<StructuralSimilarity> Scales) Of(TonePlane one, TonePlane other, Fineness fineness = Fineness.EveryPixel)
+    /// <returns>1 for the same; 0 at the least. With it the similarity at each size, the full one first. Planes smaller than a window are
+    /// compared by their mean error.</returns>
+    public static (double Score, IReadOnlyList<StructuralSimilarity> Scales) Of(
+        TonePlane one, TonePlane other, Fineness fineness = Fineness.EveryPixel)
     {
         var exponents = Exponents.AsSpan(fineness == Fineness.FromHalf ? 1 : 0);
         var scales = new List<StructuralSimilarity>();
@@ -27,7 +30,8 @@ public static class MultiScaleSimilarity
         var score = 1.0;
         for (var scale = 0; scale < scales.Count; scale++)
         {
-            // Means count at the smallest size only. Where structures are opposed a power would have no value: that is as bad as none alike.
+            // Means count at the smallest size only. Where structures are opposed a power would have no value: that is as bad as none
+            // alike.
             var alike = scale == scales.Count - 1 ? scales[scale].Whole : scales[scale].Contrast;
             score *= Math.Pow(Math.Max(0, alike), exponents[scale] / sum);
         }

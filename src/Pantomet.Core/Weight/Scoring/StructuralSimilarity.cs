@@ -5,7 +5,8 @@ namespace Pantomet.Core.Weight.Scoring;
 /// <param name="Contrast">Mean of its contrast and structure terms alone.</param>
 /// <param name="Blocks">Mean of the index in each block of <see cref="BlockSide"/> windows, row by row.</param>
 /// <remarks>
-/// Wang, Bovik, Sheikh, Simoncelli: "Image Quality Assessment: From Error Visibility to Structural Similarity", IEEE Trans. Image Processing 13, 2004:
+/// Wang, Bovik, Sheikh, Simoncelli: "Image Quality Assessment: From Error Visibility to Structural Similarity", IEEE Trans. Image
+/// Processing 13, 2004:
 /// Gaussian window of 11 × 11 with σ 1.5, K₁ = 0.01, K₂ = 0.03, L = 255. Only windows that lie in the picture count.
 /// </remarks>
 public sealed record StructuralSimilarity(double Whole, double Contrast, IReadOnlyList<double> Blocks)

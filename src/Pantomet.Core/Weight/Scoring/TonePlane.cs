@@ -4,7 +4,8 @@ using System.Runtime.InteropServices;
 namespace Pantomet.Core.Weight.Scoring;
 
 /// <summary>One channel of a picture for comparing: lightness or a colour difference, 0 to 255, row by row.</summary>
-/// <remarks>Its memory is borrowed: a run has a dozen planes of some megabytes for each file, and to collect them took a twentieth of its time. Who does not dispose of a plane leaves it to that.</remarks>
+/// <remarks>Its memory is borrowed: a run has a dozen planes of some megabytes for each file, and to collect them took a twentieth of its
+/// time. Who does not dispose of a plane leaves it to that.</remarks>
 public sealed class TonePlane : IDisposable
 {
     // Few of each size: what more workers need at once is collected as before.

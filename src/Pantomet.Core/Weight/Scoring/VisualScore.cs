@@ -25,7 +25,8 @@ public enum Looks
 /// <param name="WorstPlaces">Mean similarity of the twentieth of all blocks that are spoilt most.</param>
 /// <param name="Colour">Structural similarity of the two colour differences, the lower of both; 1 for greyscale.</param>
 /// <remarks>
-/// What is lost of the similarity, as a square root so that it grows evenly to the eye, from the whole, from its worst places (a sky with bands,
+/// What is lost of the similarity, as a square root so that it grows evenly to the eye, from the whole, from its worst places (a sky with
+/// bands,
 /// smeared letters) and from colour. The weights and the steps of <see cref="Looks"/> are our own, fitted to the distances that butteraugli
 /// (libjxl 0.7, 3-norm) gives for the demo's pictures: docs/decisions/visual-score.md.
 /// </remarks>
@@ -81,14 +82,18 @@ public sealed record VisualScore(double Points, double Similarity, double WorstP
 
     private static double Lost(double similarity) => Math.Sqrt(Math.Max(0, 1 - similarity));
 
-    private static bool IsSame(TonePlane? one, TonePlane? other) => one is null || other is null ? one == other : one.Values.SequenceEqual(other.Values);
+    private static bool IsSame(TonePlane? one, TonePlane? other) =>
+        one is null || other is null ? one == other : one.Values.SequenceEqual(other.Values);
 
-    private static double Worst(IReadOnlyList<double> blocks) => blocks.Order().Take(Math.Max(1, (int)(blocks.Count * WorstShare))).Average();
+    private static double Worst(IReadOnlyList<double> blocks) =>
+        blocks.Order().Take(Math.Max(1, (int)(blocks.Count * WorstShare))).Average();
 
     private static double Similar(TonePlane? one, TonePlane? other)
     {
         if (one is null || other is null)
             return 1;
-        return Math.Min(one.Width, one.Height) < StructuralSimilarity.Window ? MultiScaleSimilarity.Of(one, other).Score : StructuralSimilarity.Of(one, other).Whole;
+        return Math.Min(one.Width, one.Height) < StructuralSimilarity.Window
+            ? MultiScaleSimilarity.Of(one, other).Score
+            : StructuralSimilarity.Of(one, other).Whole;
     }
 }

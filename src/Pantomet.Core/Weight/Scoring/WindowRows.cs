@@ -4,7 +4,10 @@ using System.Runtime.InteropServices;
 
 namespace Pantomet.Core.Weight.Scoring;
 
-/// <summary>The last rows that a window reaches over, filtered along the row: local means of both planes, of their squares together, and of their product.</summary>
+/// <summary>
+/// The last rows that a window reaches over, filtered along the row: local means of both planes, of their squares together, and of their
+/// product.
+/// </summary>
 /// <remarks>The window is separable and symmetric, so each pass adds the two values at the same distance before it weighs them.</remarks>
 internal sealed class WindowRows
 {
@@ -47,7 +50,9 @@ internal sealed class WindowRows
         Filter(productsNow, products.AsSpan(into * line, width));
     }
 
-    /// <summary>The similarity of every window whose last row is the one taken in last: in whole, and of contrast and structure alone.</summary>
+    /// <summary>
+    /// The similarity of every window whose last row is the one taken in last: in whole, and of contrast and structure alone.
+    /// </summary>
     /// <param name="last">Where that row was put.</param>
     /// <param name="whole">Room for whole vectors: <see cref="RoomFor"/>.</param>
     /// <param name="contrast">Likewise.</param>
@@ -131,12 +136,14 @@ internal sealed class WindowRows
     }
 
     // Written out rather than in arrays: a loop over the taps takes twice the time.
-    private readonly record struct Weights(Vector<float> Middle, Vector<float> First, Vector<float> Second, Vector<float> Third, Vector<float> Fourth, Vector<float> Fifth)
+    private readonly record struct Weights(
+        Vector<float> Middle, Vector<float> First, Vector<float> Second, Vector<float> Third, Vector<float> Fourth, Vector<float> Fifth)
     {
         public static Weights Gaussian => new(new(Taps[5]), new(Taps[4]), new(Taps[3]), new(Taps[2]), new(Taps[1]), new(Taps[0]));
     }
 
-    private readonly record struct Rows(nuint R0, nuint R1, nuint R2, nuint R3, nuint R4, nuint R5, nuint R6, nuint R7, nuint R8, nuint R9, nuint R10)
+    private readonly record struct Rows(
+        nuint R0, nuint R1, nuint R2, nuint R3, nuint R4, nuint R5, nuint R6, nuint R7, nuint R8, nuint R9, nuint R10)
     {
         public static Rows After(int last, int line)
         {

@@ -10,7 +10,10 @@ internal enum WatchedState
     Refused,
 }
 
-/// <summary>A file of the watched folder that is settled, in the database: it is not read again after a restart, nor comes back when its source was taken away.</summary>
+/// <summary>
+/// A file of the watched folder that is settled, in the database: it is not read again after a restart, nor comes back when its source was
+/// taken away.
+/// </summary>
 internal sealed class WatchedFileRow
 {
     /// <summary>Below the watched folder.</summary>

@@ -7,7 +7,8 @@ using Pantomet.Server.Storage;
 namespace Pantomet.Server.Sources.Watching;
 
 /// <summary>Takes in what appears in a folder, once it is complete. Nothing in the folder is ever changed or deleted.</summary>
-/// <remarks>It looks again and again rather than waiting to be told: shared drives tell nothing. Hidden files and links are passed over.</remarks>
+/// <remarks>It looks again and again rather than waiting to be told: shared drives tell nothing. Hidden files and links are passed
+/// over.</remarks>
 internal sealed class WatchedFolder(ServerSettings settings, SourceIntake intake, IDbContextFactory<PantometDb> databases, ILogger<WatchedFolder> log) : BackgroundService
 {
     private const int LooksUntilComplete = 3;

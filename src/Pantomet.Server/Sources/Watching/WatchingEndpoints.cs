@@ -21,7 +21,8 @@ internal static class WatchingEndpoints
     public static void MapWatching(this IEndpointRouteBuilder routes) =>
         routes.MapGet("/api/watching", GetAsync).WithTags("Sources").WithName("getWatching");
 
-    private static async Task<Ok<WatchingAnswer>> GetAsync(PantometDb database, ServerSettings settings, WatchedFolder folder, CancellationToken cancel)
+    private static async Task<Ok<WatchingAnswer>> GetAsync(
+        PantometDb database, ServerSettings settings, WatchedFolder folder, CancellationToken cancel)
     {
         if (settings.WatchedFolder is null)
             return TypedResults.Ok(new WatchingAnswer(null, false, 0, 0, []));
