@@ -14,7 +14,11 @@ namespace Pantomet.Server.Tests;
 public sealed class Library : WebApplicationFactory<Program>
 {
     // One for all servers of this process: a decoder process takes a while to start, and a library of a test looks at one file or two.
-    private static readonly DecoderPool Decoders = new(DecoderCommand.Of(typeof(Program).Assembly.Location), Directory.CreateTempSubdirectory("pantomet-decoders-").FullName, DecoderBounds.Usual);
+    // What takes too long need not take as long as it may in earnest.
+    private static readonly DecoderPool Decoders = new(
+        DecoderCommand.Of(typeof(Program).Assembly.Location),
+        Directory.CreateTempSubdirectory("pantomet-decoders-").FullName,
+        DecoderBounds.Usual with { UsualTime = TimeSpan.FromSeconds(4) });
 
     private DirectoryInfo data = Directory.CreateTempSubdirectory("pantomet-test-");
     private readonly Action<IServiceCollection>? services;

@@ -144,7 +144,7 @@ public sealed class DecoderPool(DecoderCommand command, string folder, DecoderBo
         var at = Directory.CreateDirectory(Path.Combine(process.Folder, Guid.NewGuid().ToString("N"))).FullName;
         try
         {
-            var (result, cost) = await process.DoAsync(job with { Folder = at }, bytes, DecoderBounds.MostTime(fileBytes), cancel);
+            var (result, cost) = await process.DoAsync(job with { Folder = at }, bytes, bounds.MostTime(fileBytes), cancel);
             isUsable = process.Jobs < MostJobs;
             if (result.Refusal is { } refusal)
                 throw Refusals.Of(refusal, bytes);
@@ -152,7 +152,7 @@ public sealed class DecoderPool(DecoderCommand command, string folder, DecoderBo
         }
         catch (DecoderEndedException ended)
         {
-            throw ended.End == DecoderEnd.Time ? Refusals.TooLong(DecoderBounds.MostTime(fileBytes), ended) : Refusals.BrokeDown(bytes, ended);
+            throw ended.End == DecoderEnd.Time ? Refusals.TooLong(bounds.MostTime(fileBytes), ended) : Refusals.BrokeDown(bytes, ended);
         }
         finally
         {
