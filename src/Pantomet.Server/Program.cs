@@ -117,6 +117,7 @@ app.MapTotals();
 app.MapPackages();
 app.MapSpace();
 // Slot ids have dots, so the usual rule that a dot means a file does not hold. What is asked for by scripts is never answered with a page.
+app.MapFallbackToFile("/", "index.html", ClientFiles.Options).ExcludeFromDescription();
 app.MapFallbackToFile("{**path:regex(^(?!(api|assets|schemas|openapi|healthz)(/|$)).*$)}", "index.html", ClientFiles.Options).ExcludeFromDescription();
 
 try

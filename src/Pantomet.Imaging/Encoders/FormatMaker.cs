@@ -53,7 +53,8 @@ internal static class FormatMaker
             var (heavier, itsConflict) = Weigh(picture.Settings with { WholeChroma = true });
             made = (itsConflict == Conflict.None && aim.Holds(new ByteCount(heavier.File.LongLength))
                 ? heavier
-                : made) with { Encodes = made.Encodes + heavier.Encodes };
+                : made) with
+            { Encodes = made.Encodes + heavier.Encodes };
         }
 
         return conflict == Conflict.None ? made : made with { Findings = [ConflictFindings.Of(conflict, made, slot)] };
@@ -83,7 +84,8 @@ internal static class FormatMaker
         var isLighter = lossless.File.Length <= lossy.File.Length;
         return (lossless.IsGood && (isLighter || !lossy.IsGood)
             ? lossless
-            : lossy) with { Encodes = lossless.Encodes + lossy.Encodes, IsFreeOfCap = false };
+            : lossy) with
+        { Encodes = lossless.Encodes + lossy.Encodes, IsFreeOfCap = false };
     }
 
     private static MadeFile ByHand(WeighablePicture picture, int quality, Slot slot)

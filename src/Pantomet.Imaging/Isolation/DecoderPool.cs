@@ -23,6 +23,7 @@ public sealed class DecoderPool(DecoderCommand command, string folder, DecoderBo
 {
     // What a decoder does not give back is given back at the latest then.
     private const int MostJobs = 500;
+    private const int MostStarts = 3;
 
     private readonly ConcurrentBag<DecoderProcess> idle = [];
     private readonly ByteBudget memory = new(bounds.TotalBytes);
@@ -173,6 +174,16 @@ public sealed class DecoderPool(DecoderCommand command, string folder, DecoderBo
             process.Dispose();
         }
 
-        return await DecoderProcess.StartAsync(command, Path.Combine(folder, $"decoder-{Guid.NewGuid():N}"), cancel);
+        for (var attempt = 1; ; attempt++)
+        {
+            try
+            {
+                return await DecoderProcess.StartAsync(command, Path.Combine(folder, $"decoder-{Guid.NewGuid():N}"), cancel);
+            }
+            catch (IOException) when (attempt < MostStarts)
+            {
+                // A machine that is busy with something else.
+            }
+        }
     }
 }

@@ -48,6 +48,7 @@ internal sealed partial class DecoderProcess : IDisposable
     // Out of asm-generic/resource.h: private memory that can be written, whether it was touched or not.
     private const int DataSize = 2;
     private static readonly TimeSpan LookEvery = TimeSpan.FromMilliseconds(50);
+    private static readonly TimeSpan MostStartTime = TimeSpan.FromSeconds(20);
     private readonly Process process;
 
     private DecoderProcess(Process process, string folder)
@@ -69,6 +70,7 @@ internal sealed partial class DecoderProcess : IDisposable
     /// <param name="command">How.</param>
     /// <param name="folder">Made now, and deleted at its end.</param>
     /// <param name="cancel">Nobody waits for it.</param>
+    /// <exception cref="IOException">It ended, or was not ready in time.</exception>
     public static async Task<DecoderProcess> StartAsync(DecoderCommand command, string folder, CancellationToken cancel)
     {
         Directory.CreateDirectory(folder);
@@ -89,13 +91,20 @@ internal sealed partial class DecoderProcess : IDisposable
             },
         };
         var started = new DecoderProcess(Process.Start(start)!, folder);
+        using var limit = CancellationTokenSource.CreateLinkedTokenSource(cancel);
+        limit.CancelAfter(MostStartTime);
         try
         {
             started.process.ErrorDataReceived += (_, _) => { };
             started.process.BeginErrorReadLine();
-            return await started.process.StandardOutput.ReadLineAsync(cancel) == DecoderProgram.Ready
+            return await started.process.StandardOutput.ReadLineAsync(limit.Token).AsTask().WaitAsync(limit.Token) == DecoderProgram.Ready
                 ? started
                 : throw new IOException($"A decoder process ended at its start with {started.ExitCode()}.");
+        }
+        catch (OperationCanceledException) when (!cancel.IsCancellationRequested)
+        {
+            started.Dispose();
+            throw new IOException($"A decoder process was not ready after {MostStartTime.TotalSeconds:0} s.");
         }
         catch
         {
