@@ -51,10 +51,8 @@ internal static class FormatMaker
             slot.Looks.Prefer == Preference.Better && slot.Limits.Aim is { } aim && made.File.LongLength < aim.Least.Bytes)
         {
             var (heavier, itsConflict) = Weigh(picture.Settings with { WholeChroma = true });
-            made = (itsConflict == Conflict.None && aim.Holds(new ByteCount(heavier.File.LongLength))
-                ? heavier
-                : made) with
-            { Encodes = made.Encodes + heavier.Encodes };
+            var chosen = itsConflict == Conflict.None && aim.Holds(new ByteCount(heavier.File.LongLength)) ? heavier : made;
+            made = chosen with { Encodes = made.Encodes + heavier.Encodes };
         }
 
         return conflict == Conflict.None ? made : made with { Findings = [ConflictFindings.Of(conflict, made, slot)] };
@@ -82,10 +80,8 @@ internal static class FormatMaker
             return lossless;
         var lossy = Searched(picture, slot);
         var isLighter = lossless.File.Length <= lossy.File.Length;
-        return (lossless.IsGood && (isLighter || !lossy.IsGood)
-            ? lossless
-            : lossy) with
-        { Encodes = lossless.Encodes + lossy.Encodes, IsFreeOfCap = false };
+        var chosen = lossless.IsGood && (isLighter || !lossy.IsGood) ? lossless : lossy;
+        return chosen with { Encodes = lossless.Encodes + lossy.Encodes, IsFreeOfCap = false };
     }
 
     private static MadeFile ByHand(WeighablePicture picture, int quality, Slot slot)

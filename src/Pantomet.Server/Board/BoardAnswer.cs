@@ -39,8 +39,7 @@ internal sealed record BoardRow(string Id, string Stem, string Group, int Width,
 /// <param name="Bytes">What its files weigh together.</param>
 /// <param name="ByHand">Whether a person framed it.</param>
 /// <param name="Finding">The worst that is to be said of it.</param>
-/// <param name="Place">What it looks like: the slot, or the tier of the slot's own shape, which its column names; without one, the first
-/// tier.</param>
+/// <param name="Place">What it looks like: the slot, or the tier of its own shape, or else the first tier.</param>
 internal sealed record BoardCell(PairingStanding State, int Done, int Files, long Bytes, bool ByHand, Finding? Finding, BoardPlace? Place)
 {
     /// <summary>Of a source that is gone.</summary>

@@ -12,8 +12,7 @@ using Pantomet.Server.Storage;
 namespace Pantomet.Server.Framing;
 
 /// <summary>A crop that is set by hand.</summary>
-/// <param name="Crop">In upright source pixels, whole numbers, inside the picture. It is fitted to the slot's shape; a finding says
-/// so.</param>
+/// <param name="Crop">In upright source pixels, whole, inside the picture. It is fitted to the shape; a finding says so.</param>
 /// <param name="Tier">A tier of the slot; null for the slot with all its tiers.</param>
 /// <param name="Rotation">Degrees clockwise, within 15 of a quarter turn; null follows the source's.</param>
 internal sealed record DrawnFraming(DrawnRect Crop, string? Tier = null, double? Rotation = null);

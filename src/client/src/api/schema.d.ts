@@ -1360,10 +1360,7 @@ export interface components {
         };
         /** @description A crop that is set by hand. */
         DrawnFraming: {
-            /**
-             * @description In upright source pixels, whole numbers, inside the picture. It is fitted to the slot's shape; a finding says
-             *         so.
-             */
+            /** @description In upright source pixels, whole, inside the picture. It is fitted to the shape; a finding says so. */
             crop: components["schemas"]["DrawnRect"];
             /**
              * Format: double
