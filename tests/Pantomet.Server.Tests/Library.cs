@@ -91,10 +91,13 @@ public sealed class Library : WebApplicationFactory<Program>
     }
 
     /// <summary>Takes a demo picture in and gives its id.</summary>
-    public async Task<string> TakeInAsync(string demoName)
+    public async Task<string> TakeInAsync(string demoName) => await TakeInAsync(demoName, await File.ReadAllBytesAsync(Demo(demoName)));
+
+    /// <summary>Takes a picture in and gives its id.</summary>
+    public async Task<string> TakeInAsync(string name, byte[] content)
     {
-        var entry = (await SendAsync((demoName, await File.ReadAllBytesAsync(Demo(demoName)))))[0]!;
-        Assert.Null(entry["problem"]);
+        var entry = (await SendAsync((name, content)))[0]!;
+        Assert.Null(entry["problem"]?.ToJsonString());
         return (string)entry["source"]!["id"]!;
     }
 

@@ -35,7 +35,7 @@ public sealed class LoadTests
     {
         using var library = new Library();
         (await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", Documents.Of("common", ("common.a", [60])))).EnsureSuccessStatusCode();
-        var id = (string)(await library.SendAsync(("kite.png", HostilePictures.Png(90, 50, 0))))[0]!["source"]!["id"]!;
+        var id = await library.TakeInAsync("kite.png", HostilePictures.Png(90, 50, 0));
         var addresses = Addresses(await library.GetAsync("/openapi/v1.json"));
         var faults = new ConcurrentBag<string>();
         await Task.WhenAll(Enumerable.Range(0, People).Select(at => Task.Run(async () =>
@@ -125,7 +125,7 @@ public sealed class LoadTests
 
         public async Task<Person> WorkAsync(TimeSpan howLong)
         {
-            Source = (string)(await library.SendAsync(($"own-{number}.png", HostilePictures.Png(80, 40 + number, 0))))[0]!["source"]!["id"]!;
+            Source = await library.TakeInAsync($"own-{number}.png", HostilePictures.Png(80, 40 + number, 0));
             Assert.Equal(201, await AskAsync("POST", "/api/destinations", Documents.Of(Destination, ($"{Destination}.a", [Width]))));
             for (var watch = Stopwatch.StartNew(); watch.Elapsed < howLong;)
                 await ActAsync();

@@ -444,6 +444,8 @@ async function validateEverything(page: Page): Promise<() => number> {
 async function addSlot(page: Page, name: string, ratio: string, widths: string[]): Promise<void> {
   await page.getByRole("button", { name: "New slot" }).click();
   const slot = page.getByRole("complementary", { name: "Slot" });
+  // Until then the one before it is shown.
+  await expect(slot.getByLabel("Name", { exact: true })).toHaveValue("new slot");
   await slot.getByLabel("Name", { exact: true }).fill(name);
   await slot.getByLabel("Ratio", { exact: true }).fill(ratio);
   await slot.getByLabel("Sizes by").selectOption({ label: "from the layout" });

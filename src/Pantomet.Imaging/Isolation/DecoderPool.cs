@@ -122,12 +122,12 @@ public sealed class DecoderPool(DecoderCommand command, string folder, DecoderBo
             var first = bounds.FirstBytes(fileBytes);
             try
             {
-                return await DoAsync(job, fileBytes, first, take, cancel);
+                return await DoAsync(job, fileBytes, first, isAnew: false, take, cancel);
             }
-            // It may be that it only needs more than most.
+            // It may be that it only needs more than most, or that the process had come to harm by the file before it.
             catch (UnreadableException refusal) when (refusal.Id is Refusals.Damaged or Refusals.Fault or Refusals.Memory && first < bounds.TotalBytes)
             {
-                return await DoAsync(job, fileBytes, bounds.TotalBytes, take, cancel);
+                return await DoAsync(job, fileBytes, bounds.TotalBytes, isAnew: refusal.Id == Refusals.Fault, take, cancel);
             }
         }
         finally
@@ -137,10 +137,10 @@ public sealed class DecoderPool(DecoderCommand command, string folder, DecoderBo
     }
 
     private async Task<T> DoAsync<T>(
-        DecoderJob job, long fileBytes, long bytes, Func<DecoderResult, DecoderCost, string, Task<T>> take, CancellationToken cancel)
+        DecoderJob job, long fileBytes, long bytes, bool isAnew, Func<DecoderResult, DecoderCost, string, Task<T>> take, CancellationToken cancel)
     {
         using var share = await memory.TakeAsync(bytes, cancel);
-        var process = await ProcessAsync(cancel);
+        var process = await ProcessAsync(isAnew, cancel);
         var isUsable = false;
         var at = Directory.CreateDirectory(Path.Combine(process.Folder, Guid.NewGuid().ToString("N"))).FullName;
         try
@@ -165,13 +165,16 @@ public sealed class DecoderPool(DecoderCommand command, string folder, DecoderBo
         }
     }
 
-    private async Task<DecoderProcess> ProcessAsync(CancellationToken cancel)
+    private async Task<DecoderProcess> ProcessAsync(bool isAnew, CancellationToken cancel)
     {
         while (idle.TryTake(out var process))
         {
-            if (process.IsAlive)
+            if (process.IsAlive && !isAnew)
                 return process;
             process.Dispose();
+            // One for one: there are never more than there are seats.
+            if (isAnew)
+                break;
         }
 
         for (var attempt = 1; ; attempt++)

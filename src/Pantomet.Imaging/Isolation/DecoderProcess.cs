@@ -122,29 +122,28 @@ internal sealed partial class DecoderProcess : IDisposable
     public async Task<(DecoderResult Result, DecoderCost Cost)> DoAsync(
         DecoderJob job, long mostBytes, TimeSpan mostTime, CancellationToken cancel)
     {
-        var heldBefore = Status("VmRSS");
-        Bound(Status("VmData") + mostBytes);
-        ForgetPeak();
-        var before = Worked();
-        await process.StandardInput.WriteLineAsync(JsonSerializer.Serialize(job, DecoderJob.Json).AsMemory(), cancel);
-        await process.StandardInput.FlushAsync(cancel);
-        var answer = process.StandardOutput.ReadLineAsync(CancellationToken.None).AsTask();
-        var watch = Stopwatch.StartNew();
-        while (await Task.WhenAny(answer, Task.Delay(LookEvery, cancel)) != answer)
+        try
         {
-            // Who waits for a disk or for other processes takes no time of a processor; there is an end to that too.
-            if (cancel.IsCancellationRequested || Worked() - before > mostTime || watch.Elapsed > mostTime * 4)
-            {
-                Kill();
-                cancel.ThrowIfCancellationRequested();
-                throw new DecoderEndedException(DecoderEnd.Time, $"The decoder took more than {mostTime.TotalSeconds:0} s.");
-            }
+            var heldBefore = Status("VmRSS");
+            Bound(Status("VmData") + mostBytes);
+            ForgetPeak();
+            var before = Worked();
+            await process.StandardInput.WriteLineAsync(JsonSerializer.Serialize(job, DecoderJob.Json).AsMemory(), cancel);
+            await process.StandardInput.FlushAsync(cancel);
+            var answer = await AnswerAsync(before, mostTime, cancel)
+                ?? throw new DecoderEndedException(DecoderEnd.Fault, $"The decoder ended with {ExitCode()}.");
+            // To tidy up after the job it may take what it needs.
+            Bound(-1);
+            Jobs++;
+            return (
+                JsonSerializer.Deserialize<DecoderResult>(answer, DecoderJob.Json)!,
+                new DecoderCost(Math.Max(0, Status("VmHWM") - heldBefore), Worked() - before));
         }
-
-        if (await answer is not { } line)
-            throw new DecoderEndedException(DecoderEnd.Fault, $"The decoder ended with {ExitCode()}.");
-        Jobs++;
-        return (JsonSerializer.Deserialize<DecoderResult>(line, DecoderJob.Json)!, new DecoderCost(Math.Max(0, Status("VmHWM") - heldBefore), Worked() - before));
+        catch (IOException problem)
+        {
+            // It had ended before it could be told.
+            throw new DecoderEndedException(DecoderEnd.Fault, $"The decoder takes no jobs: {problem.Message}");
+        }
     }
 
     public void Dispose()
@@ -153,6 +152,24 @@ internal sealed partial class DecoderProcess : IDisposable
         process.Dispose();
         if (Directory.Exists(Folder))
             Directory.Delete(Folder, recursive: true);
+    }
+
+    private async Task<string?> AnswerAsync(TimeSpan workedBefore, TimeSpan mostTime, CancellationToken cancel)
+    {
+        var answer = process.StandardOutput.ReadLineAsync(CancellationToken.None).AsTask();
+        var watch = Stopwatch.StartNew();
+        while (await Task.WhenAny(answer, Task.Delay(LookEvery, cancel)) != answer)
+        {
+            // Who waits for a disk or for other processes takes no time of a processor; there is an end to that too.
+            if (cancel.IsCancellationRequested || Worked() - workedBefore > mostTime || watch.Elapsed > mostTime * 4)
+            {
+                Kill();
+                cancel.ThrowIfCancellationRequested();
+                throw new DecoderEndedException(DecoderEnd.Time, $"The decoder took more than {mostTime.TotalSeconds:0} s.");
+            }
+        }
+
+        return await answer;
     }
 
     private void Kill()
