@@ -1,7 +1,9 @@
 using System.Net;
+using System.Net.Http.Headers;
 using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json.Nodes;
+using Microsoft.Data.Sqlite;
 using Microsoft.Extensions.DependencyInjection;
 using Pantomet.Server.Storage;
 using Pantomet.Server.Tests.Hostile;
@@ -256,10 +258,60 @@ public sealed class FaultTests
         Assert.Equal("modern-left-out", (string)files["webP"]["findings"]![0]!["id"]!);
     }
 
+    [Fact]
+    public async Task An_original_that_is_fetched_in_parts_is_checked_once()
+    {
+        using var library = new Library();
+        var id = await library.TakeInAsync("spool-small.jpg");
+        var path = Directory.EnumerateFiles(Path.Combine(library.DataFolder, "originals"), id, SearchOption.AllDirectories).Single();
+        using (var first = await PartAsync(library, id))
+            Assert.Equal(HttpStatusCode.PartialContent, first.StatusCode);
+        // What no look at its length and time can tell shows that its bytes were not all read again.
+        var (modified, bytes) = (File.GetLastWriteTimeUtc(path), await File.ReadAllBytesAsync(path));
+        bytes[^1] ^= 1;
+        await File.WriteAllBytesAsync(path, bytes);
+        File.SetLastWriteTimeUtc(path, modified);
+        using (var second = await PartAsync(library, id))
+            Assert.Equal(HttpStatusCode.PartialContent, second.StatusCode);
+        // What they do tell is found out.
+        File.SetLastWriteTimeUtc(path, modified.AddSeconds(1));
+        using var third = await PartAsync(library, id);
+        Assert.Equal("/problems/original-altered", (string)(await third.Content.ReadFromJsonAsync<JsonNode>())!["type"]!);
+    }
+
+    [Fact]
+    public async Task A_file_is_found_by_its_hash_without_reading_every_row()
+    {
+        using var library = new Library();
+        await library.GetAsync("/api/space");
+        await using var database = new SqliteConnection($"Data Source={Path.Combine(library.DataFolder, "pantomet.db")};Pooling=False");
+        await database.OpenAsync();
+        await using var command = new SqliteCommand("EXPLAIN QUERY PLAN SELECT * FROM Variants WHERE Sha256 = 'a'", database);
+        await using var rows = await command.ExecuteReaderAsync();
+        Assert.True(await rows.ReadAsync());
+        Assert.Contains("USING INDEX", rows.GetString(3), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Pictures_that_take_more_memory_than_there_is_are_rendered_one_after_the_other()
+    {
+        using var library = new Library();
+        (await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", Documents.Of("test", ("test.a", [60, 50])))).EnsureSuccessStatusCode();
+        var ids = new List<string>();
+        for (var at = 0; at < 4; at++)
+            ids.Add(await library.TakeInAsync($"kite-{at}.png", HostilePictures.Png(90, 61 + at, 0)));
+        await library.ExecuteAsync("UPDATE Sources SET LookBytes = 5000000000");
+        await library.RunAsync(ids, ["test.a"]);
+        Assert.Equal(8, (await library.GetAsync("/api/variants"))["items"]!.AsArray().Count);
+    }
+
+    private static Task<HttpResponseMessage> PartAsync(Library library, string id) => library.Http.SendAsync(
+        new HttpRequestMessage(HttpMethod.Get, $"/api/sources/{id}/original") { Headers = { Range = new RangeHeaderValue(0, 9) } });
+
     private static async Task<string> ReadyAsync(Library library, int[] widths)
     {
         (await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", Documents.Of("test", ("test.a", widths)))).EnsureSuccessStatusCode();
-        return (string)(await library.SendAsync(("kite.png", HostilePictures.Png(90, 61, 0))))[0]!["source"]!["id"]!;
+        return await library.TakeInAsync("kite.png", HostilePictures.Png(90, 61, 0));
     }
 
     private static async Task<string> StartAsync(Library library, string source)

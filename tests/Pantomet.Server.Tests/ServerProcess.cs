@@ -80,6 +80,13 @@ internal sealed class ServerProcess(string? folder = null) : IDisposable
         throw new TimeoutException($"The server does not answer. It said: {Said}");
     }
 
+    /// <summary>Waits until it has written one of some words, or has ended.</summary>
+    public async Task UntilSaidAsync(params string[] words)
+    {
+        for (var attempt = 0; attempt < 600 && !server!.HasExited && !words.Any(word => Said.Contains(word, StringComparison.Ordinal)); attempt++)
+            await Task.Delay(100);
+    }
+
     /// <summary>Waits for its end.</summary>
     /// <returns>Its exit code.</returns>
     public async Task<int> EndAsync()

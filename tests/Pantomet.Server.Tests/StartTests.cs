@@ -74,8 +74,7 @@ public sealed class StartTests : IDisposable
         await File.WriteAllTextAsync(Path.Combine(server.DataFolder, "pantomet.db.upgrading"), "half a database");
         server.Begin();
         // Whether this made-up upgrade can be done or not, there is an answer and no waiting.
-        for (var attempt = 0; attempt < 300 && !server.Said.Contains("ready", StringComparison.Ordinal) && !server.Said.Contains("exception", StringComparison.OrdinalIgnoreCase); attempt++)
-            await Task.Delay(100);
+        await server.UntilSaidAsync("ready", "xception");
         Assert.Contains("Bringing the library's database up to date", server.Said, StringComparison.Ordinal);
         using var after = Open(Path.Combine(server.DataFolder, "pantomet.db"));
         Assert.Equal(1L, ServerProcess.Scalar(after, "SELECT COUNT(*) FROM Sources"));

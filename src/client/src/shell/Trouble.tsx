@@ -12,7 +12,7 @@ export function Trouble() {
         <p role="alert" className="flex gap-3 border-b border-stop bg-stop-pale px-4 py-1.5">
           {sentence}
           <Link to="/space" className="underline">
-            Make room
+            Storage
           </Link>
         </p>
       )}
