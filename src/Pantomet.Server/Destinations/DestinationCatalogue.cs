@@ -193,7 +193,7 @@ internal sealed class DestinationCatalogue(IDbContextFactory<PantometDb> databas
             var twice = read.Destination?.Slots.FirstOrDefault(slot => slots.ContainsKey(slot.Id));
             var problem = read.Destination is null ? Said(read)
                 : twice is null ? null
-                : $"Its slot \"{twice.Name}\" has the id \"{twice.Id}\", which belongs to {slots[twice.Id].Destination.Name} already. Give it another id and save; until then it is not used.";
+                : $"Its slot \"{twice.Name}\" has the id \"{twice.Id}\", which belongs to {slots[twice.Id].Destination.Name} already. Copy the slot, delete this one and save; until then it is not used.";
             documents.Add(new StoredDocument(document, VersionOf(text)) { Problem = problem });
             if (problem is not null)
                 log.LogError("The destination {Name} cannot be used as it is: {Problem}", document.Name, problem);

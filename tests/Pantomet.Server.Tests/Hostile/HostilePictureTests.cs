@@ -51,8 +51,9 @@ public sealed class HostilePictureTests : IDisposable
     [Fact]
     public async Task A_damaged_colour_profile_is_no_reason_to_refuse_a_picture_nor_its_neighbours()
     {
-        var entries = await library.SendAsync(("one.png", HostilePictures.Png(9, 9, 0)), ("odd.png", HostilePictures.WithDamagedProfile()), ("two.png", HostilePictures.Png(9, 8, 0)));
+        var entries = await library.SendAsync(("one.png", HostilePictures.Png(9, 9, 0)), ("odd.jpg", HostilePictures.WithDamagedProfile()), ("two.png", HostilePictures.Png(9, 8, 0)));
         Assert.All(entries, entry => Assert.Null(entry!["problem"]));
+        Assert.Equal("an unnamed profile", (string)entries[1]!["source"]!["colourProfile"]!);
     }
 
     [Fact]

@@ -37,16 +37,11 @@ public static class HostilePictures
     /// <summary>A small picture with a profile that says of itself what is not so.</summary>
     public static byte[] WithDamagedProfile()
     {
-        // ICC.1, 7.2: a header of 128 bytes, then a table of tags; the one of the description lies beyond the end.
-        var profile = new byte[160];
-        BinaryPrimitives.WriteInt32BigEndian(profile, profile.Length);
-        "mntrRGB XYZ "u8.CopyTo(profile.AsSpan(12));
-        "acsp"u8.CopyTo(profile.AsSpan(36));
-        BinaryPrimitives.WriteInt32BigEndian(profile.AsSpan(128), 1);
-        "desc"u8.CopyTo(profile.AsSpan(132));
-        BinaryPrimitives.WriteInt32BigEndian(profile.AsSpan(136), 150);
-        BinaryPrimitives.WriteInt32BigEndian(profile.AsSpan(140), 10);
-        return Png(8, 8, 0, ("iCCP", [.. "odd\0\0"u8, .. Deflated([profile])]));
+        var picture = In("demo", "sources", "beach-morning-p3.jpg");
+        // The text of the description (ICC.1:2001-04, 6.5.17) says that it is longer than the profile.
+        var length = picture.AsSpan().IndexOf("desc\0\0\0\0"u8) + 8;
+        BinaryPrimitives.WriteInt32BigEndian(picture.AsSpan(length), 100_000);
+        return picture;
     }
 
     /// <summary>A picture of one colour (ISO/IEC 15948), with chunks before its pixels.</summary>
@@ -152,11 +147,13 @@ public static class HostilePictures
 
     private static string Path(int points) => "M0 0" + string.Concat(Enumerable.Range(0, points).Select(at => $"L{at % 600} {at * 7 % 400}"));
 
-    private static byte[] Kept(string name)
+    private static byte[] Kept(string name) => In("tests", "Pantomet.Server.Tests", "Hostile", "pictures", name);
+
+    private static byte[] In(params string[] path)
     {
         var folder = new DirectoryInfo(AppContext.BaseDirectory);
         while (!File.Exists(System.IO.Path.Combine(folder!.FullName, "Pantomet.slnx")))
             folder = folder.Parent;
-        return File.ReadAllBytes(System.IO.Path.Combine(folder.FullName, "tests", "Pantomet.Server.Tests", "Hostile", "pictures", name));
+        return File.ReadAllBytes(System.IO.Path.Combine([folder.FullName, .. path]));
     }
 }
