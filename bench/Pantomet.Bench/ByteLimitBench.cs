@@ -51,7 +51,7 @@ internal static class ByteLimitBench
         // A picture that is too small for a size is no case of it.
         if (SlotPlan.For(free, BenchSlots.Source(facts)).Variants is not [var variant, ..])
             return;
-        using var picture = FinishedPicture.Make(source, variant, free, format);
+        using var picture = FinishedPicture.Make(source, BenchSlots.Recipe(facts, variant, free), format);
         var best = Encoder.Lossy(picture.Image, format, QualityScale.For(85, format), picture.Settings);
         foreach (var share in Shares)
         {
@@ -61,8 +61,8 @@ internal static class ByteLimitBench
             // A picture that has not been looked at yet, as in a run; making its pixels is not part of the search.
             var time = Enumerable.Range(0, 2).Min(_ =>
             {
-                using var fresh = FinishedPicture.Make(source, variant, free, format);
-                return Stopwatches.Least(1, () => weighed = Weigher.Weigh(slot, format, fresh.TrialsWith(fresh.Settings)));
+                using var fresh = FinishedPicture.Make(source, BenchSlots.Recipe(facts, variant, free), format);
+                return Stopwatches.Least(1, () => weighed = Weigher.Weigh(WeightDemand.Of(slot), format, fresh.TrialsWith(fresh.Settings)));
             });
             tally.Cases++;
             if (weighed!.Conflict != Conflict.None)

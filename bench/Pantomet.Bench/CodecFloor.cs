@@ -24,7 +24,7 @@ internal static class CodecFloor
             using var decoded = DecodedSource.Open(path, facts);
             return new Work(path, facts, [.. SlotPlan.For(slot, BenchSlots.Source(facts)).Variants.Select(variant =>
             {
-                using var picture = FinishedPicture.Make(decoded, variant, slot, PictureFormat.Jpeg);
+                using var picture = FinishedPicture.Make(decoded, BenchSlots.Recipe(facts, variant, slot), PictureFormat.Jpeg);
                 return (variant, picture.Settings);
             })]);
         }

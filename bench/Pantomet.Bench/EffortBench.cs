@@ -1,5 +1,4 @@
 using Pantomet.Core.Destinations;
-using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
 using Pantomet.Imaging.Encoders;
@@ -40,7 +39,7 @@ internal static class EffortBench
     private static (double Bytes, double Time) Lightest(DecodedSource source, SourceFacts facts, PictureFormat format, Effort effort)
     {
         var slot = BenchSlots.Of(format, [Width], new QualityRange(1, 100), null) with { Effort = effort };
-        using var picture = FinishedPicture.Make(source, SlotPlan.For(slot, BenchSlots.Source(facts)).Variants[0], slot, format);
+        using var picture = FinishedPicture.Make(source, BenchSlots.Recipe(facts, slot), format);
         var trials = picture.TrialsWith(picture.Settings);
         // Between the two qualities around the score, as if quality had no steps.
         var (low, high) = (1, 100);

@@ -1,6 +1,5 @@
 using NetVips;
 using Pantomet.Core.Destinations;
-using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
 using Pantomet.Imaging.Encoders;
@@ -65,7 +64,7 @@ internal static class EqualBytesBench
                 var cap = new FileInfo(theirs).Length;
                 var slot = BenchSlots.Of(PictureFormat.Jpeg, [width], new QualityRange(1, 100), cap) with { Effort = effort, Looks = new LooksPolicy(0, 0, Preference.Better) };
                 // To the last byte that fits, so that bytes are equal.
-                using var picture = FinishedPicture.Make(source, SlotPlan.For(slot, BenchSlots.Source(facts)).Variants[0], slot, PictureFormat.Jpeg);
+                using var picture = FinishedPicture.Make(source, BenchSlots.Recipe(facts, slot), PictureFormat.Jpeg);
                 var goal = new WeightGoal(new QualityRange(1, 100), cap, cap, cap);
                 // Thorough effort tries both ways, and the score decides, as in a run.
                 var ours = ((Effort[])[effort, Effort.Quick]).Distinct().Select(way =>

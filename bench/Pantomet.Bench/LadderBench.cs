@@ -37,7 +37,7 @@ internal static class LadderBench
         {
             if (turn == 1)
                 (ours, unproven, floor, shared, theirs) = (0, 0, 0, 0, 0);
-            ours += Ours(work.Files, (decoded, file) => VariantMaker.Make(decoded, file.Variant, slot).File);
+            ours += Ours(work.Files, (decoded, file) => VariantMaker.Make(decoded, BenchSlots.Recipe(facts, file.Variant, slot)).File);
             unproven += Ours(work.Files, (decoded, file) =>
             {
                 using var pixels = decoded.Cut(file.Variant.Crop, file.Variant.Turn, file.Variant.Size.Picture);

@@ -37,7 +37,7 @@ internal static class WeightBench
         var slot = BenchSlots.Of(format, Widths, QualityRange.Usual, null);
         using var source = DecodedSource.Open(path, facts);
         return [.. SlotPlan.For(slot, BenchSlots.Source(facts)).Variants
-            .AsParallel().Select(variant => ((double)variant.Size.File.Count, (double)VariantMaker.Make(source, variant, slot).File.Length))];
+            .AsParallel().Select(variant => ((double)variant.Size.File.Count, (double)VariantMaker.Make(source, BenchSlots.Recipe(facts, variant, slot)).File.Length))];
     }
 
     // One picture weighs three times another of its size; what counts is how the weight rises within a picture, and the level of the average.

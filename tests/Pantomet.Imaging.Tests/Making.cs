@@ -1,5 +1,6 @@
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Framing;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Runs;
 using Pantomet.Imaging.Encoders;
 using Pantomet.Imaging.Rendering;
@@ -14,6 +15,12 @@ internal static class Making
     {
         var facts = SourceProbe.Probe(path, 300_000_000).Facts;
         using var source = DecodedSource.Open(path, facts);
-        return VariantMaker.Make(source, SlotPlan.For(slot, Demo.Source(facts) with { Framing = framing ?? SourceFraming.None }).Variants[0], slot);
+        return Of(source, SlotPlan.For(slot, Demo.Source(facts) with { Framing = framing ?? SourceFraming.None }).Variants[0], slot);
     }
+
+    public static MadeFile Of(DecodedSource source, PlannedVariant variant, Slot slot) =>
+        VariantMaker.Make(source, Recipe(source, variant, slot), new RemedyRecipes(Demo.Source(source.Facts), variant, slot));
+
+    public static RenderRecipe Recipe(DecodedSource source, PlannedVariant variant, Slot slot) =>
+        RecipeRules.For(Demo.Source(source.Facts), variant, slot);
 }

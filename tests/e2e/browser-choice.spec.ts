@@ -39,6 +39,8 @@ test.afterAll(() => app.stop());
 test("the file that Chromium takes, and the width it works out, are those that were computed", async ({
   browser,
 }) => {
+  // Some hundred pages, each in a browser window of its own.
+  test.setTimeout(300_000);
   const predicted = await Promise.all(layouts.map(predict));
   let compared = 0;
   for (const density of densities)

@@ -121,13 +121,8 @@ public sealed record Slot(
     /// </summary>
     public int? Ppi { get; init; }
 
-    /// <summary>
-    /// What is written for nothing in particular, since most formats have no way to say nothing (common practice, no source).
-    /// </summary>
-    public const int UnstatedPpi = 72;
-
     /// <summary>What is written.</summary>
-    public int StatedPpi => Ppi ?? UnstatedPpi;
+    public int StatedPpi => Ppi ?? PictureFormats.UnstatedPpi;
 
     /// <summary>Whether animated sources stay animated.</summary>
     public AnimationPolicy Animation { get; init; } = AnimationPolicy.FirstFrame;

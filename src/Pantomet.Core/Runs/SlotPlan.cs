@@ -2,6 +2,7 @@ using Pantomet.Core.Destinations;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Sizing;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
 
@@ -87,7 +88,7 @@ public sealed record SlotPlan(IReadOnlyList<PlacePlan> Places, IReadOnlyList<Wan
     {
         var parts = new NameParts(
             source.Stem, part.Name, variant.Size.File, variant.Size.Density, source.Sequence, source.AddedOn,
-            () => new Recipe(source, variant, slot).Hash());
+            () => RecipeRules.For(source, variant, slot).Hash());
         return variant with { Name = slot.NamePattern.NameFor(parts) };
     }
 

@@ -1,4 +1,5 @@
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
 
@@ -19,13 +20,13 @@ public sealed record VariantRecipes(string Own, string? WithoutCap, long Below)
     /// <param name="slot">The slot.</param>
     public static VariantRecipes Of(Source source, PlannedVariant variant, Slot slot)
     {
-        var own = new Recipe(source, variant, slot).Hash();
+        var own = RecipeRules.For(source, variant, slot).Hash();
         if (slot.Limits is not { Most: { } cap, Aim: null, Fewest: null } || IsChosenByWeight(source, variant))
             return new VariantRecipes(own, null, 0);
         var free = slot with { Limits = slot.Limits with { Most = null } };
         // What is made without loss has no quality that a cap could lower by a little.
         var below = variant.Formats.Any(format => format.HasQuality()) ? WeightGoal.LeastUnder(cap) : cap.Bytes + 1;
-        return new VariantRecipes(own, new Recipe(source, variant, free).Hash(), below);
+        return new VariantRecipes(own, RecipeRules.For(source, variant, free).Hash(), below);
     }
 
     /// <summary>Whether a file that was made settles the variant.</summary>

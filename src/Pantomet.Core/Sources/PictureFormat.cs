@@ -40,6 +40,12 @@ public enum PictureFormat
 /// <summary>What is fixed about each format.</summary>
 public static class PictureFormats
 {
+    /// <summary>
+    /// Pixels per inch that are written for nothing in particular, since most formats have no way to say nothing (common practice, no
+    /// source).
+    /// </summary>
+    public const int UnstatedPpi = 72;
+
     /// <summary>The file-name ending that Pantomet writes, without the dot.</summary>
     /// <param name="format">Any format.</param>
     public static string Extension(this PictureFormat format) => format switch

@@ -35,48 +35,48 @@ public sealed class Weigher
 {
     private const int Highest = 100;
 
-    private readonly Slot slot;
+    private readonly WeightDemand demand;
     private readonly PictureFormat format;
     private readonly Trials trials;
     private readonly WeightGoal goal;
     private readonly Knots looks;
 
-    private Weigher(Slot slot, PictureFormat format, Trials trials)
+    private Weigher(WeightDemand demand, PictureFormat format, Trials trials)
     {
-        (this.slot, this.format, this.trials) = (slot, format, trials);
-        goal = WeightGoal.For(slot, format);
+        (this.demand, this.format, this.trials) = (demand, format, trials);
+        goal = WeightGoal.For(demand, format);
         looks = LooksCurve.Of(format);
     }
 
     /// <summary>Weighs.</summary>
-    /// <param name="slot">Sets limits and preference.</param>
+    /// <param name="demand">Limits and preference.</param>
     /// <param name="format">A format for which <see cref="PictureFormats.HasQuality"/> holds.</param>
     /// <param name="trials">The picture's files.</param>
-    public static Weighed Weigh(Slot slot, PictureFormat format, Trials trials) => new Weigher(slot, format, trials).Run();
+    public static Weighed Weigh(WeightDemand demand, PictureFormat format, Trials trials) => new Weigher(demand, format, trials).Run();
 
     private Weighed Run()
     {
-        var chosen = slot.Looks.Prefer == Preference.Smaller ? Smaller() : Within(goal);
-        if (slot.Limits.Most is { } cap && chosen.Bytes > cap.Bytes)
+        var chosen = demand.Looks.Prefer == Preference.Smaller ? Smaller() : Within(goal);
+        if (demand.Limits.Max is { } cap && chosen.Bytes > cap.Bytes)
             return new Weighed(chosen, trials.PointsOf(chosen), Conflict.CapAndQuality);
         var points = trials.PointsOf(chosen);
-        return points >= slot.Looks.Floor ? new Weighed(chosen, points, Conflict.None, IsFreeOfCap(chosen, points)) : Raised(chosen);
+        return points >= demand.Looks.Floor ? new Weighed(chosen, points, Conflict.None, IsFreeOfCap(chosen, points)) : Raised(chosen);
     }
 
-    private bool HasNoOtherWeight => slot.Limits is { Aim: null, Fewest: null };
+    private bool HasNoOtherWeight => demand.Limits.HasOnlyMax;
 
     // The best quality that is asked for, or the looks that are wanted: then only a cap in the way could change it.
     private bool IsFreeOfCap(Trial chosen, double points) =>
-        HasNoOtherWeight && (slot.Looks.Prefer == Preference.Smaller ? points >= slot.Looks.Wanted : chosen.Quality == goal.Quality.Ceiling);
+        HasNoOtherWeight && (demand.Looks.Prefer == Preference.Smaller ? points >= demand.Looks.Wanted : chosen.Quality == goal.Quality.Ceiling);
 
     private Trial Smaller()
     {
         bool TooHeavy(long bytes) => bytes > 1.1 * goal.Most;
-        var lightest = LooksSearch.Lowest(slot.Looks.Wanted, goal.Quality, looks, trials, TooHeavy);
+        var lightest = LooksSearch.Lowest(demand.Looks.Wanted, goal.Quality, looks, trials, TooHeavy);
         if (lightest is null || lightest.Bytes > goal.Most)
             return Within(goal);
         // Under the band the wanted looks are met already; the fewest bytes are then the band's own.
-        return slot.Limits.Aim is { } aim && lightest.Bytes < aim.Least.Bytes ? Within(goal.AtLeast(aim.Least.Bytes)) : lightest;
+        return demand.Limits.Aim is { } aim && lightest.Bytes < aim.Least.Bytes ? Within(goal.AtLeast(aim.Least.Bytes)) : lightest;
     }
 
     private Trial Within(WeightGoal bytes)
@@ -88,20 +88,20 @@ public sealed class Weigher
     // The floor comes before the band and before the quality that is enough, the cap before all.
     private Weighed Raised(Trial chosen)
     {
-        var top = slot.Limits.Most is { } cap ? Heaviest(cap.Bytes) : null;
-        if (top is not null && trials.PointsOf(top) < slot.Looks.Floor)
+        var top = demand.Limits.Max is { } cap ? Heaviest(cap.Bytes) : null;
+        if (top is not null && trials.PointsOf(top) < demand.Looks.Floor)
             return new Weighed(top, trials.PointsOf(top), top.Quality == Highest ? Conflict.FloorOutOfReach : Conflict.CapAndFloor);
-        if (slot.Limits.Aim is { } aim && Heaviest(aim.Most.Bytes) is var inBand && inBand.Bytes <= aim.Most.Bytes && trials.PointsOf(inBand) >= slot.Looks.Floor)
+        if (demand.Limits.Aim is { } aim && Heaviest(aim.Most.Bytes) is var inBand && inBand.Bytes <= aim.Most.Bytes && trials.PointsOf(inBand) >= demand.Looks.Floor)
             top = inBand;
-        else if (top is not null && slot.Limits.Aim is null && slot.Looks.Prefer == Preference.Better && chosen.Quality < goal.Quality.Ceiling)
+        else if (top is not null && demand.Limits.Aim is null && demand.Looks.Prefer == Preference.Better && chosen.Quality < goal.Quality.Ceiling)
             return new Weighed(top, trials.PointsOf(top), Conflict.None);
 
         var highest = top?.Quality ?? Highest;
         var raised = chosen.Quality < highest
-            ? LooksSearch.Lowest(slot.Looks.Floor, new QualityRange(chosen.Quality + 1, highest), looks, trials, _ => false)!
+            ? LooksSearch.Lowest(demand.Looks.Floor, new QualityRange(chosen.Quality + 1, highest), looks, trials, _ => false)!
             : trials.At(highest);
         var points = trials.PointsOf(raised);
-        return points >= slot.Looks.Floor
+        return points >= demand.Looks.Floor
             ? new Weighed(raised, points, Conflict.None, HasNoOtherWeight && chosen.Quality == goal.Quality.Ceiling)
             : new Weighed(raised, points, Conflict.FloorOutOfReach);
     }

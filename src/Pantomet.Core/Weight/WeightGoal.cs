@@ -23,22 +23,22 @@ public sealed record WeightGoal(QualityRange Quality, long? Least, long? Most, l
     /// <param name="cap">A cap.</param>
     public static long LeastUnder(ByteCount cap) => (long)(WellUsed * cap.Bytes);
 
-    /// <summary>The goal that a slot sets for a file of a format.</summary>
-    /// <param name="slot">Has limits and a range of quality.</param>
+    /// <summary>The goal for a file of a format.</summary>
+    /// <param name="demand">Limits and a range of quality.</param>
     /// <param name="format">A format for which <see cref="PictureFormats.HasQuality"/> holds.</param>
-    public static WeightGoal For(Slot slot, PictureFormat format)
+    public static WeightGoal For(WeightDemand demand, PictureFormat format)
     {
-        var limits = slot.Limits;
-        var wantsWeight = limits.Aim is not null || limits.Fewest is not null;
+        var limits = demand.Limits;
+        var wantsWeight = !limits.HasOnlyMax;
         // A destination that asks for weight gets the best quality there is, if that is what it takes.
-        var range = QualityScale.For(wantsWeight ? slot.Quality with { Ceiling = 100 } : slot.Quality, format);
+        var range = QualityScale.For(wantsWeight ? demand.Quality with { Ceiling = 100 } : demand.Quality, format);
         if (limits.Aim is { } aim)
         {
             var wanted = aim.Least.Bytes + (long)(AimedInBand * (aim.Most.Bytes - aim.Least.Bytes));
             return new WeightGoal(range, aim.Least.Bytes, aim.Most.Bytes, wanted);
         }
 
-        return limits.Most is { } cap
+        return limits.Max is { } cap
             ? new WeightGoal(range, LeastUnder(cap), cap.Bytes, (long)(AimedUnderCap * cap.Bytes))
             : new WeightGoal(range, null, null, null);
     }

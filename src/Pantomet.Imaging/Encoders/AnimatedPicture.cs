@@ -1,6 +1,5 @@
 using NetVips;
-using Pantomet.Core.Destinations;
-using Pantomet.Core.Runs;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
 using Pantomet.Core.Weight.Scoring;
@@ -20,17 +19,17 @@ public sealed class AnimatedPicture : WeighablePicture
     private const int FramesSampled = 8;
 
     private readonly FrameStrip strip;
-    private readonly Slot slot;
+    private readonly RenderRecipe recipe;
     private readonly Image image;
     private readonly byte[]? xmp;
     private readonly Lazy<FrameStrip> sample;
     private readonly List<ScoredFrame> sampled = [];
     private readonly Lazy<IReadOnlyList<ScoredFrame>> scored;
 
-    private AnimatedPicture(FrameStrip strip, Slot slot, DecodedSource source, PictureFormat format)
+    private AnimatedPicture(FrameStrip strip, RenderRecipe recipe, DecodedSource source, PictureFormat format)
     {
-        (this.strip, this.slot, Format) = (strip, slot, format);
-        image = CarriedMetadata.Attach(strip.Image, slot, source.Facts, format);
+        (this.strip, this.recipe, Format) = (strip, recipe, format);
+        image = CarriedMetadata.Attach(strip.Image, recipe, format);
         xmp = format == PictureFormat.Gif && image.Contains("xmp-data") ? (byte[])image.Get("xmp-data") : null;
         Pixels = strip.Frame(0);
         sample = new Lazy<FrameStrip>(() => strip.Some(FramesSampled, source.TemporaryFolder));
@@ -47,26 +46,25 @@ public sealed class AnimatedPicture : WeighablePicture
     public int Frames => strip.Count;
 
     /// <inheritdoc/>
-    public override EncoderSettings Settings => new(false, slot.Effort, CarriedMetadata.Kept(image, slot));
+    public override EncoderSettings Settings => new(false, recipe.Request.Effort, CarriedMetadata.Kept(image, recipe.Pixels.Colour));
 
     /// <summary>Makes the frames for one format.</summary>
     /// <param name="source">The decoded source.</param>
-    /// <param name="variant">Crop and size.</param>
-    /// <param name="slot">Treatment and metadata.</param>
+    /// <param name="recipe">Crop, size, treatment and metadata.</param>
     /// <param name="format">One that holds animation.</param>
-    public static new AnimatedPicture Make(DecodedSource source, PlannedVariant variant, Slot slot, PictureFormat format)
+    public static new AnimatedPicture Make(DecodedSource source, RenderRecipe recipe, PictureFormat format)
     {
-        if (variant.IsAnimated)
-            return new AnimatedPicture(FrameStrip.Of(source, variant, slot, format), slot, source, format);
-        using var still = VariantPixels.Make(source, variant, slot, format);
-        return new AnimatedPicture(FrameStrip.Of(still, source.TemporaryFolder), slot, source, format);
+        if (recipe.Pixels.IsAnimated)
+            return new AnimatedPicture(FrameStrip.Of(source, recipe, format), recipe, source, format);
+        using var still = VariantPixels.Make(source, recipe, format);
+        return new AnimatedPicture(FrameStrip.Of(still, source.TemporaryFolder), recipe, source, format);
     }
 
     /// <summary>The file as GIF.</summary>
     /// <param name="bits">Of the palette, 3 to 8.</param>
     public byte[] Gif(int bits)
     {
-        var file = Encoder.Gif(image, bits, slot.Effort);
+        var file = Encoder.Gif(image, bits, recipe.Request.Effort);
         return xmp is null ? file : GifXmp.Written(file, xmp);
     }
 

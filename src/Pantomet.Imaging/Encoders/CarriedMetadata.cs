@@ -2,12 +2,13 @@ using System.Security;
 using System.Text;
 using NetVips;
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Sources;
 
 namespace Pantomet.Imaging.Encoders;
 
 /// <summary>
-/// Gives a picture exactly the metadata that its slot allows. It is written anew from known fields, so nothing else can slip through.
+/// Gives a picture exactly the metadata that its recipe names. It is written anew from known fields, so nothing else can slip through.
 /// </summary>
 public static class CarriedMetadata
 {
@@ -17,31 +18,29 @@ public static class CarriedMetadata
     /// What a saver is told to keep after <see cref="Attach"/>: only blocks with something in them, since an empty one would still weigh.
     /// </summary>
     /// <param name="image">As <see cref="Attach"/> left it.</param>
-    /// <param name="slot">Says whether the profile stays.</param>
-    public static Enums.ForeignKeep Kept(Image image, Slot slot)
+    /// <param name="colour">Says whether the profile stays.</param>
+    public static Enums.ForeignKeep Kept(Image image, ColourPolicy colour)
     {
         var hasExif = image.GetFields().Any(field => field.StartsWith("exif-ifd0-", StringComparison.Ordinal));
-        return (hasExif ? Enums.ForeignKeep.Exif : 0) | (image.Contains("xmp-data") ? Enums.ForeignKeep.Xmp : 0) | (slot.Colour == ColourPolicy.Keep ? Enums.ForeignKeep.Icc : 0);
+        return (hasExif ? Enums.ForeignKeep.Exif : 0) | (image.Contains("xmp-data") ? Enums.ForeignKeep.Xmp : 0) | (colour == ColourPolicy.Keep ? Enums.ForeignKeep.Icc : 0);
     }
 
     /// <summary>Removes every block that came with the source, then writes the fields that stay.</summary>
     /// <param name="image">Finished pixels.</param>
-    /// <param name="slot">Says what stays.</param>
-    /// <param name="facts">The source's own fields.</param>
+    /// <param name="recipe">Says what is written.</param>
     /// <param name="format">TIFF has no Exif block here; its fields go into XMP.</param>
-    public static Image Attach(Image image, Slot slot, SourceFacts facts, PictureFormat format)
+    public static Image Attach(Image image, RenderRecipe recipe, PictureFormat format)
     {
-        var rights = slot.Metadata == MetadataPolicy.None ? RightsFields.None : facts.Rights;
-        var description = slot.Metadata == MetadataPolicy.All ? facts.Description : "";
+        var (rights, description) = recipe.Metadata;
         // Exif repeats it even in formats that do not state it: there it says nothing.
-        var perMillimetre = (format.StatesPpi() ? slot.StatedPpi : Slot.UnstatedPpi) / MillimetresPerInch;
+        var perMillimetre = ((format.StatesPpi() ? recipe.Request.Ppi : null) ?? PictureFormats.UnstatedPpi) / MillimetresPerInch;
         using var dense = image.Copy(xres: perMillimetre, yres: perMillimetre);
         return dense.Mutate(changed =>
         {
             foreach (var field in changed.GetFields().Where(IsBlock))
                 changed.Remove(field);
             if (format != PictureFormat.Tiff)
-                SetExif(changed, rights, description, slot.Colour);
+                SetExif(changed, rights, description, recipe.Pixels.Colour);
             if (NeedsXmp(rights, description, format))
                 changed.Set(GValue.BlobType, "xmp-data", Xmp(rights, description));
         });

@@ -1,7 +1,7 @@
 using System.Globalization;
-using Pantomet.Core.Destinations;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
 using Pantomet.Core.Weight.Scoring;
@@ -14,14 +14,14 @@ internal static class ConflictFindings
     /// <summary>The finding about a file that the weigher could not make good.</summary>
     /// <param name="conflict">Not <see cref="Conflict.None"/>.</param>
     /// <param name="made">The best that was made.</param>
-    /// <param name="slot">Sets the limits.</param>
-    public static Finding Of(Conflict conflict, MadeFile made, Slot slot) => conflict switch
+    /// <param name="request">Sets the limits.</param>
+    public static Finding Of(Conflict conflict, MadeFile made, FileRequest request) => conflict switch
     {
-        Conflict.CapAndQuality => Stop("cap-not-met", $"Even {made.Encoding}, the lowest allowed, has {Weight(made)}; at most {slot.Limits.Most} are allowed."),
+        Conflict.CapAndQuality => Stop("cap-not-met", $"Even {made.Encoding}, the lowest allowed, has {Weight(made)}; at most {request.Limits.Max} are allowed."),
         Conflict.CapAndFloor => Stop(
             "cap-and-floor",
-            $"Within the {slot.Limits.Most} allowed, the best is {made.Encoding} at a score of {Points(made.Points)}, below the floor of {Points(slot.Looks.Floor)}."),
-        _ => Stop("floor-not-met", $"Even {made.Encoding} scores {Points(made.Points)}, below the floor of {Points(slot.Looks.Floor)}."),
+            $"Within the {request.Limits.Max} allowed, the best is {made.Encoding} at a score of {Points(made.Points)}, below the floor of {Points(request.Looks.Floor)}."),
+        _ => Stop("floor-not-met", $"Even {made.Encoding} scores {Points(made.Points)}, below the floor of {Points(request.Looks.Floor)}."),
     };
 
     /// <summary>A file without loss that is over the cap.</summary>
@@ -40,8 +40,8 @@ internal static class ConflictFindings
         "cap-not-met", Severity.Stop, $"{made.Encoding}, set by hand, has {Weight(made)}; at most {cap} are allowed.", "Set a lower quality, or give it back to automatic.");
 
     /// <summary>A quality set by hand gives a file that looks worse than the slot's floor: a person wanted it so.</summary>
-    public static Finding ByHandUnderFloor(MadeFile made, Slot slot) => new(
-        "floor-by-hand", Severity.Warn, $"{made.Encoding}, set by hand, scores {Points(made.Points)}, below the slot's floor of {Points(slot.Looks.Floor)}.", "Set a higher quality, or give it back to automatic.");
+    public static Finding ByHandUnderFloor(MadeFile made, FileRequest request) => new(
+        "floor-by-hand", Severity.Warn, $"{made.Encoding}, set by hand, scores {Points(made.Points)}, below the slot's floor of {Points(request.Looks.Floor)}.", "Set a higher quality, or give it back to automatic.");
 
     /// <summary>A score as people read it.</summary>
     public static string Points(double points) => points.ToString(points >= 99.95 ? "0" : "0.0", CultureInfo.InvariantCulture);

@@ -1,6 +1,5 @@
 using NetVips;
-using Pantomet.Core.Destinations;
-using Pantomet.Core.Runs;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
 using Pantomet.Core.Weight.Scoring;
@@ -22,15 +21,14 @@ public sealed class FinishedPicture : WeighablePicture
     private readonly Lazy<Image> sample;
     private readonly Lazy<ScoredPicture> sampleBefore;
     private readonly ScoredPicture before;
-    private readonly Slot slot;
-    private readonly ContentKind kind;
+    private readonly RenderRecipe recipe;
     private bool? isWhole;
 
-    private FinishedPicture(Image pixels, Slot slot, SourceFacts facts, PictureFormat format)
+    private FinishedPicture(Image pixels, RenderRecipe recipe, PictureFormat format)
     {
-        (Pixels, this.slot, Format, kind) = (pixels, slot, format, facts.Kind);
-        Image = CarriedMetadata.Attach(pixels, slot, facts, format);
-        Keep = CarriedMetadata.Kept(Image, slot);
+        (Pixels, this.recipe, Format) = (pixels, recipe, format);
+        Image = CarriedMetadata.Attach(pixels, recipe, format);
+        Keep = CarriedMetadata.Kept(Image, recipe.Pixels.Colour);
         tiles = TileSet.For(pixels.Width, pixels.Height, TileSide, format == PictureFormat.Jpeg ? FewestJpegParts : 2);
         var fineness = IsGraphic ? Fineness.EveryPixel : Fineness.FromHalf;
         sample = new Lazy<Image>(() => tiles?.Cut(pixels) ?? pixels.Copy());
@@ -42,7 +40,7 @@ public sealed class FinishedPicture : WeighablePicture
     public override PictureFormat Format { get; }
 
     /// <summary>Whether the picture is a graphic.</summary>
-    public bool IsGraphic => kind == ContentKind.Graphic;
+    public bool IsGraphic => recipe.Pixels.Kind == ContentKind.Graphic;
 
     /// <summary>Which blocks of metadata are written.</summary>
     public Enums.ForeignKeep Keep { get; }
@@ -54,15 +52,18 @@ public sealed class FinishedPicture : WeighablePicture
     public Image Image { get; }
 
     /// <inheritdoc/>
-    public override EncoderSettings Settings => new(isWhole ??= Format != PictureFormat.WebP && ChromaChoice.IsWhole(sample.Value, kind, slot.Quality), slot.Effort, Keep, slot.StatedPpi);
+    public override EncoderSettings Settings => new(
+        isWhole ??= Format != PictureFormat.WebP && ChromaChoice.IsWhole(sample.Value, recipe.Pixels.Kind, recipe.Request.Quality),
+        recipe.Request.Effort,
+        Keep,
+        recipe.Request.Ppi);
 
     /// <summary>Makes the pixels for one format.</summary>
     /// <param name="source">The decoded source.</param>
-    /// <param name="variant">Crop and size.</param>
-    /// <param name="slot">Treatment and metadata.</param>
+    /// <param name="recipe">Crop, size, treatment and metadata.</param>
     /// <param name="format">Decides whether transparency can stay.</param>
-    public static new FinishedPicture Make(DecodedSource source, PlannedVariant variant, Slot slot, PictureFormat format) =>
-        new(VariantPixels.Make(source, variant, slot, format), slot, source.Facts, format);
+    public static new FinishedPicture Make(DecodedSource source, RenderRecipe recipe, PictureFormat format) =>
+        new(VariantPixels.Make(source, recipe, format), recipe, format);
 
     /// <summary>How a file of it scores, from 100 to 0.</summary>
     /// <param name="file">An encoded file.</param>

@@ -1,45 +1,44 @@
-using Pantomet.Core.Destinations;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Measures;
-using Pantomet.Core.Runs;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
 using Pantomet.Imaging.Rendering;
 
 namespace Pantomet.Imaging.Encoders;
 
-/// <summary>Makes the file of one variant in one format, as its slot asks for.</summary>
+/// <summary>Makes the file of one variant in one format, as its recipe asks for.</summary>
 internal static class FormatMaker
 {
     /// <summary>The file, with a <see cref="Severity.Stop"/> where no file of the format meets the limits.</summary>
     /// <param name="format">The format.</param>
     /// <param name="source">The decoded source.</param>
-    /// <param name="variant">What is wanted.</param>
-    /// <param name="slot">What is allowed.</param>
-    public static MadeFile Make(PictureFormat format, DecodedSource source, PlannedVariant variant, Slot slot)
+    /// <param name="recipe">What is wanted.</param>
+    public static MadeFile Make(PictureFormat format, DecodedSource source, RenderRecipe recipe)
     {
-        using var picture = WeighablePicture.Make(source, variant, slot, format);
-        if (variant.ByHand is { } byHand && byHand.Format == format && format.HasQuality())
-            return ByHand(picture, byHand.Quality, slot);
+        using var picture = WeighablePicture.Make(source, recipe, format);
+        var request = recipe.Request;
+        if (request.QualityByHand is { } byHand && request.Format == format && format.HasQuality())
+            return ByHand(picture, byHand, request);
         return picture switch
         {
-            AnimatedPicture { Format: PictureFormat.Gif } frames => GifFiles.Make(frames, slot),
-            FinishedPicture { Format: PictureFormat.Png } still => Bounded(LosslessFiles.Png(still, slot), slot),
-            FinishedPicture { Format: PictureFormat.Tiff } still => Bounded(LosslessFiles.Tiff(still), slot),
-            FinishedPicture { Format: PictureFormat.WebP, IsGraphic: true } still => FlatWebP(still, slot),
-            _ => Searched(picture, slot),
+            AnimatedPicture { Format: PictureFormat.Gif } frames => GifFiles.Make(frames, request),
+            FinishedPicture { Format: PictureFormat.Png } still => Bounded(LosslessFiles.Png(still, request), request),
+            FinishedPicture { Format: PictureFormat.Tiff } still => Bounded(LosslessFiles.Tiff(still), request),
+            FinishedPicture { Format: PictureFormat.WebP } still when request.LosslessWebP != LosslessUse.Never => FlatWebP(still, request),
+            _ => Searched(picture, request),
         };
     }
 
     /// <summary>A file of a picture by the weigher.</summary>
-    public static MadeFile Searched(WeighablePicture picture, Slot slot)
+    public static MadeFile Searched(WeighablePicture picture, FileRequest request)
     {
         var (made, conflict) = Weigh(picture.Settings);
         // Trellis quantisation saves bytes on most pictures and spoils some: it stays where it looks better, or weighs less.
         if (picture.Format == PictureFormat.Jpeg && picture.Settings.Effort == Effort.Thorough)
         {
             var (plain, plainConflict) = Weigh(picture.Settings with { Effort = Effort.Quick });
-            var pays = slot.Looks.Prefer == Preference.Better ? made.Points >= plain.Points : made.File.Length <= plain.File.Length;
+            var pays = request.Looks.Prefer == Preference.Better ? made.Points >= plain.Points : made.File.Length <= plain.File.Length;
             var encodes = made.Encodes + plain.Encodes;
             if (plainConflict == Conflict.None && (conflict != Conflict.None || !pays))
                 (made, conflict) = (plain, plainConflict);
@@ -48,19 +47,19 @@ internal static class FormatMaker
 
         // A band that the best quality does not reach is reached by colour at full resolution, where the encoder has it.
         if (conflict == Conflict.None && !picture.Settings.WholeChroma && picture.Format != PictureFormat.WebP &&
-            slot.Looks.Prefer == Preference.Better && slot.Limits.Aim is { } aim && made.File.LongLength < aim.Least.Bytes)
+            request.Looks.Prefer == Preference.Better && request.Limits.Aim is { } aim && made.File.LongLength < aim.Least.Bytes)
         {
             var (heavier, itsConflict) = Weigh(picture.Settings with { WholeChroma = true });
             var chosen = itsConflict == Conflict.None && aim.Holds(new ByteCount(heavier.File.LongLength)) ? heavier : made;
             made = chosen with { Encodes = made.Encodes + heavier.Encodes };
         }
 
-        return conflict == Conflict.None ? made : made with { Findings = [ConflictFindings.Of(conflict, made, slot)] };
+        return conflict == Conflict.None ? made : made with { Findings = [ConflictFindings.Of(conflict, made, request)] };
 
         (MadeFile Made, Conflict Conflict) Weigh(EncoderSettings settings)
         {
             var trials = picture.TrialsWith(settings);
-            var weighed = Weigher.Weigh(slot, picture.Format, trials);
+            var weighed = Weigher.Weigh(request.Demand, picture.Format, trials);
             return (Of(picture, weighed.Trial, weighed.Points, settings, trials.Encodes) with { IsFreeOfCap = weighed.IsFreeOfCap }, weighed.Conflict);
         }
     }
@@ -72,33 +71,32 @@ internal static class FormatMaker
         return new MadeFile(trial.File, picture.Format, trial.Quality, words, encodes, points, []) { WasRead = picture.WasRead(trial.File) };
     }
 
-    // Flat areas and hard edges often weigh less without loss than with it.
-    private static MadeFile FlatWebP(FinishedPicture picture, Slot slot)
+    private static MadeFile FlatWebP(FinishedPicture picture, FileRequest request)
     {
-        var lossless = Bounded(LosslessFiles.WebP(picture), slot);
-        if (lossless.IsGood && slot.Looks.Prefer == Preference.Better)
+        var lossless = Bounded(LosslessFiles.WebP(picture), request);
+        if (lossless.IsGood && request.LosslessWebP != LosslessUse.WhereLighter)
             return lossless;
-        var lossy = Searched(picture, slot);
+        var lossy = Searched(picture, request);
         var isLighter = lossless.File.Length <= lossy.File.Length;
         var chosen = lossless.IsGood && (isLighter || !lossy.IsGood) ? lossless : lossy;
         return chosen with { Encodes = lossless.Encodes + lossy.Encodes, IsFreeOfCap = false };
     }
 
-    private static MadeFile ByHand(WeighablePicture picture, int quality, Slot slot)
+    private static MadeFile ByHand(WeighablePicture picture, int quality, FileRequest request)
     {
         var trials = picture.TrialsWith(picture.Settings);
         var trial = trials.At(quality);
         var made = Of(picture, trial, trials.PointsOf(trial), picture.Settings, 1);
-        if (slot.Limits.Most is { } cap && trial.Bytes > cap.Bytes)
+        if (request.Limits.Max is { } cap && trial.Bytes > cap.Bytes)
             return made with { Findings = [ConflictFindings.ByHandOverCap(made, cap)] };
-        return made.Points >= slot.Looks.Floor
+        return made.Points >= request.Looks.Floor
             ? made with { IsFreeOfCap = true }
-            : made with { Findings = [ConflictFindings.ByHandUnderFloor(made, slot)] };
+            : made with { Findings = [ConflictFindings.ByHandUnderFloor(made, request)] };
     }
 
-    private static MadeFile Bounded(MadeFile made, Slot slot)
+    private static MadeFile Bounded(MadeFile made, FileRequest request)
     {
-        if (slot.Limits.Most is { } cap && made.File.LongLength > cap.Bytes)
+        if (request.Limits.Max is { } cap && made.File.LongLength > cap.Bytes)
             return made with { Findings = [ConflictFindings.LosslessOverCap(made, cap)] };
         return made;
     }

@@ -1,5 +1,5 @@
-using Pantomet.Core.Destinations;
 using Pantomet.Core.Findings;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
 
@@ -10,10 +10,10 @@ internal static class GifFiles
 {
     private static readonly int[] PaletteBits = [8, 7, 6, 5, 4, 3];
 
-    /// <summary>The GIF that meets, in this order, the cap, the floor and what its slot prefers.</summary>
+    /// <summary>The GIF that meets, in this order, the cap, the floor and what is preferred.</summary>
     /// <param name="picture">One frame or many.</param>
-    /// <param name="slot">What is allowed.</param>
-    public static MadeFile Make(AnimatedPicture picture, Slot slot)
+    /// <param name="request">What is allowed.</param>
+    public static MadeFile Make(AnimatedPicture picture, FileRequest request)
     {
         MadeFile? good = null;
         MadeFile? last = null;
@@ -22,18 +22,18 @@ internal static class GifFiles
         {
             var file = picture.Gif(bits);
             encodes++;
-            if (slot.Limits.Most is { } cap && file.LongLength > cap.Bytes && bits > PaletteBits[^1])
+            if (request.Limits.Max is { } cap && file.LongLength > cap.Bytes && bits > PaletteBits[^1])
                 continue;
             last = Of(picture, bits, file);
-            if (last.Points < slot.Looks.Floor || file.LongLength > slot.Limits.Most?.Bytes || (good is not null && last.Points < slot.Looks.Wanted))
+            if (last.Points < request.Looks.Floor || file.LongLength > request.Limits.Max?.Bytes || (good is not null && last.Points < request.Looks.Wanted))
                 break;
             good = last;
             // Fewer colours never look better: they are for who prefers bytes and has looks to spare.
-            if (slot.Looks.Prefer == Preference.Better || last.Points < slot.Looks.Wanted)
+            if (request.Looks.Prefer == Preference.Better || last.Points < request.Looks.Wanted)
                 break;
         }
 
-        return good is not null ? good with { Encodes = encodes } : last! with { Encodes = encodes, Findings = [Said(last!, slot)] };
+        return good is not null ? good with { Encodes = encodes } : last! with { Encodes = encodes, Findings = [Said(last!, request)] };
     }
 
     private static MadeFile Of(AnimatedPicture picture, int bits, byte[] file)
@@ -42,10 +42,10 @@ internal static class GifFiles
         return new MadeFile(file, PictureFormat.Gif, null, $"GIF, {frames}{1 << bits} colours", 1, picture.PointsOf(file), []);
     }
 
-    private static Finding Said(MadeFile lightest, Slot slot)
+    private static Finding Said(MadeFile lightest, FileRequest request)
     {
-        if (slot.Limits.Most is { } cap && lightest.File.LongLength > cap.Bytes)
+        if (request.Limits.Max is { } cap && lightest.File.LongLength > cap.Bytes)
             return ConflictFindings.LosslessOverCap(lightest, cap);
-        return ConflictFindings.Of(slot.Limits.Most is null ? Conflict.FloorOutOfReach : Conflict.CapAndFloor, lightest, slot);
+        return ConflictFindings.Of(request.Limits.Max is null ? Conflict.FloorOutOfReach : Conflict.CapAndFloor, lightest, request);
     }
 }

@@ -1,7 +1,7 @@
 using NetVips;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
-using Pantomet.Core.Runs;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
 using Pantomet.Imaging.Rendering;
@@ -20,29 +20,28 @@ internal static class KeptFile
 
     /// <summary>The file; null where its pixels, its format or its weight have to change.</summary>
     /// <param name="source">The decoded source.</param>
-    /// <param name="variant">What is wanted.</param>
-    /// <param name="slot">What is allowed.</param>
-    public static MadeFile? Of(DecodedSource source, PlannedVariant variant, Slot slot)
+    /// <param name="recipe">What is wanted.</param>
+    public static MadeFile? Of(DecodedSource source, RenderRecipe recipe)
     {
-        if (!Fits(source.Facts, variant, slot) || new FileInfo(source.File.Path).Length > MostBytesRead)
+        if (!Fits(source.Facts, recipe) || new FileInfo(source.File.Path).Length > MostBytesRead)
             return null;
-        var file = source.Facts.Format == PictureFormat.Jpeg ? Optimised(source, slot) : AsItCame(source, slot);
-        if (file is null || file.LongLength > MostBytes(slot) || (slot.Limits.Aim is { } aim && !aim.Holds(new ByteCount(file.LongLength))))
+        var file = source.Facts.Format == PictureFormat.Jpeg ? Optimised(source, recipe) : AsItCame(source, recipe);
+        if (file is null || file.LongLength > MostBytes(recipe.Request) || (recipe.Request.Limits.Aim is { } aim && !aim.Holds(new ByteCount(file.LongLength))))
             return null;
         var words = source.Facts.Format == PictureFormat.Jpeg ? "JPEG, optimised without loss" : $"{source.Facts.Format.DisplayName()}, as it came";
         return new MadeFile(file, source.Facts.Format, null, words, 0, 100, []) { IsFreeOfCap = true };
     }
 
-    private static bool Fits(SourceFacts facts, PlannedVariant variant, Slot slot) =>
+    private static bool Fits(SourceFacts facts, RenderRecipe recipe) =>
         facts is { Format: PictureFormat.Jpeg or PictureFormat.WebP or PictureFormat.Avif, Orientation: 1, Frames: 1, BitDepth: 8 } &&
-        facts.Size.Count <= MostPixels && variant.Format == facts.Format && variant.ByHand is null && variant.Turn.IsNone &&
-        variant.Size.File == facts.Size && variant.Size.Picture == facts.Size && variant.Crop.Size == facts.Size &&
-        slot.Looks.Prefer == Preference.Better && (slot.Colour == ColourPolicy.Keep || !facts.IsOutsideSrgb) &&
-        (!facts.HasAlpha || slot.KeepsTransparency) && slot.Limits.Fewest is null;
+        facts.Size.Count <= MostPixels && recipe.Request.Format == facts.Format && recipe.Request.QualityByHand is null &&
+        recipe.Input.Turn.IsNone && recipe.File == facts.Size && recipe.Picture == facts.Size && recipe.Input.Crop.Size == facts.Size &&
+        recipe.Request.Looks.Prefer == Preference.Better && (recipe.Pixels.Colour == ColourPolicy.Keep || !facts.IsOutsideSrgb) &&
+        (!facts.HasAlpha || recipe.Pixels.KeepsTransparency) && recipe.Request.Limits.Min is null;
 
-    private static long MostBytes(Slot slot) => Math.Min(slot.Limits.Most?.Bytes ?? MostBytesRead, MostBytesRead);
+    private static long MostBytes(FileRequest request) => Math.Min(request.Limits.Max?.Bytes ?? MostBytesRead, MostBytesRead);
 
-    private static byte[]? Optimised(DecodedSource source, Slot slot)
+    private static byte[]? Optimised(DecodedSource source, RenderRecipe recipe)
     {
         var original = File.ReadAllBytes(source.File.Path);
         byte[] bare;
@@ -61,8 +60,8 @@ internal static class KeptFile
         using var loaded = source.File.Load();
         using var one = loaded.Crop(0, 0, 1, 1);
         using var pixel = one.CopyMemory();
-        using var said = CarriedMetadata.Attach(pixel, slot, source.Facts, PictureFormat.Jpeg);
-        var carrier = Encoder.Lossy(said, PictureFormat.Jpeg, 50, new EncoderSettings(false, Effort.Quick, CarriedMetadata.Kept(said, slot), slot.StatedPpi));
+        using var said = CarriedMetadata.Attach(pixel, recipe, PictureFormat.Jpeg);
+        var carrier = Encoder.Lossy(said, PictureFormat.Jpeg, 50, new EncoderSettings(false, Effort.Quick, CarriedMetadata.Kept(said, recipe.Pixels.Colour), recipe.Request.Ppi));
         return LosslessJpeg.WithMetadataOf(bare, carrier);
     }
 
@@ -74,12 +73,12 @@ internal static class KeptFile
         return same.Min() > 0;
     }
 
-    // A container that carries nothing but what the slot allows needs no rewriting.
-    private static byte[]? AsItCame(DecodedSource source, Slot slot)
+    // A container that carries nothing but what is wanted needs no rewriting.
+    private static byte[]? AsItCame(DecodedSource source, RenderRecipe recipe)
     {
         var facts = source.Facts;
-        var carriesNoMore = facts is { Camera.Length: 0, HasPlace: false } && (slot.Metadata == MetadataPolicy.All || facts.Description.Length == 0) &&
-            (slot.Metadata != MetadataPolicy.None || facts.Rights.IsEmpty) && (slot.Colour == ColourPolicy.Keep || facts.ColourProfile is null);
+        var carriesNoMore = facts is { Camera.Length: 0, HasPlace: false } && recipe.Metadata == new WrittenMetadata(facts.Rights, facts.Description) &&
+            (recipe.Pixels.Colour == ColourPolicy.Keep || facts.ColourProfile is null);
         return carriesNoMore ? File.ReadAllBytes(source.File.Path) : null;
     }
 }

@@ -1,5 +1,5 @@
 using NetVips;
-using Pantomet.Core.Destinations;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight.Scoring;
 using Pantomet.Imaging.Scoring;
@@ -26,20 +26,20 @@ internal static class LosslessFiles
     /// <summary>
     /// The lightest PNG in which no loss is seen; under a cap that it breaks, one with a palette that still looks good enough.
     /// </summary>
-    public static MadeFile Png(FinishedPicture picture, Slot slot)
+    public static MadeFile Png(FinishedPicture picture, FileRequest request)
     {
         var whole = new MadeFile(Encoder.Png(picture.Image, null, picture.Keep), PictureFormat.Png, null, "PNG, all colours", 1, 100, []) { IsFreeOfCap = true };
-        var isTooHeavy = slot.Limits.Most is { } cap && whole.File.LongLength > cap.Bytes;
+        var isTooHeavy = request.Limits.Max is { } cap && whole.File.LongLength > cap.Bytes;
         // A palette holds 8 bits a channel. Where numbers are kept, it would lose some of them.
         if (picture.Pixels.Format != Enums.BandFormat.Uchar || (!picture.IsGraphic && !isTooHeavy))
             return whole;
         var reduced = Palettes.Where(colours => picture.IsGraphic || colours == LargestPalette).Select(colours => WithPalette(picture, colours)).ToList();
         var encodes = 1 + reduced.Count;
         var lightest = reduced.Where(made => made.Points >= NothingSeen).Append(whole).MinBy(made => made.File.Length)! with { IsFreeOfCap = true };
-        if (isTooHeavy && lightest.File.LongLength > slot.Limits.Most!.Value.Bytes)
+        if (isTooHeavy && lightest.File.LongLength > request.Limits.Max!.Value.Bytes)
         {
-            var good = reduced.Where(made => made.Points >= Math.Max(slot.Looks.Floor, StillGood)).ToList();
-            lightest = good.Where(made => made.File.LongLength <= slot.Limits.Most.Value.Bytes).MaxBy(made => made.Points) ?? good.Append(lightest).MinBy(made => made.File.Length)!;
+            var good = reduced.Where(made => made.Points >= Math.Max(request.Looks.Floor, StillGood)).ToList();
+            lightest = good.Where(made => made.File.LongLength <= request.Limits.Max.Value.Bytes).MaxBy(made => made.Points) ?? good.Append(lightest).MinBy(made => made.File.Length)!;
         }
 
         return lightest with { Encodes = encodes };

@@ -1,7 +1,7 @@
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Measures;
-using Pantomet.Core.Runs;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
 using Pantomet.Imaging.Rendering;
@@ -18,12 +18,11 @@ internal static class Rivalry
     /// <param name="made">In a modern format.</param>
     /// <param name="rival">The format that every browser reads.</param>
     /// <param name="source">The decoded source.</param>
-    /// <param name="variant">What is wanted.</param>
-    /// <param name="slot">What is allowed.</param>
-    public static Finding? Of(MadeFile made, PictureFormat rival, DecodedSource source, PlannedVariant variant, Slot slot)
+    /// <param name="recipe">What is wanted.</param>
+    public static Finding? Of(MadeFile made, PictureFormat rival, DecodedSource source, RenderRecipe recipe)
     {
-        using var picture = FinishedPicture.Make(source, variant, slot, rival);
-        var other = rival.HasQuality() ? AtSameLooks(picture, made, slot) : LosslessFiles.Png(picture, slot);
+        using var picture = FinishedPicture.Make(source, recipe, rival);
+        var other = rival.HasQuality() ? AtSameLooks(picture, made) : LosslessFiles.Png(picture, recipe.Request);
         if (other is null || other.File.Length > made.File.Length)
             return null;
         return new Finding(
@@ -31,7 +30,7 @@ internal static class Rivalry
             $"{made.Encoding} has {new ByteCount(made.File.LongLength)} at {ConflictFindings.Looks(made.Points)}; {other.Encoding} needs only {new ByteCount(other.File.LongLength)} for that. {made.Format.DisplayName()} is not made.");
     }
 
-    private static MadeFile? AtSameLooks(FinishedPicture picture, MadeFile made, Slot slot)
+    private static MadeFile? AtSameLooks(FinishedPicture picture, MadeFile made)
     {
         var trials = picture.TrialsWith(picture.Settings);
         var trial = LooksSearch.Lowest(made.Points, new QualityRange(1, 100), LooksCurve.Of(picture.Format), trials, bytes => bytes > ClearlyHeavier * made.File.Length);

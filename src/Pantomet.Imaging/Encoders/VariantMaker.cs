@@ -1,53 +1,50 @@
 using NetVips;
-using Pantomet.Core.Destinations;
-using Pantomet.Core.Runs;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Weight;
 using Pantomet.Imaging.Rendering;
 
 namespace Pantomet.Imaging.Encoders;
 
-/// <summary>Makes the file of one variant, in the format of its slot that measures best.</summary>
+/// <summary>Makes the file of one variant, in the format that measures best.</summary>
 public static class VariantMaker
 {
     /// <summary>Makes a file.</summary>
     /// <param name="source">The decoded source.</param>
-    /// <param name="variant">What is wanted.</param>
-    /// <param name="slot">What is allowed.</param>
+    /// <param name="recipe">What is wanted.</param>
+    /// <param name="remedies">What could be wanted instead where that cannot be; null looks for no remedies.</param>
     /// <exception cref="VipsException">The encoder fails.</exception>
-    public static MadeFile Make(DecodedSource source, PlannedVariant variant, Slot slot)
+    public static MadeFile Make(DecodedSource source, RenderRecipe recipe, RemedyRecipes? remedies = null)
     {
-        if (KeptFile.Of(source, variant, slot) is { } kept)
+        if (KeptFile.Of(source, recipe) is { } kept)
             return kept;
-        if (variant.ByHand is { } byHand)
-            return FormatMaker.Make(byHand.Format, source, variant, slot);
-        var made = Best(source, variant, slot);
+        var request = recipe.Request;
+        if (request.QualityByHand is not null)
+            return FormatMaker.Make(request.Format, source, recipe);
+        var made = Best(source, recipe);
         if (!made.IsGood)
         {
-            return variant.Rival is { } everywhere && FormatMaker.Make(everywhere, source, variant, slot) is { IsGood: true } other
+            return request.Fallback is { } everywhere && FormatMaker.Make(everywhere, source, recipe) is { IsGood: true } other
                 ? made with { IsUnneeded = true, Findings = [ConflictFindings.LeftToOther(made, other)] }
-                : made with { Remedies = RemedyTrials.Of(made, source, variant, slot) };
+                : made with { Remedies = remedies is null ? [] : RemedyTrials.Of(made, source, recipe, remedies) };
         }
 
-        return variant.Rival is { } rival && Rivalry.Of(made, rival, source, variant, slot) is { } unneeded
+        return request.Fallback is { } fallback && Rivalry.Of(made, fallback, source, recipe) is { } unneeded
             ? made with { IsUnneeded = true, Findings = [unneeded] }
             : made;
     }
 
-    private static MadeFile Best(DecodedSource source, PlannedVariant variant, Slot slot)
+    private static MadeFile Best(DecodedSource source, RenderRecipe recipe)
     {
-        if (variant.IsAnimated)
-            return BestMoving([.. variant.Formats.Select(format => FormatMaker.Make(format, source, variant, slot))], slot);
-        var isGraphic = source.Facts.Kind == ContentKind.Graphic;
-        // A graphic is made in each lossless format that the slot takes, and the lightest stays; what loses is for when they are too heavy.
-        var together = isGraphic ? variant.Formats.TakeWhile(format => !format.HasQuality() || format == PictureFormat.WebP).ToList() : [];
-        var good = together.Select(format => FormatMaker.Make(format, source, variant, slot)).ToList();
+        var request = recipe.Request;
+        if (recipe.Pixels.IsAnimated)
+            return BestMoving([.. request.Formats.Select(format => FormatMaker.Make(format, source, recipe))], request);
+        var good = request.Formats.Take(request.Compared).Select(format => FormatMaker.Make(format, source, recipe)).ToList();
         if (good.Where(made => made.IsGood).MinBy(made => made.File.Length) is { } lightest)
             return lightest with { Encodes = good.Sum(made => made.Encodes) };
         var tried = new List<MadeFile>(good);
-        foreach (var format in variant.Formats.Skip(together.Count))
+        foreach (var format in request.Formats.Skip(request.Compared))
         {
-            var made = FormatMaker.Make(format, source, variant, slot);
+            var made = FormatMaker.Make(format, source, recipe);
             // Under another cap the formats before it might have been good.
             if (made.IsGood)
                 return tried.Count == 0 ? made : made with { IsFreeOfCap = false };
@@ -58,10 +55,10 @@ public static class VariantMaker
     }
 
     // What moves is made in each format that can, for they differ more than any rule of thumb.
-    private static MadeFile BestMoving(List<MadeFile> made, Slot slot)
+    private static MadeFile BestMoving(List<MadeFile> made, FileRequest request)
     {
         var good = made.Where(one => one.IsGood).ToList();
-        var best = slot.Looks.Prefer == Preference.Better ? good.MaxBy(one => one.Points) : good.MinBy(one => one.File.Length);
+        var best = request.Looks.Prefer == Preference.Better ? good.MaxBy(one => one.Points) : good.MinBy(one => one.File.Length);
         return (best ?? made.MinBy(one => one.File.Length)!) with { Encodes = made.Sum(one => one.Encodes) };
     }
 }

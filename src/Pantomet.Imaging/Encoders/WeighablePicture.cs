@@ -1,6 +1,5 @@
 using NetVips;
-using Pantomet.Core.Destinations;
-using Pantomet.Core.Runs;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
 using Pantomet.Imaging.Rendering;
@@ -18,18 +17,17 @@ public abstract class WeighablePicture : IDisposable
     /// <summary>The pixels before encoding; of an animation those of its first frame.</summary>
     public abstract Image Pixels { get; }
 
-    /// <summary>How the slot has files encoded.</summary>
+    /// <summary>How files are encoded.</summary>
     public abstract EncoderSettings Settings { get; }
 
-    /// <summary>Makes what a variant shows.</summary>
+    /// <summary>Makes what a file shows.</summary>
     /// <param name="source">The decoded source.</param>
-    /// <param name="variant">Crop and size.</param>
-    /// <param name="slot">Treatment and metadata.</param>
+    /// <param name="recipe">Crop, size, treatment and metadata.</param>
     /// <param name="format">Decides whether transparency and motion can stay.</param>
-    public static WeighablePicture Make(DecodedSource source, PlannedVariant variant, Slot slot, PictureFormat format) =>
-        format == PictureFormat.Gif || (variant.IsAnimated && format.HoldsAnimation())
-            ? AnimatedPicture.Make(source, variant, slot, format)
-            : FinishedPicture.Make(source, variant, slot, format);
+    public static WeighablePicture Make(DecodedSource source, RenderRecipe recipe, PictureFormat format) =>
+        format == PictureFormat.Gif || (recipe.Pixels.IsAnimated && format.HoldsAnimation())
+            ? AnimatedPicture.Make(source, recipe, format)
+            : FinishedPicture.Make(source, recipe, format);
 
     /// <summary>Its files at rising qualities.</summary>
     /// <param name="settings">What does not depend on the quality.</param>

@@ -1,6 +1,5 @@
 using NetVips;
-using Pantomet.Core.Destinations;
-using Pantomet.Core.Runs;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Sources;
 
 namespace Pantomet.Imaging.Rendering;
@@ -37,10 +36,9 @@ public sealed class FrameStrip : IDisposable
 
     /// <summary>The frames of an animated source as one variant shows them.</summary>
     /// <param name="source">The source; its frames are read again, from first to last.</param>
-    /// <param name="variant">Crop and size.</param>
-    /// <param name="slot">Colour, transparency, background.</param>
+    /// <param name="recipe">Crop, size, colour, transparency, background.</param>
     /// <param name="format">Decides whether transparency can stay.</param>
-    public static FrameStrip Of(DecodedSource source, PlannedVariant variant, Slot slot, PictureFormat format)
+    public static FrameStrip Of(DecodedSource source, RenderRecipe recipe, PictureFormat format)
     {
         using var loaded = source.File.LoadFrames();
         var height = loaded.PageHeight;
@@ -50,12 +48,12 @@ public sealed class FrameStrip : IDisposable
         {
             using var cropped = loaded.Crop(0, at * height, loaded.Width, height);
             using var frame = cropped.CopyMemory();
-            using var cut = CutOf(frame, variant);
-            using var finished = VariantPixels.Finished(cut, source.Facts, variant, slot, format);
+            using var cut = CutOf(frame, recipe);
+            using var finished = VariantPixels.Finished(cut, source.Facts, recipe, format);
             pixels.Add(finished);
         }
 
-        return new FrameStrip(pixels, variant.Size.File.Height, DelaysOf(loaded, count), loaded.Contains("loop") ? (int)loaded.Get("loop") : 0);
+        return new FrameStrip(pixels, recipe.File.Height, DelaysOf(loaded, count), loaded.Contains("loop") ? (int)loaded.Get("loop") : 0);
     }
 
     /// <summary>A single frame.</summary>
@@ -148,10 +146,10 @@ public sealed class FrameStrip : IDisposable
         pixels.Dispose();
     }
 
-    private static Image CutOf(Image frame, PlannedVariant variant)
+    private static Image CutOf(Image frame, RenderRecipe recipe)
     {
-        using var area = TurnedCut.From(frame, variant.Crop, variant.Turn);
-        using var scaled = PixelScaling.ScaledTo(area, variant.Size.Picture);
+        using var area = TurnedCut.From(frame, recipe.Input.Crop, recipe.Input.Turn);
+        using var scaled = PixelScaling.ScaledTo(area, recipe.Picture);
         return scaled.CopyMemory();
     }
 

@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Runs;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Hosting;
@@ -16,6 +17,14 @@ internal sealed record Pairing(SourceRow Source, Slot Slot)
 {
     /// <summary>The plan with the framing that is stored.</summary>
     public SlotPlan Plan() => SlotPlan.For(Slot, Source.ToSource());
+
+    /// <summary>The recipe of one variant.</summary>
+    /// <param name="variant">Out of <see cref="Plan()"/>, or another of the same source and slot.</param>
+    public RenderRecipe RecipeFor(PlannedVariant variant) => RecipeRules.For(Source.ToSource(), variant, Slot);
+
+    /// <summary>What could be made instead of one variant.</summary>
+    /// <param name="variant">Out of <see cref="Plan()"/>.</param>
+    public RemedyRecipes RemediesFor(PlannedVariant variant) => new(Source.ToSource(), variant, Slot);
 
     /// <summary>The recipes that settle one variant of the plan.</summary>
     /// <param name="variant">Out of <see cref="Plan()"/>.</param>

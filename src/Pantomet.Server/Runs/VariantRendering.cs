@@ -61,7 +61,7 @@ internal sealed class VariantRendering(IDbContextFactory<PantometDb> databases, 
     {
         try
         {
-            var made = VariantMaker.Make(job.Source.Decoded, job.Variant, job.Pairing.Slot);
+            var made = VariantMaker.Make(job.Source.Decoded, job.Pairing.RecipeFor(job.Variant), job.Pairing.RemediesFor(job.Variant));
             if (!made.IsGood || made.IsUnneeded)
                 return Row(job, recipes.Own, made, 0, null);
             using var aside = await store.WriteAsideAsync(made.File, cancel);

@@ -1,3 +1,4 @@
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
 using Pantomet.Imaging.Encoders;
@@ -35,11 +36,12 @@ internal sealed class OpenPictures(SourcePixels pixels) : IDisposable
     public async Task<T> UseAsync<T>(
         Pairing pairing, PlannedVariant variant, PictureFormat format, Func<OpenPicture, T> use, CancellationToken cancel)
     {
-        var key = pairing.RecipesFor(variant with { Formats = [format], Rival = null, ByHand = null }).Own;
+        var recipe = pairing.RecipeFor(variant with { Formats = [format], Rival = null, ByHand = null });
+        var key = recipe.Hash();
         await seats.WaitAsync(cancel);
         try
         {
-            var picture = Taken(key) ?? await OpenAsync(key, pairing, variant, format, cancel);
+            var picture = Taken(key) ?? await OpenAsync(key, pairing.Source, recipe, cancel);
             try
             {
                 return await Task.Run(() => use(picture), cancel);
@@ -79,16 +81,15 @@ internal sealed class OpenPictures(SourcePixels pixels) : IDisposable
     }
 
     // One at a time: who wants the same picture finds it open. A fault is this asker's; the next tries anew.
-    private async Task<OpenPicture> OpenAsync(
-        string key, Pairing pairing, PlannedVariant variant, PictureFormat format, CancellationToken cancel)
+    private async Task<OpenPicture> OpenAsync(string key, SourceRow row, RenderRecipe recipe, CancellationToken cancel)
     {
         await decoding.WaitAsync(cancel);
         try
         {
             if (Taken(key) is { } already)
                 return already;
-            var source = await DecodedAsync(pairing.Source, cancel);
-            var picture = new OpenPicture(await Task.Run(() => WeighablePicture.Make(source, variant, pairing.Slot, format), cancel));
+            var source = await DecodedAsync(row, cancel);
+            var picture = new OpenPicture(await Task.Run(() => WeighablePicture.Make(source, recipe, recipe.Request.Format), cancel));
             picture.Take();
             lock (gate)
             {

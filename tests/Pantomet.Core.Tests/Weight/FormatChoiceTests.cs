@@ -1,5 +1,6 @@
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
@@ -69,9 +70,9 @@ public sealed class FormatChoiceTests
         var byHand = source with { Weights = [new WeightByHand(JpegOrPng.Id, null, new PixelSize(400, 400), null, PictureFormat.Jpeg, 33)] };
         var (automatic, set) = (SlotPlan.For(JpegOrPng, source).Variants[0], SlotPlan.For(JpegOrPng, byHand).Variants[0]);
         Assert.Equal((33, PictureFormat.Jpeg), (set.ByHand!.Quality, Assert.Single(set.Formats)));
-        Assert.NotEqual(new Recipe(source, automatic, JpegOrPng).Hash(), new Recipe(byHand, set, JpegOrPng).Hash());
+        Assert.NotEqual(RecipeRules.For(source, automatic, JpegOrPng).Hash(), RecipeRules.For(byHand, set, JpegOrPng).Hash());
         var lower = SlotPlan.For(JpegOrPng, byHand with { Weights = [byHand.Weights[0] with { Quality = 32 }] }).Variants[0];
-        Assert.NotEqual(new Recipe(byHand, lower, JpegOrPng).Hash(), new Recipe(byHand, set, JpegOrPng).Hash());
+        Assert.NotEqual(RecipeRules.For(byHand, lower, JpegOrPng).Hash(), RecipeRules.For(byHand, set, JpegOrPng).Hash());
         var another = byHand with { Weights = [byHand.Weights[0] with { Size = new PixelSize(401, 400) }] };
         Assert.Null(SlotPlan.For(JpegOrPng, another).Variants[0].ByHand);
     }

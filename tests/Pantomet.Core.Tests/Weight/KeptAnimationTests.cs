@@ -1,5 +1,6 @@
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
 
@@ -59,6 +60,6 @@ public sealed class KeptAnimationTests
     {
         var source = Slots.Source(Loop);
         var moving = SlotPlan.For(Each, source).Variants[0];
-        Assert.NotEqual(new Recipe(source, moving, Each).Hash(), new Recipe(source, moving with { IsAnimated = false }, Each).Hash());
+        Assert.NotEqual(RecipeRules.For(source, moving, Each).Hash(), RecipeRules.For(source, moving with { IsAnimated = false }, Each).Hash());
     }
 }

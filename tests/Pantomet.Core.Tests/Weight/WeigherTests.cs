@@ -88,6 +88,6 @@ public sealed class WeigherTests
         double ISample.Points(int quality) => Points(quality) + Off;
 
         public Weighed Weigh(Slot slot) =>
-            Weigher.Weigh(slot, PictureFormat.Jpeg, new Trials(quality => new byte[Bytes(quality)], trial => Points(trial.Quality), HasSample ? this : null));
+            Weigher.Weigh(WeightDemand.Of(slot), PictureFormat.Jpeg, new Trials(quality => new byte[Bytes(quality)], trial => Points(trial.Quality), HasSample ? this : null));
     }
 }

@@ -77,7 +77,7 @@ public sealed class AnimationTests : IDisposable
         var facts = SourceProbe.Probe(Loop, 300_000_000).Facts with { Rights = new RightsFields("Wen Äuler", "© Galewright Kites"), Description = "A tail in the wind" };
         var slot = Moving("1:1", 120, PictureFormat.Gif);
         using var source = DecodedSource.Open(Loop, facts);
-        var made = VariantMaker.Make(source, SlotPlan.For(slot, Demo.Source(facts)).Variants[0], slot);
+        var made = Making.Of(source, SlotPlan.For(slot, Demo.Source(facts)).Variants[0], slot);
         var path = folder.Write("tail.gif", made.File);
         Assert.Equal("© Galewright Kites", Tool.Run("exiftool", "-s3", "-XMP-dc:Rights", path).Trim());
         Assert.Equal("", Tool.Run("exiftool", "-s3", "-XMP-dc:Description", path).Trim());
@@ -109,7 +109,7 @@ public sealed class AnimationTests : IDisposable
         var facts = SourceProbe.Probe(Loop, 300_000_000).Facts;
         using var source = DecodedSource.Open(Loop, facts, DecodeOptions.InThisProcess with { TemporaryFolder = at });
         var variant = SlotPlan.For(slot, Demo.Source(facts)).Variants[0];
-        using (var picture = WeighablePicture.Make(source, variant, slot, PictureFormat.Gif))
+        using (var picture = WeighablePicture.Make(source, Making.Recipe(source, variant, slot), PictureFormat.Gif))
         {
             Assert.NotEmpty(Directory.EnumerateFiles(at));
             Assert.True(((AnimatedPicture)picture).PointsOf(((AnimatedPicture)picture).Gif(8)) > 0);

@@ -34,7 +34,7 @@ public sealed class DemoSlotsTests
                 var takesLong = (at + order) % 3 == 0;
                 foreach (var variant in plan.Variants.GroupBy(variant => (variant.Tier, variant.Format)).Where(sizes => takesLong || sizes.Key.Format.IsReadEverywhere()).Select(sizes => sizes.Key.Format.IsReadEverywhere() ? sizes.First() : sizes.Last()))
                 {
-                    var file = VariantMaker.Make(source, variant, slot);
+                    var file = Making.Of(source, variant, slot);
                     var name = $"{slot.Id}--{Path.ChangeExtension(variant.FileName, file.Format.Extension())}";
                     lock (made)
                         made.Add((folder.Write(name, file.File), variant, slot, facts, file));

@@ -126,7 +126,7 @@ public sealed class MeasuredFormatTests
         foreach (var format in formats)
         {
             var slot = Demo.Plain("free", format, width) with { Quality = QualityRange.Usual };
-            MadeFile Made(ByteCount? most) => VariantMaker.Make(source, SlotPlan.For(slot, Demo.Source(facts)).Variants[0], slot with { Limits = new FileLimits(most, null, null) });
+            MadeFile Made(ByteCount? most) => Making.Of(source, SlotPlan.For(slot, Demo.Source(facts)).Variants[0], slot with { Limits = new FileLimits(most, null, null) });
             var cap = new ByteCount(Made(null).File.LongLength * 8 / 10);
             var capped = Made(cap);
             Assert.True(capped.IsGood ? capped.File.LongLength <= cap.Bytes : Assert.Single(capped.Findings).Sentence.Contains(cap.ToString(), StringComparison.Ordinal), $"{format}: {capped}");
@@ -141,6 +141,6 @@ public sealed class MeasuredFormatTests
         var facts = SourceProbe.Probe(path, 300_000_000).Facts;
         using var source = DecodedSource.Open(path, facts);
         var plan = SlotPlan.For(slot, Demo.Source(facts));
-        return (VariantMaker.Make(source, plan.Variants[0], slot), VariantMaker.Make(source, plan.Variants[1], slot));
+        return (Making.Of(source, plan.Variants[0], slot), Making.Of(source, plan.Variants[1], slot));
     }
 }

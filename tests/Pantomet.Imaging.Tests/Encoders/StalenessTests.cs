@@ -92,7 +92,7 @@ public sealed class StalenessTests : IDisposable
                 // What another format makes unneeded is made all the same, so that there are bytes to compare.
                 var alone = variant with { Rival = null };
                 var recipes = VariantRecipes.Of(source, alone, slot);
-                var file = VariantMaker.Make(decoded.As(source.Facts), alone, slot);
+                var file = Making.Of(decoded.As(source.Facts), alone, slot);
                 return new Made(recipes, recipes.Of(file.File.Length, file.IsFreeOfCap), file);
             });
 

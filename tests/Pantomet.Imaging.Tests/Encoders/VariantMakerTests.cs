@@ -4,7 +4,6 @@ using Pantomet.Core.Measures;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
-using Pantomet.Imaging.Encoders;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Imaging.Sources;
 
@@ -120,9 +119,9 @@ public sealed class VariantMakerTests
         var slot = Demo.Plain("3:2", PictureFormat.Png, 90) with { Sizes = new SizeRule.Widths([.. Enumerable.Range(60, 20)]), Formats = [PictureFormat.Png, PictureFormat.WebP], Delivery = Delivery.Each };
         var plan = SlotPlan.For(slot, Demo.Source(facts));
         using var source = DecodedSource.Open(path, facts);
-        var together = plan.Variants.AsParallel().AsOrdered().WithDegreeOfParallelism(4).Select(variant => VariantMaker.Make(source, variant, slot).File).ToList();
+        var together = plan.Variants.AsParallel().AsOrdered().WithDegreeOfParallelism(4).Select(variant => Making.Of(source, variant, slot).File).ToList();
         using var again = DecodedSource.Open(path, facts);
         foreach (var (variant, file) in plan.Variants.Zip(together))
-            Assert.Equal(VariantMaker.Make(again, variant, slot).File, file);
+            Assert.Equal(Making.Of(again, variant, slot).File, file);
     }
 }

@@ -1,10 +1,11 @@
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
 
-namespace Pantomet.Core.Tests.Runs;
+namespace Pantomet.Core.Tests.Recipes;
 
 public sealed class RecipeTests
 {
@@ -13,9 +14,10 @@ public sealed class RecipeTests
     private static readonly Slot Png = Slot with { Formats = [PictureFormat.Png] };
     private static readonly Slot Padded = Slot with { Fit = Fit.Pad };
     private static readonly Slot Small = Slot with { Looks = Slot.Looks with { Prefer = Preference.Smaller } };
+    private static readonly Slot Moving = WebP with { Animation = AnimationPolicy.Keep };
     private static readonly Slot Capped = WebP with { Limits = new FileLimits(new ByteCount(90_000), null, null) };
     private static readonly SourceFacts Photograph = Slots.Photograph(3600, 2400);
-    private static readonly Recipe Base = RecipeFor(Slot, null);
+    private static readonly RenderRecipe Base = RecipeFor(Slot, null);
 
     [Fact]
     public void The_same_recipe_has_the_same_hash() => Assert.Equal(Base.Hash(), RecipeFor(Slot, null).Hash());
@@ -58,7 +60,7 @@ public sealed class RecipeTests
     [MemberData(nameof(Idle))]
     public void What_changes_no_byte_leaves_it_as_it_is(string what, Slot before, Slot after, SourceFacts facts)
     {
-        string Hash(Slot slot) => new Recipe(Slots.Source(facts), SlotPlan.For(slot, Slots.Source(facts)).Variants[0], slot).Hash();
+        string Hash(Slot slot) => RecipeRules.For(Slots.Source(facts), SlotPlan.For(slot, Slots.Source(facts)).Variants[0], slot).Hash();
         Assert.True(Hash(before) == Hash(after), what);
     }
 
@@ -73,6 +75,7 @@ public sealed class RecipeTests
         { "sharpening of what is reduced", Slot, Slot with { Sharpening = Sharpening.Normal }, Photograph },
         { "ppi in a format that states them", Slot, Slot with { Ppi = 300 }, Photograph },
         { "the quality of a graphic under a cap", Capped, Capped with { Quality = new QualityRange(10, 20) }, Photograph with { Kind = ContentKind.Graphic } },
+        { "the quality of a graphic that moves", Moving, Moving with { Quality = new QualityRange(10, 20) }, Photograph with { Kind = ContentKind.Graphic, Format = PictureFormat.Gif, Frames = 12 } },
         { "effort", Slot, Slot with { Effort = Effort.Thorough }, Photograph },
     };
 
@@ -80,7 +83,7 @@ public sealed class RecipeTests
     [MemberData(nameof(Telling))]
     public void The_same_changes_it_where_bytes_change(string what, Slot before, Slot after, SourceFacts facts)
     {
-        string Hash(Slot slot) => new Recipe(Slots.Source(facts), SlotPlan.For(slot, Slots.Source(facts)).Variants[0], slot).Hash();
+        string Hash(Slot slot) => RecipeRules.For(Slots.Source(facts), SlotPlan.For(slot, Slots.Source(facts)).Variants[0], slot).Hash();
         Assert.True(Hash(before) != Hash(after), what);
     }
 
@@ -90,13 +93,13 @@ public sealed class RecipeTests
     {
         var source = Slots.Source(Photograph with { HasAlpha = true });
         var variant = SlotPlan.For(WebP, source).Variants[0] with { Rival = PictureFormat.Jpeg };
-        Assert.NotEqual(new Recipe(source, variant, WebP).Hash(), new Recipe(source, variant, WebP with { Background = new BackgroundColour(9, 9, 9) }).Hash());
+        Assert.NotEqual(RecipeRules.For(source, variant, WebP).Hash(), RecipeRules.For(source, variant, WebP with { Background = new BackgroundColour(9, 9, 9) }).Hash());
     }
 
-    private static Recipe RecipeFor(Slot slot, PixelRect? crop)
+    private static RenderRecipe RecipeFor(Slot slot, PixelRect? crop)
     {
         var facts = Slots.Photograph(3600, 2400) with { Rights = new RightsFields("Wren Aldous", "© Galewright Kites") };
         var source = crop is { } drawn ? Slots.Source(facts).WithHand(slot, drawn) : Slots.Source(facts);
-        return new Recipe(source, SlotPlan.For(slot, source).Variants[0], slot);
+        return RecipeRules.For(source, SlotPlan.For(slot, source).Variants[0], slot);
     }
 }
