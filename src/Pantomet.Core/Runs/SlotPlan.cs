@@ -1,8 +1,8 @@
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Framing;
-using Pantomet.Core.Sizing;
 using Pantomet.Core.Recipes;
+using Pantomet.Core.Sizing;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
 
