@@ -14,7 +14,6 @@ internal static class RecipeNotation
     public static string HashOf(RenderRecipe recipe)
     {
         var (pixels, request, metadata) = (recipe.Pixels, recipe.Request, recipe.Metadata);
-        var hasEffort = !request.Formats.All(format => format is PictureFormat.Png or PictureFormat.Tiff);
         var notation = JsonSerializer.SerializeToUtf8Bytes(new
         {
             EncoderVersion,
@@ -31,7 +30,7 @@ internal static class RecipeNotation
             Wanted = request.Looks.Prefer == Preference.Smaller ? request.Looks.Wanted : (double?)null,
             request.Looks.Floor,
             Prefer = request.Looks.Prefer.ToString(),
-            Effort = hasEffort ? request.Effort.ToString() : null,
+            Effort = request.Effort?.ToString(),
             Sharpening = pixels.Sharpening?.ToString(),
             request.Ppi,
             pixels.IsAnimated,

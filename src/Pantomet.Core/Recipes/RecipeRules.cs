@@ -52,7 +52,9 @@ public static class RecipeRules
     private static FileRequest RequestFor(SourceFacts facts, PlannedVariant variant, Slot slot)
     {
         var lossless = LosslessWebP(facts, variant, slot);
-        var hasQuality = variant.Formats.Any(format => format.HasQuality() && !(lossless == LosslessUse.Always && format == PictureFormat.WebP));
+        var hasQuality = lossless == LosslessUse.Always
+            ? variant.Formats.Any(format => format.HasQuality() && format != PictureFormat.WebP)
+            : variant.Formats.Any(format => format.HasQuality()) || variant.Rival?.HasQuality() == true;
         var hasEffort = !variant.Formats.All(format => format is PictureFormat.Png or PictureFormat.Tiff);
         return new FileRequest(
             variant.Formats,
@@ -62,7 +64,7 @@ public static class RecipeRules
             ByteLimits.Of(slot),
             hasQuality ? slot.Quality : null,
             slot.Looks with { Wanted = slot.Looks.Prefer == Preference.Smaller ? slot.Looks.Wanted : 0 },
-            hasEffort ? slot.Effort : Effort.Quick,
+            hasEffort ? slot.Effort : null,
             lossless,
             variant.Formats.Any(format => format.StatesPpi()) ? slot.StatedPpi : null);
     }

@@ -17,7 +17,7 @@ public sealed class RemedyRecipes(Source source, PlannedVariant variant, Slot sl
     private static readonly PictureFormat[] Others = [PictureFormat.WebP, PictureFormat.Avif, PictureFormat.Jpeg, PictureFormat.Png];
 
     /// <summary>The same in each format that the slot does not take and that suits the picture.</summary>
-    public IEnumerable<RenderRecipe> OtherFormats => Others.Where(Suits).Select(format => For(variant with { Formats = [format], Rival = null, ByHand = null }, slot));
+    public IEnumerable<RenderRecipe> OtherFormats => Others.Where(Suits).Select(format => For(variant.Only(format), slot));
 
     /// <summary>The lightest file that the minimum score allows, whatever it weighs; null where no maximum stands in the way.</summary>
     public RenderRecipe? WithoutMax => slot.Limits.Most is null ? null : For(Alone, slot with
@@ -27,7 +27,7 @@ public sealed class RemedyRecipes(Source source, PlannedVariant variant, Slot sl
         Quality = slot.Quality with { Ceiling = 100 },
     });
 
-    private PlannedVariant Alone => variant with { Formats = [variant.Format], Rival = null, ByHand = null };
+    private PlannedVariant Alone => variant.Only(variant.Format);
 
     /// <summary>The same, smaller; null where the slot allows no other size.</summary>
     /// <param name="scale">Of each side.</param>

@@ -1,6 +1,7 @@
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Sizing;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
 
@@ -31,7 +32,7 @@ public sealed record RenderRecipe(
     public RecipeInput Input => Inputs[0];
 
     /// <summary>Left and top edge of the picture in the file; the odd pixel of padding goes to the right and the bottom.</summary>
-    public (int X, int Y) Offset => ((File.Width - Picture.Width) / 2, (File.Height - Picture.Height) / 2);
+    public (int X, int Y) Offset => new OutputSize(File, Picture).Offset;
 
     /// <summary>SHA-256 over the recipe in a fixed notation, as 64 lower-case hexadecimal digits.</summary>
     public string Hash() => RecipeNotation.HashOf(this);
@@ -79,9 +80,9 @@ public enum LosslessUse
 /// not matter.</param>
 /// <param name="QualityByHand">What a person has set, on the encoder's own scale; null where the weigher decides.</param>
 /// <param name="Limits">Of its bytes.</param>
-/// <param name="Quality">Between which encoder qualities it may lie; null where no format has a quality.</param>
+/// <param name="Quality">Between which encoder qualities it may lie; null where nothing that may be made has a quality.</param>
 /// <param name="Looks">How it should look.</param>
-/// <param name="Effort">How much work it is worth.</param>
+/// <param name="Effort">How much work it is worth; null where no format knows any.</param>
 /// <param name="LosslessWebP">When WebP goes without loss.</param>
 /// <param name="Ppi">Pixels per inch that it states; null where no format states them.</param>
 public sealed record FileRequest(
@@ -92,7 +93,7 @@ public sealed record FileRequest(
     ByteLimits Limits,
     QualityRange? Quality,
     LooksPolicy Looks,
-    Effort Effort,
+    Effort? Effort,
     LosslessUse LosslessWebP,
     int? Ppi)
 {

@@ -30,6 +30,10 @@ public sealed record PlannedVariant(string? Tier, PixelRect Crop, Turn Turn, Out
     /// <summary>The format that suits best.</summary>
     public PictureFormat Format => Formats[0];
 
+    /// <summary>The same in one format, whatever else there is and whatever a person has set.</summary>
+    /// <param name="format">Any that is written.</param>
+    public PlannedVariant Only(PictureFormat format) => this with { Formats = [format], Rival = null, ByHand = null };
+
     /// <summary>With the ending of the format that suits best.</summary>
     public string FileName => FileNameAs(Format);
 

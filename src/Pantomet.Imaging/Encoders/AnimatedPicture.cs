@@ -46,7 +46,7 @@ public sealed class AnimatedPicture : WeighablePicture
     public int Frames => strip.Count;
 
     /// <inheritdoc/>
-    public override EncoderSettings Settings => new(false, recipe.Request.Effort, CarriedMetadata.Kept(image, recipe.Pixels.Colour));
+    public override EncoderSettings Settings => new(false, recipe.Request.Effort ?? Effort.Quick, CarriedMetadata.Kept(image, recipe.Pixels.Colour));
 
     /// <summary>Makes the frames for one format.</summary>
     /// <param name="source">The decoded source.</param>
@@ -64,7 +64,7 @@ public sealed class AnimatedPicture : WeighablePicture
     /// <param name="bits">Of the palette, 3 to 8.</param>
     public byte[] Gif(int bits)
     {
-        var file = Encoder.Gif(image, bits, recipe.Request.Effort);
+        var file = Encoder.Gif(image, bits, recipe.Request.Effort ?? Effort.Quick);
         return xmp is null ? file : GifXmp.Written(file, xmp);
     }
 

@@ -54,7 +54,7 @@ public sealed class FinishedPicture : WeighablePicture
     /// <inheritdoc/>
     public override EncoderSettings Settings => new(
         isWhole ??= Format != PictureFormat.WebP && ChromaChoice.IsWhole(sample.Value, recipe.Pixels.Kind, recipe.Request.Quality),
-        recipe.Request.Effort,
+        recipe.Request.Effort ?? Effort.Quick,
         Keep,
         recipe.Request.Ppi);
 

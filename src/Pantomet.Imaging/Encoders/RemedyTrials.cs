@@ -30,7 +30,7 @@ internal static class RemedyTrials
             return remedies;
         // The lightest file that the floor allows: what a smaller size is reckoned from, and what more bytes would buy.
         var needed = recipes.WithoutMax is { } free && Made(free) is { IsGood: true } lightest ? lightest : null;
-        if (needed is not null && Smaller(needed, cap, recipes) is { } smaller)
+        if (needed is not null && Smaller(needed, cap) is { } smaller)
             remedies.Add(smaller);
         if (made.File.LongLength <= cap.Bytes)
         {
@@ -44,7 +44,7 @@ internal static class RemedyTrials
 
         MadeFile Made(RenderRecipe other) => FormatMaker.Make(other.Request.Format, source, other);
 
-        WeightRemedy? Smaller(MadeFile needed, ByteCount cap, RemedyRecipes recipes)
+        WeightRemedy? Smaller(MadeFile needed, ByteCount cap)
         {
             var scale = Math.Pow(0.92 * cap.Bytes / needed.File.LongLength, 1 / (2 * Exponent));
             for (var attempt = 0; attempt < 3; attempt++, scale *= 0.85)

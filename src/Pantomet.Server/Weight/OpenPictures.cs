@@ -36,7 +36,7 @@ internal sealed class OpenPictures(SourcePixels pixels) : IDisposable
     public async Task<T> UseAsync<T>(
         Pairing pairing, PlannedVariant variant, PictureFormat format, Func<OpenPicture, T> use, CancellationToken cancel)
     {
-        var recipe = pairing.RecipeFor(variant with { Formats = [format], Rival = null, ByHand = null });
+        var recipe = pairing.RecipeFor(variant.Only(format));
         var key = recipe.Hash();
         await seats.WaitAsync(cancel);
         try

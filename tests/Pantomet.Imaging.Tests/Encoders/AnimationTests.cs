@@ -101,6 +101,16 @@ public sealed class AnimationTests : IDisposable
     }
 
     // Not in the system's folder, which may be small, or in memory; and not for longer than the picture is held.
+    [Theory]
+    [InlineData(PictureFormat.Gif)]
+    [InlineData(PictureFormat.WebP)]
+    public void Frames_that_turn_transparent_later_are_kept_too(PictureFormat format)
+    {
+        var path = folder.Path("later.gif");
+        Tool.Run("convert", "-delay", "10", "-size", "40x40", "xc:red", "-dispose", "Background", "(", "xc:none", "-fill", "blue", "-draw", "circle 20,20 20,8", ")", "-loop", "0", path);
+        Assert.Equal(2, Frames(Making.One(path, Moving("1:1", 32, format)).File));
+    }
+
     [Fact]
     public void Frames_lie_in_the_folder_that_is_named_and_go_when_the_picture_does()
     {

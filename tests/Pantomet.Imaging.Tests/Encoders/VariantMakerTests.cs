@@ -111,6 +111,20 @@ public sealed class VariantMakerTests
         Assert.True(Soft(drawn) < 0.6 * Soft(folder.Path("enlarged.png")));
     }
 
+    // TIFF has no quality; the JPEG beside it, which decides whether a TIFF that cannot be is missed, has one.
+    [Fact]
+    public void What_cannot_be_without_loss_is_left_to_what_every_browser_reads()
+    {
+        var slot = Demo.Plain("1:1", PictureFormat.Tiff, 300) with
+        {
+            Formats = [PictureFormat.Tiff, PictureFormat.Jpeg],
+            Delivery = Delivery.Each,
+            Limits = new FileLimits(new ByteCount(40_000), null, null),
+        };
+        var made = Making.One(Demo.Source("line-spools.jpg"), slot);
+        Assert.Equal((PictureFormat.Tiff, true, "modern-left-out"), (made.Format, made.IsUnneeded, made.Findings[0].Id));
+    }
+
     [Fact]
     public void Variants_can_be_made_of_one_decode_from_many_threads()
     {
