@@ -5,6 +5,7 @@ using System.Text;
 using System.Text.Json.Nodes;
 using Microsoft.Data.Sqlite;
 using Microsoft.Extensions.DependencyInjection;
+using Pantomet.Server.Hosting;
 using Pantomet.Server.Storage;
 using Pantomet.Server.Tests.Hostile;
 
@@ -128,6 +129,31 @@ public sealed class FaultTests
         var again = await library.PackedAsync(new { destination = "test", onlyChanged = true });
         Assert.Equal(("done", 1), ((string)again["state"]!, (int)again["files"]!));
         Assert.Equal("failed", (string)(await library.PackedAsync(new { destination = "test", onlyChanged = true }))["state"]!);
+    }
+
+    [Fact]
+    public async Task A_package_that_fails_once_it_is_written_has_handed_nothing_over()
+    {
+        var (isFirst, isWritten) = (true, false);
+        DataFolder? folder = null;
+        using var library = new Library(services => services
+            .AddSingleton(provider => new ContentStore(provider.GetRequiredService<DataFolder>())
+            {
+                OpenNew = path =>
+                {
+                    isWritten = isFirst && path.EndsWith(".zip", StringComparison.Ordinal);
+                    return new FileStream(path, FileMode.CreateNew);
+                },
+            })
+            // The first who asks afterwards where files lie asks how long the package is.
+            .AddTransient(provider => isWritten && !(isFirst = isWritten = false)
+                ? throw new IOException("gone")
+                : folder ??= new DataFolder(provider.GetRequiredService<ServerSettings>())));
+        var id = await ReadyAsync(library, [60]);
+        await library.RunAsync([id], ["test.a"]);
+        Assert.Equal("failed", (string)(await library.PackedAsync(new { destination = "test", onlyChanged = true }))["state"]!);
+        var again = await library.PackedAsync(new { destination = "test", onlyChanged = true });
+        Assert.Equal(("done", 1), ((string)again["state"]!, (int)again["files"]!));
     }
 
     // Disk faults are the server's, not the sender's.
