@@ -2,6 +2,7 @@ using System.Text.Json.Nodes;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Recipes;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;

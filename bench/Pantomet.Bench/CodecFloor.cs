@@ -1,7 +1,8 @@
 using NetVips;
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Pictures;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Runs;
-using Pantomet.Core.Sources;
 using Pantomet.Imaging.Encoders;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Imaging.Sources;

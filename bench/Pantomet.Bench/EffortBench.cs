@@ -1,6 +1,5 @@
 using Pantomet.Core.Destinations;
-using Pantomet.Core.Sources;
-using Pantomet.Core.Weight;
+using Pantomet.Core.Pictures;
 using Pantomet.Imaging.Encoders;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Imaging.Sources;

@@ -1,7 +1,7 @@
 using System.Collections.Concurrent;
 using System.Diagnostics;
 using Pantomet.Core.Destinations;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 using Pantomet.Imaging.Encoders;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Imaging.Sources;

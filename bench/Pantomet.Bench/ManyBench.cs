@@ -2,6 +2,7 @@ using System.Diagnostics;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
 using Pantomet.Server.Runs;
@@ -79,8 +80,12 @@ internal static class ManyBench
         var (original, made) = Read(path);
         Execute(database, "BEGIN");
         var sources = Columns(database, "Sources", "Sequence", "Id", "Stem");
-        var variants = Columns(database, "Variants", "Sequence", "Id", "SourceId", "Recipe", "Bytes", "Points");
-        using var copied = new SqliteCommand($"INSERT INTO Variants (Id, SourceId, Recipe, Bytes, Points, {variants}) SELECT lower(hex(randomblob(16))), $source, $recipe, $bytes, $points, {variants} FROM Variants WHERE Sequence = $like", database);
+        var variants = Columns(database, "Variants", "Sequence", "Id", "SourceId", "Recipe", "FileSequence");
+        var files = Columns(database, "RenderedFiles", "Sequence", "Recipe", "Bytes", "Points");
+        using var copied = new SqliteCommand(
+            $"INSERT INTO RenderedFiles (Recipe, Bytes, Points, {files}) SELECT $recipe, $bytes, $points, {files} FROM RenderedFiles WHERE Sequence = $file; " +
+            $"INSERT INTO Variants (Id, SourceId, Recipe, FileSequence, {variants}) SELECT lower(hex(randomblob(16))), $source, $recipe, last_insert_rowid(), {variants} FROM Variants WHERE Sequence = $like",
+            database);
         for (var at = 1; at < Sources; at++)
         {
             var source = original.ToSource() with { Id = SourceId.FromHash(Convert.FromHexString($"{at:x8}{original.Id[8..]}")) };
@@ -89,10 +94,11 @@ internal static class ManyBench
             {
                 copied.Parameters.Clear();
                 copied.Parameters.AddWithValue("$source", source.Id.Sha256);
-                copied.Parameters.AddWithValue("$recipe", VariantRecipes.Of(source, planned, slot).Own);
-                copied.Parameters.AddWithValue("$bytes", (long)(row.Bytes * (0.3 + random.NextDouble())));
+                copied.Parameters.AddWithValue("$recipe", RecipeRules.For(source, planned, slot).Hash());
+                copied.Parameters.AddWithValue("$bytes", (long)(row.File!.Bytes * (0.3 + random.NextDouble())));
                 copied.Parameters.AddWithValue("$points", 60 + (40 * random.NextDouble()));
                 copied.Parameters.AddWithValue("$like", row.Sequence);
+                copied.Parameters.AddWithValue("$file", row.FileSequence!.Value);
                 copied.ExecuteNonQuery();
             }
         }
@@ -105,7 +111,7 @@ internal static class ManyBench
         using var database = new PantometDb(new DbContextOptionsBuilder<PantometDb>().UseSqlite($"Data Source={path};Pooling=False").Options);
         var source = database.Sources.Single();
         var slots = DestinationReader.Read(database.Destinations.Single().Document).Destination!.Slots.ToDictionary(slot => slot.Id);
-        return (source, [.. database.Variants.AsEnumerable().Select(row => (slots[row.SlotId], SlotPlan.For(slots[row.SlotId], source.ToSource()).Variants.Single(), row))]);
+        return (source, [.. database.Variants.Include(row => row.File).AsEnumerable().Select(row => (slots[row.SlotId], SlotPlan.For(slots[row.SlotId], source.ToSource()).Variants.Single(), row))]);
     }
 
     private static string Columns(SqliteConnection database, string table, params string[] without)

@@ -1,7 +1,8 @@
 using NetVips;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Kernels.Similarity;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Weight;
-using Pantomet.Core.Weight.Scoring;
 using Pantomet.Imaging.Encoders;
 using Pantomet.Imaging.Scoring;
 

@@ -1,8 +1,8 @@
 using System.Globalization;
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sizing;
-using Pantomet.Core.Sources;
 using Pantomet.Imaging.Encoders;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Imaging.Sources;

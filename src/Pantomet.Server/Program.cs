@@ -3,12 +3,14 @@ using System.Text.Json.Serialization;
 using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Destinations;
 using Pantomet.Imaging.Isolation;
+using Pantomet.Rendering;
 using Pantomet.Server.Board;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Framing;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Keeping;
 using Pantomet.Server.Packages;
+using Pantomet.Server.Rendering;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
 using Pantomet.Server.Sources.Watching;
@@ -39,7 +41,7 @@ services.AddSingleton<FolderLock>();
 services.AddSingleton<DiskReserve>();
 services.AddSingleton<LibraryUpgrade>();
 services.AddSingleton<LibraryHealth>();
-services.AddSingleton<ContentStore>();
+services.AddSingleton(provider => new ContentStore(provider.GetRequiredService<DataFolder>().Incoming));
 services.AddPooledDbContextFactory<PantometDb>((provider, options) => options
     .UseSqlite(
         $"Data Source={provider.GetRequiredService<DataFolder>().Database}",
@@ -63,7 +65,7 @@ services.AddSingleton<BoardRows>();
 services.AddSingleton<BoardCells>();
 services.AddHostedService<BoardReadying>();
 services.AddScoped<Framings>();
-services.AddSingleton<OpenPictures>();
+services.AddRendering();
 services.AddSingleton<RunQueue>();
 services.AddSingleton<VariantRendering>();
 services.AddHostedService<RunWorker>();
@@ -129,7 +131,7 @@ catch (OperationCanceledException) when (app.Lifetime.ApplicationStopping.IsCanc
 {
     return 0;
 }
-catch (Exception problem) when (problem is InvalidDataException || DiskFull.Is(problem))
+catch (Exception problem) when (problem is InvalidDataException || StorageFull.Is(problem))
 {
     Console.Error.WriteLine(problem is InvalidDataException ? problem.Message : DiskFull.Sentence);
     return 2;

@@ -1,6 +1,7 @@
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Sources;
 
 namespace Pantomet.Core.Tests;

@@ -1,5 +1,6 @@
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Framing;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Sources;
 
 namespace Pantomet.Imaging.Tests;

@@ -5,6 +5,7 @@ using System.Text;
 using System.Text.Json.Nodes;
 using Microsoft.Data.Sqlite;
 using Microsoft.Extensions.DependencyInjection;
+using Pantomet.Rendering;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Storage;
 using Pantomet.Server.Tests.Hostile;
@@ -116,7 +117,7 @@ public sealed class FaultTests
     public async Task A_package_that_failed_has_handed_nothing_over()
     {
         var fails = false;
-        using var library = new Library(services => services.AddSingleton(provider => new ContentStore(provider.GetRequiredService<DataFolder>())
+        using var library = new Library(services => services.AddSingleton(provider => new ContentStore(provider.GetRequiredService<DataFolder>().Incoming)
         {
             OpenNew = path => fails && path.EndsWith(".zip", StringComparison.Ordinal) ? new FileStream("/dev/full", FileMode.Open, FileAccess.Write) : new FileStream(path, FileMode.CreateNew),
         }));
@@ -137,7 +138,7 @@ public sealed class FaultTests
         var (isFirst, isWritten) = (true, false);
         DataFolder? folder = null;
         using var library = new Library(services => services
-            .AddSingleton(provider => new ContentStore(provider.GetRequiredService<DataFolder>())
+            .AddSingleton(provider => new ContentStore(provider.GetRequiredService<DataFolder>().Incoming)
             {
                 OpenNew = path =>
                 {
@@ -161,7 +162,7 @@ public sealed class FaultTests
     public async Task A_fault_of_the_servers_disk_is_not_told_as_a_broken_off_upload()
     {
         var fails = true;
-        using var library = new Library(services => services.AddSingleton(provider => new ContentStore(provider.GetRequiredService<DataFolder>())
+        using var library = new Library(services => services.AddSingleton(provider => new ContentStore(provider.GetRequiredService<DataFolder>().Incoming)
         {
             OpenNew = path => fails ? throw new IOException("The device is gone.") : new FileStream(path, FileMode.CreateNew),
         }));
@@ -311,7 +312,7 @@ public sealed class FaultTests
         await library.GetAsync("/api/space");
         await using var database = new SqliteConnection($"Data Source={Path.Combine(library.DataFolder, "pantomet.db")};Pooling=False");
         await database.OpenAsync();
-        await using var command = new SqliteCommand("EXPLAIN QUERY PLAN SELECT * FROM Variants WHERE Sha256 = 'a'", database);
+        await using var command = new SqliteCommand("EXPLAIN QUERY PLAN SELECT * FROM RenderedFiles WHERE Sha256 = 'a'", database);
         await using var rows = await command.ExecuteReaderAsync();
         Assert.True(await rows.ReadAsync());
         Assert.Contains("USING INDEX", rows.GetString(3), StringComparison.Ordinal);

@@ -103,7 +103,7 @@ public sealed class FullDiskTests : IDisposable
         await GoesOnAsync(id);
     }
 
-    private const string DiskFull = Pantomet.Server.Storage.DiskFull.Sentence;
+    private const string DiskFull = Pantomet.Rendering.DiskFull.Sentence;
     private static readonly int[] Widths = [300, 280, 260, 240, 220, 200];
 
     // By the server: or it was quicker than the disk was filled.

@@ -4,6 +4,7 @@ using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json.Nodes;
 using Microsoft.Extensions.DependencyInjection;
+using Pantomet.Rendering;
 using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Tests;
@@ -156,7 +157,7 @@ public sealed class IntakeTests
     public async Task A_full_disk_is_said_in_a_sentence_and_what_was_there_stays()
     {
         var isFull = false;
-        using var library = new Library(services => services.AddSingleton(provider => new ContentStore(provider.GetRequiredService<DataFolder>())
+        using var library = new Library(services => services.AddSingleton(provider => new ContentStore(provider.GetRequiredService<DataFolder>().Incoming)
         {
             // /dev/full answers every write with ENOSPC, as a full disk does.
             OpenNew = path => isFull ? new FileStream("/dev/full", FileMode.Open, FileAccess.Write) : new FileStream(path, FileMode.CreateNew),
@@ -174,7 +175,7 @@ public sealed class IntakeTests
     public async Task A_full_disk_fails_the_files_of_a_run_and_a_package_with_a_sentence_and_both_work_once_there_is_room()
     {
         var isFull = false;
-        using var library = new Library(services => services.AddSingleton(provider => new ContentStore(provider.GetRequiredService<DataFolder>())
+        using var library = new Library(services => services.AddSingleton(provider => new ContentStore(provider.GetRequiredService<DataFolder>().Incoming)
         {
             OpenNew = path => isFull ? new FileStream("/dev/full", FileMode.Open, FileAccess.Write) : new FileStream(path, FileMode.CreateNew),
         }));

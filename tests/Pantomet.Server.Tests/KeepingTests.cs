@@ -2,7 +2,9 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Security.Cryptography;
 using System.Text.Json.Nodes;
+using Microsoft.Extensions.DependencyInjection;
 using Pantomet.Server.Keeping;
+using Pantomet.Server.Rendering;
 using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Tests;
@@ -92,6 +94,29 @@ public sealed class KeepingTests : IDisposable
         await library.RunAsync([flight], Slots);
         Assert.Equal(before.Order(), (await HashesAsync(library)).Order());
         (await library.Http.GetAsync(new Uri($"/api/sources/{flight}/preview?width=640", UriKind.Relative))).EnsureSuccessStatusCode();
+    }
+
+    [Fact]
+    public async Task Beyond_the_owners_bound_what_was_not_used_for_longest_is_let_go_of_and_comes_back_when_it_is_asked_for()
+    {
+        using var library = new Library(null, ("max-rendered-bytes", "1"));
+        await library.AddDestinationAsync("windowbox.json");
+        var flight = await library.TakeInAsync("hill-flight.jpg");
+        var run = await library.RunAsync([flight], Slots);
+        var files = library.Services.GetRequiredService<RenderedFileStore>();
+        using (files.HoldAll())
+            Assert.Equal(0, await files.MakeRoomAsync(CancellationToken.None));
+        Assert.Equal((long)run["bytesOut"]!, await files.MakeRoomAsync(CancellationToken.None));
+        Assert.Equal(0, (int)(await library.GetAsync("/api/space"))["variants"]!["files"]!);
+
+        // Nothing is out of date for it. One is asked for and is there again; the package makes the others again.
+        Assert.Equal(Slots.Length, (int)(await library.GetAsync("/api/board"))["states"]!["done"]!);
+        var variant = (await library.GetAsync("/api/variants"))["items"]![0]!;
+        var sent = await library.Http.GetByteArrayAsync(new Uri($"/api/variants/{variant["id"]}/file", UriKind.Relative));
+        Assert.Equal((string)variant["sha256"]!, Convert.ToHexStringLower(SHA256.HashData(sent)));
+        Assert.Equal(1, (int)(await library.GetAsync("/api/space"))["variants"]!["files"]!);
+        using var zip = await library.PackAsync(new { });
+        Assert.Equal((int)run["done"]!, zip.Entries.Count(entry => entry.FullName.EndsWith(".jpg", StringComparison.Ordinal)));
     }
 
     [Fact]

@@ -138,7 +138,9 @@ internal sealed class ServerProcess(string? folder = null) : IDisposable
         await database.OpenAsync();
         Assert.Equal("ok", Scalar(database, "PRAGMA integrity_check"));
         var missing = acknowledged.ToHashSet();
-        foreach (var (area, query) in new[] { ("originals", "SELECT Id FROM Sources"), ("variants", "SELECT DISTINCT Sha256 FROM Variants WHERE State = 'Done'") })
+        var isUpgraded = (long)Scalar(database, "SELECT COUNT(*) FROM sqlite_master WHERE name = 'RenderedFiles'")! == 1;
+        var rendered = isUpgraded ? "SELECT DISTINCT Sha256 FROM RenderedFiles WHERE NOT IsLetGo" : "SELECT DISTINCT Sha256 FROM Variants WHERE State = 'Done'";
+        foreach (var (area, query) in new[] { ("originals", "SELECT Id FROM Sources"), ("variants", rendered) })
         {
             using var command = new SqliteCommand(query, database);
             using var rows = await command.ExecuteReaderAsync();

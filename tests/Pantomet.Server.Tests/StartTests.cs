@@ -118,12 +118,37 @@ public sealed class StartTests : IDisposable
     public async Task Of_a_library_of_before_nothing_that_was_made_is_out_of_date()
     {
         Unpack("before-recipes.zip");
+        List<(string, string, string)> before;
+        using (var old = Open(Path.Combine(server.DataFolder, "pantomet.db")))
+            before = Rows(old, "SELECT SourceId || SlotId, FileName, COALESCE(Sha256, State) FROM Variants ORDER BY Sequence");
         await server.StartAsync();
         var states = (await server.GetAsync("/api/board"))["states"]!;
         Assert.Equal((31, 0, 5), ((int)states["done"]!, (int)states["stale"]!, (int)states["blocked"]!));
         Assert.Equal(71, (await server.GetAsync("/api/variants"))["items"]!.AsArray().Count);
         Assert.Equal(68, (int)(await server.GetAsync("/api/packages"))["items"]![0]!["files"]!);
-        (await server.CheckAsync([])).Dispose();
+        const string Now = "SELECT SourceId || SlotId, FileName, COALESCE(file.Sha256, State) FROM Variants LEFT JOIN RenderedFiles file ON file.Sequence = FileSequence ORDER BY Variants.Sequence";
+        using (var upgraded = await server.CheckAsync([]))
+            Assert.Equal(before, Rows(upgraded, Now));
+
+        // What is there already is found, whatever it was called when it was made: rendering it again adds nothing but the run.
+        var sources = (await server.GetAsync("/api/sources"))["items"]!.AsArray().Select(source => (string)source!["id"]!);
+        var slots = (await server.GetAsync("/api/destinations"))["items"]!.AsArray().SelectMany(one => one!["slots"]!.AsArray()).Select(slot => (string)slot!["id"]!);
+        using var asked = await server.SendAsync(HttpMethod.Post, "/api/runs", new { sources, slots });
+        var run = (string)JsonNode.Parse(await asked.Content.ReadAsStringAsync())!["id"]!;
+        await server.UntilAsync($"/api/runs/{run}", one => (string)one["state"]! == "done");
+        using var after = await server.CheckAsync([]);
+        Assert.Equal(before.Where(row => row.Item3.Length == 64), Rows(after, Now).Where(row => row.Item3.Length == 64));
+        Assert.Equal(Count(server.DataFolder + "/pantomet.db", "RenderedFiles"), before.Where(row => row.Item3.Length == 64).Select(row => row.Item3).Distinct().Count());
+    }
+
+    private static List<(string, string, string)> Rows(SqliteConnection database, string query)
+    {
+        using var command = new SqliteCommand(query, database);
+        using var rows = command.ExecuteReader();
+        var read = new List<(string, string, string)>();
+        while (rows.Read())
+            read.Add((rows.GetString(0), rows.GetString(1), rows.GetString(2)));
+        return read;
     }
 
     private void Unpack(string name) =>

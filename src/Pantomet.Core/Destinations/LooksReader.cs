@@ -1,4 +1,3 @@
-using Pantomet.Core.Weight;
 
 namespace Pantomet.Core.Destinations;
 

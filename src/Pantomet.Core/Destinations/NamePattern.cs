@@ -1,7 +1,7 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
 using Pantomet.Core.Measures;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 
 namespace Pantomet.Core.Destinations;
 

@@ -1,6 +1,4 @@
-using Pantomet.Core.Framing;
-using Pantomet.Core.Sources;
-using Pantomet.Core.Weight;
+using Pantomet.Core.Pictures;
 
 namespace Pantomet.Core.Destinations;
 

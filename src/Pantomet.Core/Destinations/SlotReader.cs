@@ -1,8 +1,6 @@
-using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Sizing;
-using Pantomet.Core.Sources;
-using Pantomet.Core.Weight;
 
 namespace Pantomet.Core.Destinations;
 

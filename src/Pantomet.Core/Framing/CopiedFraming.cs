@@ -1,5 +1,4 @@
 using Pantomet.Core.Measures;
-using Pantomet.Core.Sources;
 
 namespace Pantomet.Core.Framing;
 
@@ -14,7 +13,7 @@ public static class CopiedFraming
     /// </summary>
     /// <param name="from">The first.</param>
     /// <param name="to">The other.</param>
-    public static SourceFraming AsFraction(Source from, Source to) =>
+    public static SourceFraming AsFraction(FramedPicture from, FramedPicture to) =>
         Scaled(from.Framing with { Subject = from.Subject, Focus = from.Focus, IsWithoutSubject = from.Subject is null && from.Framing.IsDecided }, from.Facts.Size, to.Facts.Size);
 
     /// <summary>
@@ -23,7 +22,7 @@ public static class CopiedFraming
     /// <param name="from">Has a subject.</param>
     /// <param name="to">Has a subject; it stays.</param>
     /// <returns>Null when either has no subject.</returns>
-    public static SourceFraming? AsSubjectPosition(Source from, Source to)
+    public static SourceFraming? AsSubjectPosition(FramedPicture from, FramedPicture to)
     {
         if (from.Subject is not { } first || to.Subject is not { } second)
             return null;

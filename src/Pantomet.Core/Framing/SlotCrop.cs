@@ -1,7 +1,5 @@
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
-using Pantomet.Core.Sizing;
-using Pantomet.Core.Sources;
 
 namespace Pantomet.Core.Framing;
 
@@ -24,7 +22,7 @@ public sealed record SlotCrop(PixelRect Area, Turn Turn, Fit Fit, bool IsByHand)
     /// <param name="part">The slot, or a tier as a slot.</param>
     /// <param name="tier">The tier's name.</param>
     /// <param name="source">What is framed.</param>
-    public static SlotCrop For(Slot part, string? tier, Source source)
+    public static SlotCrop For(Slot part, string? tier, FramedPicture source)
     {
         var framing = source.Framing;
         var hand = CanBeSet(part) ? framing.HandAt(part, tier) : null;
@@ -44,7 +42,7 @@ public sealed record SlotCrop(PixelRect Area, Turn Turn, Fit Fit, bool IsByHand)
     /// <param name="part">The slot, or a tier as a slot.</param>
     /// <param name="source">What is framed.</param>
     /// <param name="turned">The source as it is turned.</param>
-    public static CropWishes Wishes(Slot part, Source source, TurnedPicture turned)
+    public static CropWishes Wishes(Slot part, FramedPicture source, TurnedPicture turned)
     {
         var ratio = part.Shape.RatioFor(AspectRatio.Of(turned.Size));
         var subject = source.Subject is { } area ? turned.FromUpright(area) : (PixelRect?)null;
@@ -84,7 +82,7 @@ public sealed record SlotCrop(PixelRect Area, Turn Turn, Fit Fit, bool IsByHand)
     }
 
     // As much beyond the crop as the subject needs: the least that has to be filled up.
-    private static PixelRect Padded(Slot part, Source source, TurnedPicture turned)
+    private static PixelRect Padded(Slot part, FramedPicture source, TurnedPicture turned)
     {
         var wishes = Wishes(part, source, turned);
         if (turned.Turn.Level != 0 || wishes.Room is not { } room)

@@ -1,5 +1,5 @@
 using Pantomet.Core.Destinations;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 
 namespace Pantomet.Core.Packages;
 

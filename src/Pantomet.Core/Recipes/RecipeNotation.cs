@@ -1,47 +1,36 @@
 using System.Security.Cryptography;
+using System.Text;
 using System.Text.Json;
-using Pantomet.Core.Sources;
-using Pantomet.Core.Weight;
+using System.Text.Json.Serialization;
 
 namespace Pantomet.Core.Recipes;
 
-/// <summary>How a recipe is written for its hash. Stored files are known by it: what is there already keeps its notation.</summary>
-internal static class RecipeNotation
+/// <summary>How a recipe is written down as it stands: for its hash, and to make a file again whose bytes were let go of.</summary>
+/// <remarks>Every member is written in the order in which its record states it, so that none can be forgotten.</remarks>
+public static class RecipeNotation
 {
-    // Raised whenever an encoder or a setting changes what comes out.
-    private const int EncoderVersion = 9;
+    // Raised whenever an encoder or a rule of the renderer changes what comes out: the one thing that no member says.
+    private const int RendererVersion = 10;
 
-    public static string HashOf(RenderRecipe recipe)
+    private static readonly JsonSerializerOptions Notation = new()
     {
-        var (pixels, request, metadata) = (recipe.Pixels, recipe.Request, recipe.Metadata);
-        var notation = JsonSerializer.SerializeToUtf8Bytes(new
-        {
-            EncoderVersion,
-            recipe.Input.Sha256,
-            Crop = recipe.Input.Turn.IsNone ? $"{recipe.Input.Crop}" : $"{recipe.Input.Crop} {recipe.Input.Turn}",
-            File = recipe.File.ToString(),
-            Picture = recipe.Picture.ToString(),
-            Formats = request.Formats.Select(format => format.Extension()),
-            Most = request.Limits.Max?.Bytes,
-            AimLeast = request.Limits.Aim?.Least.Bytes,
-            AimMost = request.Limits.Aim?.Most.Bytes,
-            Fewest = request.Limits.Min?.Bytes,
-            request.Quality,
-            Wanted = request.Looks.Prefer == Preference.Smaller ? request.Looks.Wanted : (double?)null,
-            request.Looks.Floor,
-            Prefer = request.Looks.Prefer.ToString(),
-            Effort = request.Effort?.ToString(),
-            Sharpening = pixels.Sharpening?.ToString(),
-            request.Ppi,
-            pixels.IsAnimated,
-            Rival = request.Fallback?.Extension(),
-            ByHand = request.QualityByHand,
-            Colour = pixels.Colour.ToString(),
-            Background = pixels.Background?.ToString(),
-            pixels.KeepsTransparency,
-            metadata.Rights,
-            metadata.Description,
-        });
-        return Convert.ToHexStringLower(SHA256.HashData(notation));
-    }
+        // What a record computes from its members says nothing new.
+        IgnoreReadOnlyProperties = true,
+        Converters = { new JsonStringEnumConverter() },
+    };
+
+    /// <summary>Writes a recipe as JSON.</summary>
+    /// <param name="recipe">Any.</param>
+    public static string Write(RenderRecipe recipe) => JsonSerializer.Serialize(recipe, Notation);
+
+    /// <summary>Reads what <see cref="Write"/> wrote.</summary>
+    /// <param name="notation">JSON.</param>
+    /// <exception cref="JsonException">It is not a recipe.</exception>
+    public static RenderRecipe Read(string notation) =>
+        JsonSerializer.Deserialize<RenderRecipe>(notation, Notation) ?? throw new JsonException("There is no recipe.");
+
+    /// <summary>SHA-256 over the notation and the renderer's version, as 64 lower-case hexadecimal digits.</summary>
+    /// <param name="recipe">Any.</param>
+    public static string HashOf(RenderRecipe recipe) =>
+        Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes($"{RendererVersion} {Write(recipe)}")));
 }

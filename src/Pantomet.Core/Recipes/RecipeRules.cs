@@ -1,5 +1,5 @@
 using Pantomet.Core.Destinations;
-using Pantomet.Core.Runs;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
 
@@ -8,8 +8,8 @@ namespace Pantomet.Core.Recipes;
 /// <summary>Makes the recipe of a file from slot, source and plan. Whatever is decided of its bytes is decided here.</summary>
 /// <remarks>
 /// What cannot make a difference is left out: the background of an opaque picture that fills its file, the effort of a format that has
-/// none. Limits stay in, for whether a limit bites is known only when the file is made; a cap that did not is taken out then
-/// (<see cref="VariantRecipes"/>).
+/// none. Limits stay in, for whether a limit bites is known only when the file is made; a maximum that did not is taken out then
+/// (<see cref="AcceptedRecipes"/>).
 /// </remarks>
 public static class RecipeRules
 {
@@ -32,6 +32,23 @@ public static class RecipeRules
                 slot.Metadata == MetadataPolicy.All ? facts.Description : ""));
     }
 
+    /// <summary>The same for a slot without a maximum of bytes.</summary>
+    /// <param name="recipe">As <see cref="For"/> made it.</param>
+    public static RenderRecipe WithoutMax(RenderRecipe recipe)
+    {
+        var request = recipe.Request;
+        var lossless = request.LosslessWebP == LosslessUse.WithinCap ? LosslessUse.Always : request.LosslessWebP;
+        return recipe with
+        {
+            Request = request with
+            {
+                Limits = request.Limits with { Max = null },
+                LosslessWebP = lossless,
+                Quality = HasQuality(request.Formats, request.Fallback, lossless) ? request.Quality : null,
+            },
+        };
+    }
+
     private static PixelRequest PixelsFor(SourceFacts facts, PlannedVariant variant, Slot slot)
     {
         var size = variant.Size;
@@ -52,9 +69,6 @@ public static class RecipeRules
     private static FileRequest RequestFor(SourceFacts facts, PlannedVariant variant, Slot slot)
     {
         var lossless = LosslessWebP(facts, variant, slot);
-        var hasQuality = lossless == LosslessUse.Always
-            ? variant.Formats.Any(format => format.HasQuality() && format != PictureFormat.WebP)
-            : variant.Formats.Any(format => format.HasQuality()) || variant.Rival?.HasQuality() == true;
         var hasEffort = !variant.Formats.All(format => format is PictureFormat.Png or PictureFormat.Tiff);
         return new FileRequest(
             variant.Formats,
@@ -62,21 +76,28 @@ public static class RecipeRules
             variant.Rival,
             variant.ByHand?.Quality,
             ByteLimits.Of(slot),
-            hasQuality ? slot.Quality : null,
+            HasQuality(variant.Formats, variant.Rival, lossless) ? slot.Quality : null,
             slot.Looks with { Wanted = slot.Looks.Prefer == Preference.Smaller ? slot.Looks.Wanted : 0 },
             hasEffort ? slot.Effort : null,
             lossless,
             variant.Formats.Any(format => format.StatesPpi()) ? slot.StatedPpi : null);
     }
 
+    // Whether anything that may be made has a quality.
+    private static bool HasQuality(IReadOnlyList<PictureFormat> formats, PictureFormat? fallback, LosslessUse lossless) =>
+        lossless == LosslessUse.Always
+            ? formats.Any(format => format.HasQuality() && format != PictureFormat.WebP)
+            : formats.Any(format => format.HasQuality()) || fallback?.HasQuality() == true;
+
     // Flat areas and hard edges often weigh less without loss than with it.
     private static LosslessUse LosslessWebP(SourceFacts facts, PlannedVariant variant, Slot slot) =>
-        facts.Kind != ContentKind.Graphic || variant.IsAnimated ? LosslessUse.Never
+        facts.Kind != ContentKind.Graphic || variant.IsAnimated || !variant.Formats.Contains(PictureFormat.WebP) ? LosslessUse.Never
         : slot.Looks.Prefer == Preference.Smaller ? LosslessUse.WhereLighter
         : slot.Limits.Most is null ? LosslessUse.Always : LosslessUse.WithinCap;
 
-    // A graphic is made in each lossless format that the slot takes; what loses is for when they are too heavy.
-    private static int Compared(SourceFacts facts, PlannedVariant variant) => facts.Kind == ContentKind.Graphic
+    // A graphic is made in each lossless format that the slot takes; what loses is for when they are too heavy. Of one format there is
+    // nothing to compare.
+    private static int Compared(SourceFacts facts, PlannedVariant variant) => facts.Kind == ContentKind.Graphic && variant.Formats.Count > 1
         ? variant.Formats.TakeWhile(format => !format.HasQuality() || format == PictureFormat.WebP).Count()
         : 0;
 }

@@ -1,8 +1,8 @@
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Sizing;
-using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
 
 namespace Pantomet.Core.Recipes;

@@ -28,7 +28,7 @@ public sealed record PlacePlan(Slot Part, string? Tier, Source Source, SlotCrop 
     /// <param name="source">What is framed.</param>
     public static PlacePlan For(Slot part, string? tier, Source source)
     {
-        var crop = SlotCrop.For(part, tier, source);
+        var crop = SlotCrop.For(part, tier, source.Framed);
         var fitted = part with { Fit = crop.Fit };
         var isLeftOut = source.Framing.At(part.Id, tier).IsLeftOut;
         var plan = new PlacePlan(fitted, tier, source, crop, OutputSizes.For(fitted, crop.Size), []);
@@ -41,7 +41,7 @@ public sealed record PlacePlan(Slot Part, string? Tier, Source Source, SlotCrop 
     }
 
     /// <summary>What the crop should do, had nobody set it.</summary>
-    public CropWishes Wishes => SlotCrop.Wishes(Part, Source, new TurnedPicture(Source.Facts.Size, Crop.Turn));
+    public CropWishes Wishes => SlotCrop.Wishes(Part, Source.Framed, new TurnedPicture(Source.Facts.Size, Crop.Turn));
 
     /// <summary>Pixels that the crop is short of for a size; none for a vector picture, which has no pixels to run out of.</summary>
     /// <param name="size">One of <see cref="Wanted"/>.</param>

@@ -1,6 +1,7 @@
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Framing;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Recipes;
 using Pantomet.Core.Sizing;
 using Pantomet.Core.Sources;

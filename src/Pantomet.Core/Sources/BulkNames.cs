@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
+using Pantomet.Core.Pictures;
 
 namespace Pantomet.Core.Sources;
 

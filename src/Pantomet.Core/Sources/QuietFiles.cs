@@ -1,3 +1,4 @@
+
 namespace Pantomet.Core.Sources;
 
 /// <summary>A file as a look into its folder shows it.</summary>

@@ -1,6 +1,6 @@
 using Pantomet.Core.Framing;
 using Pantomet.Core.Framing.Proposing;
-using Pantomet.Core.Measures;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Weight;
 
 namespace Pantomet.Core.Sources;
@@ -15,15 +15,8 @@ namespace Pantomet.Core.Sources;
 /// <param name="Proposal">What is taken for its subject until somebody says; null when nobody has looked.</param>
 public sealed record Source(SourceId Id, SourceFacts Facts, string Stem, long Sequence, DateOnly AddedOn, SourceFraming Framing, SubjectProposal? Proposal)
 {
-    /// <summary>
-    /// What must stay: as decided, or as proposed while nothing is. In upright source pixels; null for nothing in particular.
-    /// </summary>
-    public PixelRect? Subject => Framing.IsDecided ? Framing.Subject : Proposal?.Subject;
-
-    /// <summary>
-    /// The point that crops are centred on, in upright source pixels; null takes the middle of the subject, or of the picture.
-    /// </summary>
-    public PixelPoint? Focus => Framing.IsDecided ? Framing.Focus : Proposal?.Focus;
+    /// <summary>What is known about how it is framed.</summary>
+    public FramedPicture Framed => new(Facts, Framing, Proposal);
 
     /// <summary>What it belongs to: a product, a shoot. Empty for none.</summary>
     public string Group { get; init; } = "";

@@ -1,4 +1,5 @@
 using Pantomet.Core.Findings;
+using Pantomet.Core.Pictures;
 
 namespace Pantomet.Core.Sources;
 

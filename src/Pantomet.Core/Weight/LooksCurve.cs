@@ -1,5 +1,4 @@
-using Pantomet.Core.Sources;
-using Pantomet.Core.Weight.Scoring;
+using Pantomet.Core.Pictures;
 
 namespace Pantomet.Core.Weight;
 

@@ -1,7 +1,7 @@
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Sizing;
-using Pantomet.Core.Sources;
 
 namespace Pantomet.Core.Weight;
 

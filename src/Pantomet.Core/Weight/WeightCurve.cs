@@ -1,4 +1,4 @@
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 
 namespace Pantomet.Core.Weight;
 

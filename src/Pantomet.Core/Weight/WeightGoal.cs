@@ -1,6 +1,6 @@
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 
 namespace Pantomet.Core.Weight;
 

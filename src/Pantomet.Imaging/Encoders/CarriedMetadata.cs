@@ -2,8 +2,8 @@ using System.Security;
 using System.Text;
 using NetVips;
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Recipes;
-using Pantomet.Core.Sources;
 
 namespace Pantomet.Imaging.Encoders;
 

@@ -1,7 +1,7 @@
 using System.Runtime.CompilerServices;
 using NetVips;
 using Pantomet.Core.Destinations;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 using Pantomet.Imaging.Rendering;
 
 namespace Pantomet.Imaging.Encoders;

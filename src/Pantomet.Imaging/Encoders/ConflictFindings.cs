@@ -1,10 +1,9 @@
 using System.Globalization;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Recipes;
-using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
-using Pantomet.Core.Weight.Scoring;
 
 namespace Pantomet.Imaging.Encoders;
 

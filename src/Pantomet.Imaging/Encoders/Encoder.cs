@@ -1,6 +1,6 @@
 using NetVips;
-using Pantomet.Core.Sources;
-using Pantomet.Core.Weight;
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Pictures;
 
 namespace Pantomet.Imaging.Encoders;
 

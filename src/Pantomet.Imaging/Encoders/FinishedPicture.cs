@@ -1,8 +1,9 @@
 using NetVips;
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Kernels.Similarity;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Recipes;
-using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
-using Pantomet.Core.Weight.Scoring;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Imaging.Scoring;
 

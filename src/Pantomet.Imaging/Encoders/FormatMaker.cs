@@ -1,7 +1,8 @@
+using Pantomet.Core.Destinations;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Recipes;
-using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
 using Pantomet.Imaging.Rendering;
 

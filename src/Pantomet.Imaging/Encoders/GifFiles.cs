@@ -1,6 +1,7 @@
+using Pantomet.Core.Destinations;
 using Pantomet.Core.Findings;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Recipes;
-using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
 
 namespace Pantomet.Imaging.Encoders;

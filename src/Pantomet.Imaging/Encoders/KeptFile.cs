@@ -1,9 +1,8 @@
 using NetVips;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Recipes;
-using Pantomet.Core.Sources;
-using Pantomet.Core.Weight;
 using Pantomet.Imaging.Rendering;
 
 namespace Pantomet.Imaging.Encoders;

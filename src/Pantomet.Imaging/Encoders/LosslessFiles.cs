@@ -1,7 +1,7 @@
 using NetVips;
+using Pantomet.Core.Kernels.Similarity;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Recipes;
-using Pantomet.Core.Sources;
-using Pantomet.Core.Weight.Scoring;
 using Pantomet.Imaging.Scoring;
 
 namespace Pantomet.Imaging.Encoders;

@@ -1,7 +1,6 @@
 using Pantomet.Core.Findings;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Weight;
-using Pantomet.Core.Weight.Scoring;
 
 namespace Pantomet.Imaging.Encoders;
 

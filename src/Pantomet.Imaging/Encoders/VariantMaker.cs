@@ -1,6 +1,6 @@
 using NetVips;
+using Pantomet.Core.Destinations;
 using Pantomet.Core.Recipes;
-using Pantomet.Core.Weight;
 using Pantomet.Imaging.Rendering;
 
 namespace Pantomet.Imaging.Encoders;

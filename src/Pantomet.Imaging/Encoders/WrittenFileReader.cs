@@ -1,6 +1,6 @@
 using NetVips;
 using Pantomet.Core.Measures;
-using Pantomet.Core.Runs;
+using Pantomet.Core.Proof;
 using Pantomet.Imaging.Sources;
 
 namespace Pantomet.Imaging.Encoders;

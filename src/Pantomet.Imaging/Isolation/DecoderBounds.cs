@@ -1,3 +1,4 @@
+
 namespace Pantomet.Imaging.Isolation;
 
 /// <summary>How much of the machine looking at pictures may take.</summary>

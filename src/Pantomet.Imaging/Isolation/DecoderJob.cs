@@ -1,6 +1,6 @@
 using System.Text.Json;
 using Pantomet.Core.Framing.Proposing;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 
 namespace Pantomet.Imaging.Isolation;
 

@@ -1,7 +1,8 @@
 using System.Collections.Concurrent;
-using Pantomet.Core.Sizing;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Kernels.Edges;
+using Pantomet.Core.Pictures;
 using Pantomet.Imaging.Sources;
+
 using Image = NetVips.Image;
 
 namespace Pantomet.Imaging.Isolation;

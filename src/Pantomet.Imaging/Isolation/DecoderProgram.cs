@@ -1,6 +1,6 @@
 using System.Collections.Concurrent;
 using System.Text.Json;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 using Pantomet.Imaging.Sources;
 
 namespace Pantomet.Imaging.Isolation;

@@ -1,7 +1,7 @@
 using NetVips;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 using Pantomet.Imaging.Sources;
 
 namespace Pantomet.Imaging.Rendering;

@@ -1,6 +1,6 @@
 using NetVips;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Recipes;
-using Pantomet.Core.Sources;
 
 namespace Pantomet.Imaging.Rendering;
 

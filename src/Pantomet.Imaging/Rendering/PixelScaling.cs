@@ -1,6 +1,6 @@
 using NetVips;
+using Pantomet.Core.Kernels.Resampling;
 using Pantomet.Core.Measures;
-using Pantomet.Core.Sizing.Resampling;
 
 namespace Pantomet.Imaging.Rendering;
 

@@ -1,7 +1,7 @@
 using NetVips;
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Recipes;
-using Pantomet.Core.Sources;
 
 namespace Pantomet.Imaging.Rendering;
 

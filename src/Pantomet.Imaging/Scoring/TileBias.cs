@@ -1,4 +1,4 @@
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Weight;
 
 namespace Pantomet.Imaging.Scoring;

@@ -1,7 +1,8 @@
 using MetadataExtractor.Formats.Exif;
 using MetadataExtractor.Formats.Iptc;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 using XmpCore;
+
 using Directory = MetadataExtractor.Directory;
 using Image = NetVips.Image;
 

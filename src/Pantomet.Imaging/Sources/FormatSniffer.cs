@@ -1,5 +1,5 @@
 using System.Text;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 
 namespace Pantomet.Imaging.Sources;
 

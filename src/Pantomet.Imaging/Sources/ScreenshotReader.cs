@@ -1,6 +1,6 @@
 using NetVips;
-using Pantomet.Core.Sizing;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Kernels.Edges;
+using Pantomet.Core.Pictures;
 using Pantomet.Imaging.Rendering;
 
 namespace Pantomet.Imaging.Sources;

@@ -1,5 +1,6 @@
 using ImageMagick;
 using ImageMagick.Configuration;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Sources;
 
 namespace Pantomet.Imaging.Sources;

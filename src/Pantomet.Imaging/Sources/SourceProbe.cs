@@ -1,6 +1,7 @@
 using NetVips;
 using Pantomet.Core.Framing.Proposing;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Sources;
 using Pantomet.Imaging.Rendering;
 

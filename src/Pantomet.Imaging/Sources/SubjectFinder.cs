@@ -1,5 +1,6 @@
 using NetVips;
 using Pantomet.Core.Framing.Proposing;
+using Pantomet.Core.Kernels.Saliency;
 using Pantomet.Core.Measures;
 
 namespace Pantomet.Imaging.Sources;

@@ -1,6 +1,6 @@
 using ImageMagick;
 using Pantomet.Core.Measures;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 
 namespace Pantomet.Imaging.Sources;
 

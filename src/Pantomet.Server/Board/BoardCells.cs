@@ -106,7 +106,7 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
     {
         var ids = sources.Select(source => source.Id).Where(id => columns.Any(column => newest.ContainsKey((id, column.Slot.Id)))).ToList();
         var rows = await database.Variants.AsNoTracking().Where(row => ids.Contains(row.SourceId)).OrderBy(row => row.Sequence)
-            .Select(row => new { row.SourceId, row.SlotId, row.Recipe, row.State, row.Bytes, row.Sequence, row.Points }).ToListAsync(cancel);
+            .Select(row => new { row.SourceId, row.SlotId, row.Recipe, row.State, Bytes = row.File == null ? 0 : row.File.Bytes, row.Sequence, row.File!.Points }).ToListAsync(cancel);
         var blocked = (await database.Variants.AsNoTracking().Where(row => ids.Contains(row.SourceId) && row.State == VariantState.Blocked).OrderBy(row => row.Sequence)
             .Select(row => new { row.SourceId, row.SlotId, row.Findings }).ToListAsync(cancel)).ToLookup(row => (row.SourceId, row.SlotId), row => row.Findings);
         var made = rows.GroupBy(row => (row.SourceId, row.SlotId)).ToDictionary(

@@ -2,6 +2,7 @@ using System.Reflection;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Runs;
 using Pantomet.Server.Hosting;
 
 namespace Pantomet.Server.Destinations;

@@ -2,6 +2,8 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Pictures;
+using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Runs;
@@ -66,7 +68,7 @@ internal static class DraftEndpoints
     {
         var slotIds = before.Slots.Select(slot => slot.Id).ToList();
         var made = (await database.Variants.AsNoTracking().Where(row => slotIds.Contains(row.SlotId) && row.State == VariantState.Done)
-            .Select(row => new { Key = new VariantKey(row.SourceId, row.SlotId, row.Tier, row.Recipe), row.Bytes }).ToListAsync(cancel)).ToHashSet();
+            .Select(row => new { Key = new VariantKey(row.SourceId, row.SlotId, row.Tier, row.Recipe), row.File!.Bytes }).ToListAsync(cancel)).ToHashSet();
         var sources = made.Select(file => file.Key.Source).Distinct().ToList();
         var current = new CurrentFiles(await planning.PairingsAsync(sources, before.Slots, cancel));
         var wanted = new CurrentFiles(await planning.PairingsAsync(sources, after.Slots, cancel));

@@ -1,12 +1,12 @@
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Kernels.Edges;
 using Pantomet.Core.Measures;
-using Pantomet.Core.Sizing;
 using Pantomet.Imaging.Isolation;
 using Pantomet.Imaging.Sources;
+using Pantomet.Rendering;
 using Pantomet.Server.Hosting;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Destinations;
 
@@ -55,7 +55,7 @@ internal static class ScreenshotEndpoints
             size.MaxRequestBodySize = null;
         try
         {
-            using var file = await store.WriteAsideAsync(context.Request.Body, MostBytes, cancel);
+            using var file = await store.StageAsync(context.Request.Body, MostBytes, cancel);
             var plane = await decoders.BrightnessAsync(file.Path, MostPixels, cancel);
             return TypedResults.Ok(new ScreenshotAnswer(screenshots.Add(plane), plane.Width, plane.Height));
         }

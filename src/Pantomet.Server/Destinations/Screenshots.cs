@@ -1,4 +1,4 @@
-using Pantomet.Core.Sizing;
+using Pantomet.Core.Kernels.Edges;
 
 namespace Pantomet.Server.Destinations;
 

@@ -71,6 +71,6 @@ internal static class CopyEndpoints
     }
 
     private static SourceFraming? Copied(SourceRow from, SourceRow to, CopyAs how) => how == CopyAs.Fraction
-        ? CopiedFraming.AsFraction(from.ToSource(), to.ToSource())
-        : CopiedFraming.AsSubjectPosition(from.ToSource(), to.ToSource());
+        ? CopiedFraming.AsFraction(from.ToSource().Framed, to.ToSource().Framed)
+        : CopiedFraming.AsSubjectPosition(from.ToSource().Framed, to.ToSource().Framed);
 }

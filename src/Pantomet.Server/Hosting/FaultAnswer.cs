@@ -2,6 +2,7 @@ using System.Text.Json;
 using Microsoft.AspNetCore.Diagnostics;
 using Pantomet.Core.Destinations;
 using Pantomet.Imaging.Sources;
+using Pantomet.Rendering;
 using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Hosting;
@@ -29,7 +30,7 @@ internal static class FaultAnswer
             BadHttpRequestException bad => Problems.Of(bad.StatusCode, "bad-request", "The request cannot be read",
                 bad.Message.StartsWith("Implicit body", StringComparison.Ordinal) ? "The request has no body. Send one as the interface's description at /openapi/v1.json says." : bad.Message),
             UnreadableException unreadable => Problems.Of(StatusCodes.Status410Gone, unreadable.Id, "The picture cannot be read", unreadable.Message),
-            _ when fault is not null && DiskFull.Is(fault) => Problems.Of(StatusCodes.Status507InsufficientStorage, "disk-full", "The disk is full", DiskFull.Sentence),
+            _ when fault is not null && StorageFull.Is(fault) => Problems.Of(StatusCodes.Status507InsufficientStorage, "disk-full", "The disk is full", DiskFull.Sentence),
             _ => Problems.Of(StatusCodes.Status500InternalServerError, "fault", "Something failed in the server", "Nothing was changed. Try again; if it happens again, look into the server's log."),
         };
         await problem.ExecuteAsync(context);

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using Pantomet.Rendering;
 using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Hosting;
@@ -26,7 +27,7 @@ internal sealed class LibraryHealth(IDbContextFactory<PantometDb> databases, Dis
         }
         catch (Exception problem) when (problem is not OperationCanceledException)
         {
-            return DiskFull.Is(problem)
+            return StorageFull.Is(problem)
                 ? Full()
                 : Problems.Of(StatusCodes.Status503ServiceUnavailable, "not-ready", "Not ready", "The library cannot be read or written at this moment. Look into the server's log.");
         }

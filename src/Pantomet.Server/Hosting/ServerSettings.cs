@@ -7,7 +7,9 @@ namespace Pantomet.Server.Hosting;
 /// <param name="DemoFolder">Sources and destinations of the demo; null for an empty library.</param>
 /// <param name="WatchedFolder">What appears there is taken in; null for none.</param>
 /// <param name="WatchEvery">Between two looks into it.</param>
-public sealed record ServerSettings(string DataFolder, long MostPixels, long MostFileBytes, string? DemoFolder, string? WatchedFolder, TimeSpan WatchEvery)
+/// <param name="MaxRenderedBytes">What rendered files may take together; those that were not used for longest go first. Null for no end.</param>
+public sealed record ServerSettings(
+    string DataFolder, long MostPixels, long MostFileBytes, string? DemoFolder, string? WatchedFolder, TimeSpan WatchEvery, long? MaxRenderedBytes = null)
 {
     private const long DefaultMostPixels = 300_000_000;
     private const long DefaultMostFileBytes = 1_000_000_000;
@@ -31,6 +33,7 @@ public sealed record ServerSettings(string DataFolder, long MostPixels, long Mos
             Number("most-file-bytes", "PANTOMET_MOST_FILE_BYTES", DefaultMostFileBytes),
             Text("demo", "PANTOMET_DEMO") is { } demo ? Path.GetFullPath(demo) : null,
             Text("watch", "PANTOMET_WATCH") is { } watched ? Path.GetFullPath(watched) : null,
-            TimeSpan.FromMilliseconds(Number("watch-every", "PANTOMET_WATCH_EVERY", UsualWatchMilliseconds)));
+            TimeSpan.FromMilliseconds(Number("watch-every", "PANTOMET_WATCH_EVERY", UsualWatchMilliseconds)),
+            Number("max-rendered-bytes", "PANTOMET_MAX_RENDERED_BYTES", 0) is > 0 and var max ? max : null);
     }
 }

@@ -2,6 +2,7 @@ using System.Net;
 using System.Net.Sockets;
 using Microsoft.EntityFrameworkCore;
 using Pantomet.Imaging;
+using Pantomet.Rendering;
 using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Hosting;
@@ -19,7 +20,7 @@ internal static class StartUp
     public static async Task PrepareAsync(IServiceProvider services, CancellationToken cancel)
     {
         services.GetRequiredService<FolderLock>().Take();
-        services.GetRequiredService<ContentStore>().ClearAside();
+        services.GetRequiredService<ContentStore>().ClearStaged();
         services.GetRequiredService<DiskReserve>().Balance();
         VipsRuntime.RefuseVectors();
         await services.GetRequiredService<LibraryUpgrade>().DoAsync(cancel);

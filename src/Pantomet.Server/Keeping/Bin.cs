@@ -1,5 +1,7 @@
 using Microsoft.EntityFrameworkCore;
+using Pantomet.Rendering;
 using Pantomet.Server.Board;
+using Pantomet.Server.Rendering;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
 using Pantomet.Server.Storage;
@@ -7,7 +9,7 @@ using Pantomet.Server.Storage;
 namespace Pantomet.Server.Keeping;
 
 /// <summary>Where sources go that were taken away, until it is emptied.</summary>
-internal sealed class Bin(PantometDb database, IDbContextFactory<PantometDb> databases, SourceIntake intake, RunQueue queue, BoardCells cells, DataFolder folder)
+internal sealed class Bin(PantometDb database, IDbContextFactory<PantometDb> databases, SourceIntake intake, RunQueue queue, BoardCells cells, RenderedFileStore rendered, DataFolder folder)
 {
     private const int SourcesAtOnce = 200;
 
@@ -38,16 +40,17 @@ internal sealed class Bin(PantometDb database, IDbContextFactory<PantometDb> dat
         {
             // Those that are in the bin at this moment: nobody can restore one before they are gone.
             var ids = await changed.Sources.Where(row => wanted.Contains(row.Id) && row.DeletedAt != null).Select(row => row.Id).ToListAsync();
-            var files = await changed.Variants.Where(row => ids.Contains(row.SourceId) && row.Sha256 != null).Select(row => row.Sha256!).Distinct().ToListAsync();
+            var made = await changed.Variants.Where(row => ids.Contains(row.SourceId) && row.FileSequence != null).Select(row => row.FileSequence!.Value).Distinct().ToListAsync();
             await changed.RunFiles.Where(file => changed.Variants.Any(row => row.Sequence == file.VariantSequence && ids.Contains(row.SourceId))).ExecuteDeleteAsync();
             await changed.Variants.Where(row => ids.Contains(row.SourceId)).ExecuteDeleteAsync();
+            var files = await RenderedFileStore.ForgetAsync(changed, made);
             await changed.FramingSteps.Where(row => ids.Contains(row.SourceId)).ExecuteDeleteAsync();
             await changed.Sources.Where(row => ids.Contains(row.Id)).ExecuteDeleteAsync();
             return (ids, files);
         });
 
         // Rows first: a crash in between leaves files that nobody names, never a name without a file.
-        await VariantFiles.DeleteUnnamedAsync(database, folder, files, CancellationToken.None);
+        rendered.Delete(files);
         foreach (var id in ids)
         {
             File.Delete(ContentStore.PathOf(folder.Originals, id));

@@ -1,3 +1,4 @@
+using Pantomet.Rendering;
 using Pantomet.Server.Packages;
 using Pantomet.Server.Storage;
 
@@ -14,11 +15,18 @@ internal sealed class FileCopies(DataFolder from, DataFolder to)
     public KeepingReport Copy(string databasePath)
     {
         var originals = Read(databasePath, "SELECT Id, FileName FROM Sources", row => (Sha256: row[0], Name: row[1])).Count(file => Kept(from.Originals, to.Originals, file.Sha256, $"the original {file.Name}"));
-        var variants = Read(databasePath, "SELECT Sha256, MIN(FileName) FROM Variants WHERE Sha256 IS NOT NULL GROUP BY Sha256", row => (Sha256: row[0], Name: row[1])).Count(file => Kept(from.Variants, to.Variants, file.Sha256, file.Name));
+        var variants = Read(databasePath, RenderedIn(databasePath), row => (Sha256: row[0], Name: row[1])).Count(file => Kept(from.Variants, to.Variants, file.Sha256, file.Name));
         // A package that was cleared away is no loss: it can be made again.
         var packages = Read(databasePath, "SELECT Id FROM Packages WHERE State = 'Done'", row => row[0]).Count(id => File.Exists(PackageBuilder.PathOf(from, id)) && Place(PackageBuilder.PathOf(from, id), PackageBuilder.PathOf(to, id)));
         return new KeepingReport(originals, variants, packages, bytes, problems);
     }
+
+    // A backup may be older than the table of rendered files.
+    private static string RenderedIn(string databasePath) =>
+        Read(databasePath, "SELECT name FROM sqlite_master WHERE type = 'table' AND name = 'RenderedFiles'", row => row[0]).Count > 0
+            ? "SELECT file.Sha256, MIN(COALESCE(variant.FileName, file.Encoding)) FROM RenderedFiles file " +
+                "LEFT JOIN Variants variant ON variant.FileSequence = file.Sequence WHERE NOT file.IsLetGo GROUP BY file.Sha256"
+            : "SELECT Sha256, MIN(FileName) FROM Variants WHERE Sha256 IS NOT NULL GROUP BY Sha256";
 
     private bool Kept(string source, string target, string sha256, string name)
     {

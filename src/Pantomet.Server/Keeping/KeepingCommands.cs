@@ -1,4 +1,5 @@
 using Microsoft.Data.Sqlite;
+using Pantomet.Rendering;
 using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Keeping;
@@ -27,7 +28,7 @@ internal static class KeepingCommands
         }
         catch (Exception problem) when (problem is InvalidDataException or IOException or UnauthorizedAccessException or SqliteException)
         {
-            return Refuse(DiskFull.Is(problem) ? DiskFull.Sentence : problem.Message);
+            return Refuse(StorageFull.Is(problem) ? DiskFull.Sentence : problem.Message);
         }
     }
 

@@ -2,15 +2,17 @@ using System.IO.Compression;
 using System.Security.Cryptography;
 using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Packages;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
+using Pantomet.Rendering;
 using Pantomet.Server.Destinations;
+using Pantomet.Server.Rendering;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Packages;
 
 /// <summary>Writes the ZIP of a package. Same files in, same bytes out: the order is fixed and no time of day is written.</summary>
-internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue catalogue, Planning planning, MissingFiles missingFiles, ContentStore store, DataFolder folder)
+internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue catalogue, Planning planning, MissingFiles missingFiles, RenderedFileStore rendered, ContentStore store, DataFolder folder)
 {
     // The earliest time that ZIP can state.
     private static readonly DateTimeOffset NoTime = new(1980, 1, 1, 0, 0, 0, TimeSpan.Zero);
@@ -26,6 +28,7 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
     /// <returns>The variants that are in it; none writes nothing.</returns>
     public async Task<IReadOnlyList<HandedOverRow>> BuildAsync(PackageRow package, CancellationToken cancel)
     {
+        using var hold = rendered.HoldAll();
         var (whole, altered) = await EntriesAsync(package.Selection, cancel);
         var before = package.Selection.OnlyChanged ? await HandedOverAsync(package.Selection, cancel) : [];
         var packed = whole.Where(one => before.GetValueOrDefault((one.DestinationId, one.Entry.File)) != one.Entry.Sha256).ToList();
@@ -98,7 +101,7 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
         var slots = await catalogue.SlotsAsync(cancel);
         var order = (await catalogue.AllAsync(cancel)).SelectMany(destination => destination.Slots).Select((slot, index) => (slot.Id, index)).ToDictionary(pair => pair.Id, pair => pair.index);
         var wanted = selection.SlotsIn(slots);
-        var rows = await database.Variants.AsNoTracking()
+        var rows = await database.Variants.AsNoTracking().Include(row => row.File)
             .Where(row => row.State == VariantState.Done)
             .Where(row => selection.Sources == null || selection.Sources.Contains(row.SourceId))
             .Where(row => wanted == null || wanted.Contains(row.SlotId))
@@ -127,8 +130,10 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
             var placed = slots[row.SlotId];
             var entry = new ManifestEntry(
                 layout.PathFor(placed.Destination.Name, placed.Slot.Name, current?.For(row)?.FileNameAs(row.Format) ?? row.FileName), source.FileName, source.Id, placed.Destination.Name, placed.Slot.Name,
-                row.Width, row.Height, row.Format.MediaType(), row.Bytes, row.Quality, row.Sha256!, source.AltText);
-            if (ContentStore.Holds(folder.Variants, row.Sha256!))
+                row.Width, row.Height, row.Format.MediaType(), row.File!.Bytes, row.File.Quality, row.File.Sha256, source.AltText);
+            var onDisk = await rendered.OpenAsync(row.File, RenderPriority.Run, cancel);
+            entry = onDisk is null ? entry : entry with { Sha256 = onDisk.Sha256, Bytes = onDisk.Bytes };
+            if (ContentStore.Holds(folder.Variants, entry.Sha256))
                 files.Add(new PackedFile(placed.Destination.Id, entry));
             else
                 altered.Add(new MissingEntry(source.Stem, placed.Destination.Name, placed.Slot.Name, $"{entry.File.Split('/')[^1]} is no longer on the disk as it was made. Render it again."));

@@ -1,4 +1,5 @@
 using Microsoft.EntityFrameworkCore;
+using Pantomet.Rendering;
 using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Packages;
@@ -79,7 +80,7 @@ internal sealed class PackageWorker(IServiceScopeFactory scopes, IDbContextFacto
         catch (Exception problem) when (problem is not OperationCanceledException || !cancel.IsCancellationRequested)
         {
             log.LogError(problem, "Package {Id} failed", package.Id);
-            return ([], 0, DiskFull.Is(problem) ? DiskFull.Sentence : "The package could not be written. Make it again; if that fails too, look into the server's log.");
+            return ([], 0, StorageFull.Is(problem) ? DiskFull.Sentence : "The package could not be written. Make it again; if that fails too, look into the server's log.");
         }
     }
 

@@ -1,4 +1,4 @@
-using Pantomet.Core.Runs;
+using Pantomet.Core.Recipes;
 
 namespace Pantomet.Server.Runs;
 
@@ -13,7 +13,7 @@ internal readonly record struct VariantKey(string Source, string Slot, string? T
 /// </summary>
 internal sealed class CurrentFiles
 {
-    private readonly Dictionary<VariantKey, (PlannedVariant Variant, VariantRecipes Recipes)> wanted = [];
+    private readonly Dictionary<VariantKey, (PlannedVariant Variant, AcceptedRecipes Recipes)> wanted = [];
     private readonly Dictionary<string, long> weights = [];
 
     /// <param name="pairings">Whose plans are meant.</param>
@@ -24,10 +24,10 @@ internal sealed class CurrentFiles
             weights[pairing.Source.Id] = pairing.Source.Bytes;
             foreach (var variant in pairing.Plan().Variants)
             {
-                var recipes = pairing.RecipesFor(variant);
-                var key = new VariantKey(pairing.Source.Id, pairing.Slot.Id, variant.Tier, recipes.Own);
+                var recipes = pairing.AcceptedFor(variant);
+                var key = new VariantKey(pairing.Source.Id, pairing.Slot.Id, variant.Tier, recipes.Own.Hash);
                 wanted[key] = (variant, recipes);
-                if (recipes.WithoutCap is { } free)
+                if (recipes.WithoutMax is { Hash: var free })
                     wanted.TryAdd(key with { Recipe = free }, (variant, recipes));
             }
         }
@@ -46,7 +46,7 @@ internal sealed class CurrentFiles
         VariantAnswer.Of(row, For(row), weights.TryGetValue(row.SourceId, out var bytes) ? bytes : null);
 
     /// <summary>The variant that a file settles today; null where it is out of date.</summary>
-    public PlannedVariant? For(VariantRow row) => For(VariantKey.Of(row), row.Bytes);
+    public PlannedVariant? For(VariantRow row) => For(VariantKey.Of(row), row.File?.Bytes ?? 0);
 
     /// <summary>The variant that a file settles today; null where it is out of date.</summary>
     /// <param name="key">Of the file.</param>

@@ -1,3 +1,4 @@
+
 namespace Pantomet.Server.Runs;
 
 /// <summary>

@@ -1,5 +1,5 @@
-using Pantomet.Core.Runs;
-using Pantomet.Imaging.Rendering;
+using Pantomet.Core.Recipes;
+using Pantomet.Rendering;
 
 namespace Pantomet.Server.Runs;
 
@@ -19,17 +19,12 @@ internal readonly record struct EndedPairing(string RunId, long Sequence, bool I
 /// <summary>A source that is being worked on for one run: decoded when its first variant needs it, let go after its last.</summary>
 /// <param name="runId">The run.</param>
 /// <param name="sourceId">The source.</param>
-/// <param name="bytes">Memory that it takes once it is decoded.</param>
-/// <param name="decode">Decodes it.</param>
-internal sealed class OpenSource(string runId, string sourceId, long bytes, Func<DecodedSource> decode) : IDisposable
+/// <param name="held">Its pixels.</param>
+internal sealed class OpenSource(string runId, string sourceId, HeldSource? held) : IDisposable
 {
-    private readonly Lazy<DecodedSource> decoded = new(decode);
-
     public string RunId { get; } = runId;
 
     public string SourceId { get; } = sourceId;
-
-    public long Bytes { get; } = bytes;
 
     /// <summary>Not yet begun. Guarded by the queue.</summary>
     public Queue<VariantJob> Waiting { get; } = new();
@@ -47,14 +42,7 @@ internal sealed class OpenSource(string runId, string sourceId, long bytes, Func
     public bool IsPaused { get; set; }
 
     /// <summary>Whether who takes its next variant would wait for its pixels. Guarded by the queue.</summary>
-    public bool IsBeingDecoded => InHand > 0 && !decoded.IsValueCreated;
+    public bool IsBeingDecoded => InHand > 0 && held?.IsDecoded == false;
 
-    /// <summary>The pixels; the first caller decodes, others wait for it.</summary>
-    public DecodedSource Decoded => decoded.Value;
-
-    public void Dispose()
-    {
-        if (decoded.IsValueCreated)
-            decoded.Value.Dispose();
-    }
+    public void Dispose() => held?.Dispose();
 }

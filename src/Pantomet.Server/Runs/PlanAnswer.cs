@@ -1,7 +1,7 @@
 using Pantomet.Core.Findings;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Runs;
-using Pantomet.Core.Sources;
 
 namespace Pantomet.Server.Runs;
 

@@ -38,7 +38,7 @@ internal static class PlanEndpoints
         var pairings = await planning.PairingsAsync([source], slotIds, cancel);
         if (pairings.Count == 0 && slotIds.Count > 0)
             return Problems.NotFound("source", source);
-        var made = (await database.Variants.Where(row => row.SourceId == source).OrderBy(row => row.Sequence).Select(row => new { row.SlotId, row.Recipe, row.State, row.Bytes, row.Sequence, row.Points }).ToListAsync(cancel))
+        var made = (await database.Variants.Where(row => row.SourceId == source).OrderBy(row => row.Sequence).Select(row => new { row.SlotId, row.Recipe, row.State, Bytes = row.File == null ? 0 : row.File.Bytes, row.Sequence, row.File!.Points }).ToListAsync(cancel))
             .ToLookup(row => row.SlotId, row => (row.Recipe, new LastTry(row.State, row.Bytes, row.Sequence, row.Points)));
         var running = (await database.Pairings.Where(row => row.SourceId == source && (row.State == PairingState.Queued || row.State == PairingState.Running))
             .Select(row => row.SlotId).ToListAsync(cancel)).ToHashSet();

@@ -26,9 +26,9 @@ internal sealed record Pairing(SourceRow Source, Slot Slot)
     /// <param name="variant">Out of <see cref="Plan()"/>.</param>
     public RemedyRecipes RemediesFor(PlannedVariant variant) => new(Source.ToSource(), variant, Slot);
 
-    /// <summary>The recipes that settle one variant of the plan.</summary>
+    /// <summary>The recipes by which a file answers one variant.</summary>
     /// <param name="variant">Out of <see cref="Plan()"/>.</param>
-    public VariantRecipes RecipesFor(PlannedVariant variant) => VariantRecipes.Of(Source.ToSource(), variant, Slot);
+    public AcceptedRecipes AcceptedFor(PlannedVariant variant) => AcceptedRecipes.Of(RecipeFor(variant));
 }
 
 /// <summary>Finds pairings, with everything that a plan needs, in as few queries as possible.</summary>

@@ -4,7 +4,8 @@ using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
-using Pantomet.Core.Runs;
+using Pantomet.Core.Recipes;
+using Pantomet.Rendering;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Sources;
 using Pantomet.Server.Storage;
@@ -16,11 +17,8 @@ namespace Pantomet.Server.Runs;
 /// Variants of a source that is already decoded come first; the next source is opened while its forerunner's last variants are still being
 /// made. Between runs the one that has waited longest for a source is served, so that a small run need not wait for a large one to end.
 /// </remarks>
-internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, DestinationCatalogue catalogue, SourcePixels pixels, TimeProvider clock, ILogger<RunQueue> log) : IDisposable
+internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, DestinationCatalogue catalogue, SourcePixels pixels, OpenSources sources, TimeProvider clock, ILogger<RunQueue> log) : IDisposable
 {
-    // Pixels of all open sources together, however many cores there are; one source is always opened.
-    private const long MaxOpenBytes = 600_000_000;
-
     private readonly SemaphoreSlim gate = new(1);
     private readonly List<OpenSource> open = [];
     private readonly ConcurrentQueue<EndedPairing> ended = new();
@@ -212,21 +210,26 @@ internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, Destinat
                 if ((first = await NextPairingAsync(database)) is null)
                     return false;
                 var source = await database.Sources.AsNoTracking().SingleOrDefaultAsync(row => row.Id == first.SourceId && row.DeletedAt == null);
-                var bytes = source is null ? 0 : SourceMemory.Of(source);
-                if (open.Count > 0 && open.Sum(one => one.Bytes) + bytes > MaxOpenBytes)
+                var cuts = new HashSet<(PixelRect, Turn, PixelSize)>();
+                var held = source is null ? null : sources.TryHold(pixels.ToOpen(source, () => cuts.Count == 1), RenderPriority.Run);
+                if (source is not null && held is null)
                     return false;
+                opened = new OpenSource(first.RunId, first.SourceId, held);
                 await database.Runs.Where(row => row.Id == first.RunId && row.State == RunState.Queued)
                     .ExecuteUpdateAsync(row => row.SetProperty(run => run.State, RunState.Running).SetProperty(run => run.StartedAt, Now));
                 var due = await database.Pairings.Where(row => row.RunId == first.RunId && row.SourceId == first.SourceId && row.State == PairingState.Queued).OrderBy(row => row.Sequence).ToListAsync();
-                opened = await OpenAsync(database, source, due, slots, bytes);
+                await PlanAsync(database, opened, source, due, slots, cuts);
                 return true;
             });
             if (opened is { Waiting.Count: > 0 })
                 open.Add(opened);
+            else
+                opened?.Dispose();
             return isBegun;
         }
-        catch (Exception problem) when (first is not null && !DiskFull.Is(problem))
+        catch (Exception problem) when (first is not null && !StorageFull.Is(problem))
         {
+            opened?.Dispose();
             // What cannot be begun is not tried for ever, and not at the cost of what stands behind it.
             log.LogError(problem, "Could not begin {Source} for {Slot}", first.SourceId, first.SlotId);
             await databases.WriteAsync(async database =>
@@ -241,13 +244,11 @@ internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, Destinat
     }
 
     // Plans what is due of a source. What is settled at once is brought to its end; the rest waits in the open source.
-    private async Task<OpenSource> OpenAsync(
-        PantometDb database, SourceRow? source, List<PairingRow> due, ImmutableSortedDictionary<string, PlacedSlot> slots, long bytes)
+    private async Task PlanAsync(
+        PantometDb database, OpenSource opened, SourceRow? source, List<PairingRow> due, ImmutableSortedDictionary<string, PlacedSlot> slots, HashSet<(PixelRect, Turn, PixelSize)> cuts)
     {
         var (run, id) = (due[0].RunId, due[0].SourceId);
         var already = (await database.Variants.AsNoTracking().Where(row => row.SourceId == id && database.RunFiles.Any(file => file.RunId == run && file.VariantSequence == row.Sequence)).ToListAsync()).ToLookup(row => row.SlotId);
-        var cuts = new HashSet<(PixelRect, Turn, PixelSize)>();
-        var opened = new OpenSource(run, id, bytes, () => cuts.Count == 1 ? pixels.OpenForOneCut(source!) : pixels.Open(source!));
         foreach (var row in due)
         {
             // A source or slot that was deleted meanwhile has no pairing: nothing is left to do for it.
@@ -271,8 +272,6 @@ internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, Destinat
             if (wanted.Count == 0)
                 await PairingEnd.DoneAsync(database, row, Now);
         }
-
-        return opened;
     }
 
     private IReadOnlyList<PlannedVariant>? Planned(Pairing? pairing, PairingRow row)

@@ -1,6 +1,7 @@
 using Pantomet.Core.Findings;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Weight;
+using Pantomet.Server.Rendering;
 
 namespace Pantomet.Server.Runs;
 
@@ -116,7 +117,9 @@ internal sealed class RunFileRow
     public required long VariantSequence { get; init; }
 }
 
-/// <summary>A variant in the database. A row is written only after its file has its place.</summary>
+/// <summary>
+/// What became of a file that a plan asks for, in the database. The file itself is a row of its own, which others may point at too.
+/// </summary>
 internal sealed class VariantRow
 {
     public long Sequence { get; init; }
@@ -142,30 +145,26 @@ internal sealed class VariantRow
 
     public required int Height { get; init; }
 
+    /// <summary>Of the file, or of the one that could not be made.</summary>
     public required PictureFormat Format { get; init; }
-
-    public required long Bytes { get; init; }
-
-    public int? Quality { get; init; }
-
-    /// <summary>In words: "JPEG quality 82".</summary>
-    public required string Encoding { get; init; }
-
-    /// <summary>The visual score, 100 to 0; null without a file.</summary>
-    public double? Points { get; init; }
 
     /// <summary>Whether a person had set its format and quality.</summary>
     public bool IsByHand { get; init; }
 
-    /// <summary>What would mend it, as tried when it could not be made.</summary>
-    public IReadOnlyList<WeightRemedy> Remedies { get; init; } = [];
-
-    /// <summary>Names the file in the store; null when there is none.</summary>
-    public string? Sha256 { get; init; }
-
+    /// <summary>Hash of the recipe that was asked for, or of the one that its file is kept under.</summary>
     public required string Recipe { get; init; }
 
     public required VariantState State { get; init; }
 
-    public required IReadOnlyList<Finding> Findings { get; init; }
+    /// <summary>The row of its file; null when there is none.</summary>
+    public long? FileSequence { get; init; }
+
+    /// <summary>Its file; null when there is none, or it was not asked for with the row.</summary>
+    public RenderedFileRow? File { get; init; }
+
+    /// <summary>Why there is no file; empty where there is one.</summary>
+    public IReadOnlyList<Finding> Findings { get; init; } = [];
+
+    /// <summary>What would mend it, as tried when it could not be made.</summary>
+    public IReadOnlyList<WeightRemedy> Remedies { get; init; } = [];
 }

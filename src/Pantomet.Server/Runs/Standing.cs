@@ -1,3 +1,4 @@
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Runs;
 
 namespace Pantomet.Server.Runs;
@@ -31,7 +32,7 @@ internal readonly record struct Standing(PairingStanding State, IReadOnlyList<La
             return new Standing(PairingStanding.LeftOut, []);
         LastTry[] now = made.Count == 0
             ? []
-            : [.. plan.Variants.Select(variant => Last(made, pairing.RecipesFor(variant))).OfType<LastTry>()];
+            : [.. plan.Variants.Select(variant => Last(made, pairing.AcceptedFor(variant))).OfType<LastTry>()];
         var done = now.Count(last => last.State != VariantState.Blocked);
         var state = isRunning ? PairingStanding.Running
             : !plan.CanBeFed || done < now.Length ? PairingStanding.Blocked
@@ -41,10 +42,10 @@ internal readonly record struct Standing(PairingStanding State, IReadOnlyList<La
         return new Standing(state, now);
     }
 
-    private static LastTry? Last(IReadOnlyDictionary<string, LastTry> made, VariantRecipes recipes)
+    private static LastTry? Last(IReadOnlyDictionary<string, LastTry> made, AcceptedRecipes recipes)
     {
-        LastTry? own = made.TryGetValue(recipes.Own, out var last) ? last : null;
-        if (recipes.WithoutCap is { } free && made.TryGetValue(free, out last) && recipes.AreMetBy(free, last.Bytes) && !(own?.Sequence > last.Sequence))
+        LastTry? own = made.TryGetValue(recipes.Own.Hash, out var last) ? last : null;
+        if (recipes.WithoutMax is { Hash: var free } && made.TryGetValue(free, out last) && recipes.AreMetBy(free, last.Bytes) && !(own?.Sequence > last.Sequence))
             return last;
         return own;
     }

@@ -2,11 +2,12 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Net.Http.Headers;
 using Pantomet.Core.Findings;
-using Pantomet.Core.Runs;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Weight;
-using Pantomet.Core.Weight.Scoring;
+using Pantomet.Rendering;
 using Pantomet.Server.Hosting;
+using Pantomet.Server.Rendering;
 using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Runs;
@@ -43,9 +44,9 @@ internal sealed record VariantAnswer(
     /// <param name="current">What today's plan asks for; null when it asks for it no more.</param>
     /// <param name="sourceBytes">What its source weighs; null where that is in the bin.</param>
     public static VariantAnswer Of(VariantRow row, PlannedVariant? current, long? sourceBytes) => new(
-        row.Id, row.RunId, row.SourceId, row.SlotId, row.Tier, current?.FileNameAs(row.Format) ?? row.FileName, row.Width, row.Height, row.Density, row.Format, row.Bytes, sourceBytes, row.Quality, row.Encoding,
-        row.Points is { } points ? Math.Round(points, 1) : null, row.Points is { } exact ? VisualScore.LooksFor(exact) : null, row.IsByHand,
-        row.Sha256, row.Recipe, StandingOf(row, current), row.Findings, row.Remedies);
+        row.Id, row.RunId, row.SourceId, row.SlotId, row.Tier, current?.FileNameAs(row.Format) ?? row.FileName, row.Width, row.Height, row.Density, row.Format, row.File?.Bytes ?? 0, sourceBytes, row.File?.Quality, row.File?.Encoding ?? "",
+        row.File?.Points is { } points ? Math.Round(points, 1) : null, row.File?.Points is { } exact ? VisualScore.LooksFor(exact) : null, row.IsByHand,
+        row.File?.Sha256, row.Recipe, StandingOf(row, current), row.File?.Findings ?? row.Findings, row.Remedies);
 
     private static PairingStanding StandingOf(VariantRow row, PlannedVariant? current) => row.State switch
     {
@@ -79,7 +80,7 @@ internal static class VariantEndpoints
             return Problems.Invalid("cursor", "The cursor is not one that this server gave. Start again without it.");
         var size = Math.Clamp(limit ?? UsualPage, 1, LargestPage);
         var ofRun = database.RunFiles.Where(file => file.RunId == run).Join(database.Variants, file => file.VariantSequence, row => row.Sequence, (_, row) => row);
-        var rows = await (run is null ? database.Variants : ofRun).AsNoTracking()
+        var rows = await (run is null ? database.Variants : ofRun).AsNoTracking().Include(row => row.File)
             .Where(row => row.Sequence > after && (source == null || row.SourceId == source) && (slot == null || row.SlotId == slot))
             .OrderBy(row => row.Sequence).Take(size + 1).ToListAsync(cancel);
         var next = rows.Count > size ? $"{rows[size - 1].Sequence}" : null;
@@ -91,18 +92,17 @@ internal static class VariantEndpoints
     }
 
     private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> FileAsync(
-        PantometDb database, DataFolder folder, HttpContext context, string id, bool? inline, CancellationToken cancel)
+        PantometDb database, RenderedFileStore files, HttpContext context, string id, bool? inline, CancellationToken cancel)
     {
-        var row = await database.Variants.AsNoTracking().SingleOrDefaultAsync(variant => variant.Id == id, cancel);
+        var row = await database.Variants.AsNoTracking().Include(row => row.File).SingleOrDefaultAsync(variant => variant.Id == id, cancel);
         if (row is null)
             return Problems.NotFound("variant", id);
-        if (row.Sha256 is not { } sha256)
+        if (row.File is not { } file)
             return Problems.Gone($"{row.FileName} was never made: {string.Join(" ", row.Findings.Select(finding => finding.Sentence))}");
-        var path = ContentStore.PathOf(folder.Variants, sha256);
-        if (!File.Exists(path))
-            return Problems.Gone($"The file of {row.FileName} has been cleared away. Render it again.");
+        if (await files.OpenAsync(file, RenderPriority.Live, cancel) is not { } onDisk)
+            return Problems.Gone($"The file of {row.FileName} is no longer there. Render it again.");
         context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
         return TypedResults.PhysicalFile(
-            path, row.Format.MediaType(), inline == true ? null : row.FileName, entityTag: new EntityTagHeaderValue($"\"{sha256}\""), enableRangeProcessing: true);
+            onDisk.Path, row.Format.MediaType(), inline == true ? null : row.FileName, entityTag: new EntityTagHeaderValue($"\"{onDisk.Sha256}\""), enableRangeProcessing: true);
     }
 }

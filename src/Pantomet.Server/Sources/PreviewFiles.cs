@@ -1,8 +1,9 @@
 using System.Collections.Concurrent;
 using Pantomet.Core.Framing.Proposing;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 using Pantomet.Imaging.Isolation;
 using Pantomet.Imaging.Sources;
+using Pantomet.Rendering;
 using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Sources;
@@ -45,7 +46,7 @@ internal sealed class PreviewFiles(DataFolder folder, ContentStore store, Source
     {
         foreach (var (width, preview) in previews)
         {
-            using var aside = await store.WriteAsideAsync(preview.File, cancel);
+            using var aside = await store.StageAsync(preview.File, cancel);
             var place = PathOf(folder, sourceId, width);
             Directory.CreateDirectory(Path.GetDirectoryName(place)!);
             File.Move(aside.Path, place, overwrite: true);

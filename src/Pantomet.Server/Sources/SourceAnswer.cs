@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Sources;
 
 namespace Pantomet.Server.Sources;

@@ -1,8 +1,10 @@
 using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Framing;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Sources;
 using Pantomet.Imaging.Isolation;
 using Pantomet.Imaging.Sources;
+using Pantomet.Rendering;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Storage;
 
@@ -32,7 +34,7 @@ internal sealed class SourceIntake(
         var name = ArrivingFileName.Clean(sentName);
         try
         {
-            using var file = await store.WriteAsideAsync(content, settings.MostFileBytes, cancel);
+            using var file = await store.StageAsync(content, settings.MostFileBytes, cancel);
             return await RecogniseAsync(name, file, replacing, cancel);
         }
         catch (UnreadableException problem)
@@ -44,7 +46,7 @@ internal sealed class SourceIntake(
         {
             return Refused(name, "file-too-long", $"The file has more than {settings.MostFileBytes / 1_000_000:#,0} MB. Save a smaller copy and send that.");
         }
-        catch (Exception problem) when (DiskFull.Is(problem))
+        catch (Exception problem) when (StorageFull.Is(problem))
         {
             log.LogError(problem, "The disk is full");
             return Refused(name, "disk-full", DiskFull.Sentence);
@@ -78,7 +80,7 @@ internal sealed class SourceIntake(
         registering.Dispose();
     }
 
-    private async Task<IntakeAnswer> RecogniseAsync(string name, AsideFile file, SourceRow? replacing, CancellationToken cancel)
+    private async Task<IntakeAnswer> RecogniseAsync(string name, StagedFile file, SourceRow? replacing, CancellationToken cancel)
     {
         if (await AlreadyThereAsync(name, file, replacing, cancel) is { } there)
             return there;
@@ -107,7 +109,7 @@ internal sealed class SourceIntake(
         }
     }
 
-    private Task<IntakeAnswer> RegisterAsync(string name, AsideFile file, LookedAt looked, SourceRow? replacing) => databases.WriteAsync(async database =>
+    private Task<IntakeAnswer> RegisterAsync(string name, StagedFile file, LookedAt looked, SourceRow? replacing) => databases.WriteAsync(async database =>
     {
         // It may have come in by another way while this one was looked at.
         if (await database.Sources.SingleOrDefaultAsync(row => row.Id == file.Sha256) is { } known)
@@ -147,7 +149,7 @@ internal sealed class SourceIntake(
         await database.SaveChangesAsync();
     }
 
-    private async Task<IntakeAnswer?> AlreadyThereAsync(string name, AsideFile file, SourceRow? replacing, CancellationToken cancel)
+    private async Task<IntakeAnswer?> AlreadyThereAsync(string name, StagedFile file, SourceRow? replacing, CancellationToken cancel)
     {
         await using (var database = await databases.CreateDbContextAsync(cancel))
         {

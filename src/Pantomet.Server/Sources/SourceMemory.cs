@@ -1,3 +1,4 @@
+
 namespace Pantomet.Server.Sources;
 
 /// <summary>Memory that a source takes while it is open.</summary>
@@ -14,9 +15,9 @@ internal static class SourceMemory
         var facts = source.Facts;
         var channels = (facts.Colour, facts.HasAlpha) switch
         {
-            (Core.Sources.ColourModel.Grey, false) => 1,
-            (Core.Sources.ColourModel.Grey, true) => 2,
-            (Core.Sources.ColourModel.Rgb, false) => 3,
+            (Core.Pictures.ColourModel.Grey, false) => 1,
+            (Core.Pictures.ColourModel.Grey, true) => 2,
+            (Core.Pictures.ColourModel.Rgb, false) => 3,
             _ => MaxChannels,
         };
         var pixels = facts.IsVector ? 0 : facts.Size.Count * channels * facts.BitDepth / 8;

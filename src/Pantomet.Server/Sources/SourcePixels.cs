@@ -1,8 +1,10 @@
 using System.Collections.Concurrent;
-using Pantomet.Core.Sources;
+using Microsoft.EntityFrameworkCore;
+using Pantomet.Core.Pictures;
 using Pantomet.Imaging.Isolation;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Imaging.Sources;
+using Pantomet.Rendering;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Storage;
 
@@ -14,20 +16,27 @@ namespace Pantomet.Server.Sources;
 /// </summary>
 /// <remarks>A working picture lies under the source's id and bears its own hash in its name; when it is cleared away or altered, it is made
 /// again.</remarks>
-internal sealed class SourcePixels(DataFolder folder, ServerSettings settings, DecoderPool decoders)
+internal sealed class SourcePixels(DataFolder folder, ServerSettings settings, DecoderPool decoders, IDbContextFactory<PantometDb> databases) : ISourceFiles
 {
     private readonly ConcurrentDictionary<string, (long Bytes, DateTime Modified)> seen = new();
     private readonly DecodeOptions options = new(decoders.Draw, folder.Incoming);
 
-    /// <summary>Decodes a source for rendering.</summary>
-    /// <param name="source">The source.</param>
-    /// <exception cref="UnreadableException">The original is not there, is not what came in, or is damaged.</exception>
-    public DecodedSource Open(SourceRow source) => DecodedSource.Open(PathOf(source), source.Facts, options);
+    /// <inheritdoc/>
+    public async Task<SourceToOpen> FindAsync(string sha256, CancellationToken cancel)
+    {
+        await using var database = await databases.CreateDbContextAsync(cancel);
+        return await database.Sources.AsNoTracking().SingleOrDefaultAsync(row => row.Id == sha256, cancel) is { } source
+            ? ToOpen(source, () => false)
+            : throw new UnreadableException("source-gone", "The picture that this file is made from was deleted.");
+    }
 
-    /// <summary>Opens a source that one cut is wanted of; see <see cref="DecodedSource.ForOneCut"/>.</summary>
+    /// <summary>A source that can be decoded for rendering.</summary>
     /// <param name="source">The source.</param>
-    /// <exception cref="UnreadableException">The original is not there, is not what came in, or is damaged.</exception>
-    public DecodedSource OpenForOneCut(SourceRow source) => DecodedSource.ForOneCut(PathOf(source), source.Facts, options);
+    /// <param name="isForOneCut">Asked when it is decoded: whether one cut is wanted of it, see <see cref="DecodedSource.ForOneCut"/>.</param>
+    public SourceToOpen ToOpen(SourceRow source, Func<bool> isForOneCut) => new(
+        source.Id, SourceMemory.Of(source), () => isForOneCut()
+            ? DecodedSource.ForOneCut(PathOf(source), source.Facts, options)
+            : DecodedSource.Open(PathOf(source), source.Facts, options));
 
     /// <summary>The file that pixels are read from, checked against its hash.</summary>
     /// <param name="source">The source.</param>

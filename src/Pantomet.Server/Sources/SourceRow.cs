@@ -1,5 +1,6 @@
 using Pantomet.Core.Framing;
 using Pantomet.Core.Framing.Proposing;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
 
@@ -15,7 +16,7 @@ internal sealed class SourceRow
     public required string Id { get; init; }
 
     /// <summary>
-    /// Of the same bytes, quicker to look at again: see <see cref="Storage.AsideFile.Checksum"/>. Null for what came in before there was
+    /// Of the same bytes, quicker to look at again: see <see cref="Pantomet.Rendering.StagedFile.Checksum"/>. Null for what came in before there was
     /// one.
     /// </summary>
     public string? Checksum { get; set; }

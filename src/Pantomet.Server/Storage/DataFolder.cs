@@ -46,7 +46,7 @@ internal sealed class DataFolder(string root)
         {
             return new FileStream(Path.Combine(Root, "in-use"), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
         }
-        catch (IOException problem) when (!DiskFull.Is(problem))
+        catch (IOException problem) when (!StorageFull.Is(problem))
         {
             throw new InvalidDataException($"Another Pantomet uses {Root}. End that one first, or take another data folder.", problem);
         }

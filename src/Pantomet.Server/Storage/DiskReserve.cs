@@ -1,3 +1,5 @@
+using Pantomet.Rendering;
+
 namespace Pantomet.Server.Storage;
 
 /// <summary>A little room on the disk that is kept for when it is full: the database needs some even to delete.</summary>

@@ -1,5 +1,6 @@
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Pantomet.Server.Storage.Upgrades;
 
 namespace Pantomet.Server.Storage;
 
@@ -32,7 +33,10 @@ internal sealed class LibraryUpgrade(DataFolder folder, ILogger<LibraryUpgrade> 
         await using (var copy = Open(Copy))
         {
             await ForgetLockAsync(copy, cancel);
+            var isBeforeHashes = !isNew && (await copy.Database.GetPendingMigrationsAsync(cancel)).Any(one => one.EndsWith($"_{RecipeHashes.After}", StringComparison.Ordinal));
             await copy.Database.MigrateAsync(cancel);
+            if (isBeforeHashes)
+                await RecipeHashes.DoAsync(new Copies(Copy), cancel);
             // One file that stands for itself, without a log beside it.
             await copy.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=DELETE;", cancel);
         }
@@ -74,6 +78,11 @@ internal sealed class LibraryUpgrade(DataFolder folder, ILogger<LibraryUpgrade> 
     }
 
     private static PantometDb Open(string path) => new(new DbContextOptionsBuilder<PantometDb>().UseSqlite(Text(path)).Options);
+
+    private sealed class Copies(string path) : IDbContextFactory<PantometDb>
+    {
+        public PantometDb CreateDbContext() => Open(path);
+    }
 
     private static string Text(string path) => new SqliteConnectionStringBuilder { DataSource = path, Pooling = false }.ToString();
 }

@@ -3,10 +3,11 @@ using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Framing;
 using Pantomet.Server.Packages;
+using Pantomet.Server.Rendering;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
 using Pantomet.Server.Sources.Watching;
@@ -32,6 +33,8 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
     public DbSet<PairingRow> Pairings => Set<PairingRow>();
 
     public DbSet<VariantRow> Variants => Set<VariantRow>();
+
+    public DbSet<RenderedFileRow> RenderedFiles => Set<RenderedFileRow>();
 
     public DbSet<RunFileRow> RunFiles => Set<RunFileRow>();
 
@@ -90,11 +93,18 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
             variant.HasIndex(row => row.Id).IsUnique();
             variant.HasIndex(row => row.Recipe);
             variant.HasIndex(row => row.RunId);
-            variant.HasIndex(row => row.Bytes);
-            variant.HasIndex(row => row.Sha256);
+            variant.HasOne(row => row.File).WithMany().HasForeignKey(row => row.FileSequence).OnDelete(DeleteBehavior.Restrict);
             variant.HasIndex(row => new { row.SourceId, row.SlotId });
             AsJson(variant.Property(row => row.Findings));
             AsJson(variant.Property(row => row.Remedies));
+        });
+        modelBuilder.Entity<RenderedFileRow>(file =>
+        {
+            file.HasKey(row => row.Sequence);
+            file.HasIndex(row => row.Recipe).IsUnique();
+            file.HasIndex(row => row.Sha256);
+            file.HasIndex(row => new { row.IsLetGo, row.UsedAt });
+            AsJson(file.Property(row => row.Findings));
         });
         modelBuilder.Entity<RunFileRow>(file =>
         {

@@ -1,5 +1,5 @@
 using Microsoft.AspNetCore.Mvc;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 
 namespace Pantomet.Server.Weight;
 

@@ -106,7 +106,7 @@ internal static class TotalsEndpoints
             .Select(row => row.Tries.Where(file => file.Last.State == VariantState.Done && asked.Contains(columns[file.Column].Slot.Id)).Select(file => file.Last.Sequence).ToList())
             .Where(files => files.Count > 0).OrderByDescending(files => files.Max()).Take(MostSources).ToList();
         var sequences = made.SelectMany(files => files).ToList();
-        var rows = await database.Variants.Where(row => sequences.Contains(row.Sequence)).Select(row => new { row.SourceId, row.SlotId, row.Tier, row.Width, row.Density, row.Format, row.Bytes }).ToListAsync(cancel);
+        var rows = await database.Variants.Where(row => sequences.Contains(row.Sequence)).Select(row => new { row.SourceId, row.SlotId, row.Tier, row.Width, row.Density, row.Format, row.File!.Bytes }).ToListAsync(cancel);
         var files = rows.ToLookup(row => (row.SlotId, row.SourceId), row => new OfferedFile(row.Tier, row.Width, row.Density is { } density
             ? new Density(density)
             : null, row.Format, row.Bytes));

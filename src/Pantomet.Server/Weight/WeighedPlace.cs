@@ -1,8 +1,8 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
-using Pantomet.Core.Runs;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Weight;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Runs;

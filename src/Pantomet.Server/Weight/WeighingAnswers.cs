@@ -1,8 +1,7 @@
 using Pantomet.Core.Destinations;
-using Pantomet.Core.Runs;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Weight;
-using Pantomet.Core.Weight.Scoring;
 using Pantomet.Server.Runs;
 
 namespace Pantomet.Server.Weight;

@@ -1,8 +1,9 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using NetVips;
-using Pantomet.Core.Runs;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
+using Pantomet.Core.Recipes;
+using Pantomet.Rendering;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Storage;
@@ -34,7 +35,7 @@ internal static class WeighingEndpoints
     }
 
     private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> BeforeAsync(
-        [AsParameters] PlaceQuery place, Planning planning, OpenPictures pictures, string @as, CancellationToken cancel)
+        [AsParameters] PlaceQuery place, Planning planning, PreparedPictures pictures, string @as, CancellationToken cancel)
     {
         var (pairing, variant, problem) = await place.Place.FindAsync(planning, cancel);
         if (problem is not null)
@@ -43,38 +44,38 @@ internal static class WeighingEndpoints
             return UnknownFormat(@as);
         // Quickly rather than tightly: it goes no further than the screen.
         return TypedResults.Bytes(
-            await pictures.UseAsync(pairing!, variant!, format, open => open.Picture.Pixels.PngsaveBuffer(compression: 1, keep: Enums.ForeignKeep.Icc), cancel), "image/png");
+            await pictures.UseAsync(pairing!.RecipeFor(variant!.Only(format)), open => open.Picture.Pixels.PngsaveBuffer(compression: 1, keep: Enums.ForeignKeep.Icc), cancel), "image/png");
     }
 
     private static async Task<Results<Ok<TrialAnswer>, ProblemHttpResult>> TrialAsync(
-        [AsParameters] PlaceQuery place, Planning planning, OpenPictures pictures, string @as, int quality, CancellationToken cancel)
+        [AsParameters] PlaceQuery place, Planning planning, PreparedPictures pictures, string @as, int quality, CancellationToken cancel)
     {
         var (wanted, problem) = await WantedAsync(place, planning, @as, quality, cancel);
         if (problem is not null)
             return problem;
         var (pairing, variant, format) = wanted;
-        var tried = await pictures.UseAsync(pairing, variant, format, open => open.At(quality), cancel);
+        var tried = await pictures.UseAsync(pairing.RecipeFor(variant.Only(format)), open => open.At(quality), cancel);
         return TypedResults.Ok(TrialAnswer.Of(format, quality, tried.File.LongLength, tried.Points));
     }
 
     private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> TrialFileAsync(
-        [AsParameters] PlaceQuery place, Planning planning, OpenPictures pictures, string @as, int quality, CancellationToken cancel)
+        [AsParameters] PlaceQuery place, Planning planning, PreparedPictures pictures, string @as, int quality, CancellationToken cancel)
     {
         var (wanted, problem) = await WantedAsync(place, planning, @as, quality, cancel);
         if (problem is not null)
             return problem;
         var (pairing, variant, format) = wanted;
-        return TypedResults.Bytes((await pictures.UseAsync(pairing, variant, format, open => open.At(quality), cancel)).File, format.MediaType());
+        return TypedResults.Bytes((await pictures.UseAsync(pairing.RecipeFor(variant.Only(format)), open => open.At(quality), cancel)).File, format.MediaType());
     }
 
     private static async Task<Results<Ok<CurveAnswer>, ProblemHttpResult>> CurveAsync(
-        [AsParameters] PlaceQuery place, Planning planning, OpenPictures pictures, string @as, CancellationToken cancel)
+        [AsParameters] PlaceQuery place, Planning planning, PreparedPictures pictures, string @as, CancellationToken cancel)
     {
         var (wanted, problem) = await WantedAsync(place, planning, @as, 1, cancel);
         if (problem is not null)
             return problem;
         var (pairing, variant, format) = wanted;
-        var curve = await pictures.UseAsync(pairing, variant, format, open => open.Curve(CurveQualities), cancel);
+        var curve = await pictures.UseAsync(pairing.RecipeFor(variant.Only(format)), open => open.Curve(CurveQualities), cancel);
         return TypedResults.Ok(new CurveAnswer(format, [.. curve.Select(point => TrialAnswer.Of(format, point.Quality, point.Bytes, point.Points))]));
     }
 
@@ -134,11 +135,12 @@ internal static class WeighingEndpoints
     private static async Task<WeighingAnswer> AnswerAsync(
         PantometDb database, Pairing pairing, PlannedVariant variant, CancellationToken cancel)
     {
-        var recipes = pairing.RecipesFor(variant);
-        var tried = await database.Variants.AsNoTracking()
-            .Where(row => row.SourceId == pairing.Source.Id && row.SlotId == pairing.Slot.Id && row.Tier == variant.Tier && (row.Recipe == recipes.Own || row.Recipe == recipes.WithoutCap))
+        var recipes = pairing.AcceptedFor(variant);
+        var (own, free) = (recipes.Own.Hash, recipes.WithoutMax?.Hash);
+        var tried = await database.Variants.AsNoTracking().Include(row => row.File)
+            .Where(row => row.SourceId == pairing.Source.Id && row.SlotId == pairing.Slot.Id && row.Tier == variant.Tier && (row.Recipe == own || row.Recipe == free))
             .OrderByDescending(row => row.Sequence).ToListAsync(cancel);
-        var made = tried.FirstOrDefault(row => recipes.AreMetBy(row.Recipe, row.Bytes));
+        var made = tried.FirstOrDefault(row => recipes.AreMetBy(row.Recipe, row.File?.Bytes ?? 0));
         return WeighingAnswer.Of(pairing, variant, made);
     }
 

@@ -69,7 +69,7 @@ internal static class WorstEndpoints
         }
 
         var page = worst.InOrder().Skip(first).ToList();
-        var shown = await database.Variants.AsNoTracking().Where(row => page.Contains(row.Sequence)).ToDictionaryAsync(row => row.Sequence, cancel);
+        var shown = await database.Variants.AsNoTracking().Include(row => row.File).Where(row => page.Contains(row.Sequence)).ToDictionaryAsync(row => row.Sequence, cancel);
         var current = await CurrentFiles.OfAsync(planning, shown.Values, cancel);
         return TypedResults.Ok(new WorstFiles([.. page.Where(shown.ContainsKey).Select(sequence => current.Answer(shown[sequence]))], worst.Seen));
     }

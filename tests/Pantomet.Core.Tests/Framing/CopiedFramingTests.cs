@@ -15,7 +15,7 @@ public sealed class CopiedFramingTests
     public void As_a_fraction_everything_lies_where_it_lay()
     {
         var from = Of(3600, 2400).WithSubject(new PixelRect(900, 600, 1800, 1200), new PixelPoint(1000, 700)).WithHand(Square, new PixelRect(600, 0, 2400, 2400));
-        var copied = CopiedFraming.AsFraction(from, Of(1800, 1200));
+        var copied = CopiedFraming.AsFraction(from.Framed, Of(1800, 1200).Framed);
         Assert.Equal((new PixelRect(450, 300, 900, 600), new PixelPoint(500, 350)), (copied.Subject, copied.Focus));
         Assert.Equal(new PixelRect(300, 0, 1200, 1200), copied.HandAt(Square, null)!.Crop);
     }
@@ -24,7 +24,7 @@ public sealed class CopiedFramingTests
     public void As_a_fraction_a_proposal_goes_along_as_the_subject_it_stands_for()
     {
         var from = Of(1000, 1000) with { Proposal = new SubjectProposal(new PixelRect(100, 100, 300, 300), new PixelPoint(200, 200)) };
-        var copied = CopiedFraming.AsFraction(from, Of(500, 500));
+        var copied = CopiedFraming.AsFraction(from.Framed, Of(500, 500).Framed);
         Assert.Equal(new PixelRect(50, 50, 150, 150), copied.Subject);
     }
 
@@ -33,8 +33,8 @@ public sealed class CopiedFramingTests
     {
         var from = Of(3600, 2400).WithSubject(new PixelRect(1000, 1000, 400, 400)).WithHand(Square, new PixelRect(800, 800, 800, 800));
         var to = Of(3600, 2400).WithSubject(new PixelRect(2000, 500, 600, 600));
-        var copied = CopiedFraming.AsSubjectPosition(from, to)!;
-        Assert.Equal(to.Subject, copied.Subject);
+        var copied = CopiedFraming.AsSubjectPosition(from.Framed, to.Framed)!;
+        Assert.Equal(to.Framed.Subject, copied.Subject);
         Assert.Equal(new PixelRect(1700, 200, 1200, 1200), copied.HandAt(Square, null)!.Crop);
     }
 
@@ -42,9 +42,9 @@ public sealed class CopiedFramingTests
     public void Around_the_subject_a_crop_that_would_reach_outside_is_pushed_in()
     {
         var from = Of(3600, 2400).WithSubject(new PixelRect(1000, 1000, 400, 400)).WithHand(Square, new PixelRect(400, 400, 1600, 1600));
-        var copied = CopiedFraming.AsSubjectPosition(from, Of(3600, 2400).WithSubject(new PixelRect(0, 0, 400, 400)))!;
+        var copied = CopiedFraming.AsSubjectPosition(from.Framed, Of(3600, 2400).WithSubject(new PixelRect(0, 0, 400, 400)).Framed)!;
         Assert.Equal(new PixelRect(0, 0, 1600, 1600), copied.HandAt(Square, null)!.Crop);
-        Assert.Null(CopiedFraming.AsSubjectPosition(from, Of(100, 100)));
+        Assert.Null(CopiedFraming.AsSubjectPosition(from.Framed, Of(100, 100).Framed));
     }
 
     [Fact]
@@ -60,6 +60,6 @@ public sealed class CopiedFramingTests
     public void What_was_accepted_on_one_picture_is_not_on_another()
     {
         var from = Of(3600, 2400) with { Framing = new FramingChange.Accept(Square, null, "seen").ApplyTo(SourceFraming.None) };
-        Assert.Empty(CopiedFraming.AsFraction(from, Of(1800, 1200)).Places);
+        Assert.Empty(CopiedFraming.AsFraction(from.Framed, Of(1800, 1200).Framed).Places);
     }
 }

@@ -82,7 +82,7 @@ public sealed class FramingChangeTests
             Assert.Equal(CropIn(slot, Kite), CropIn(slot, source));
         Assert.Equal(CropIn(Tiered, Kite, "narrow"), CropIn(Tiered, source, "narrow"));
         Assert.True(SlotPlan.For(Round, source).IsLeftOut);
-        Assert.Equal(Kite.Subject, source.Subject);
+        Assert.Equal(Kite.Framed.Subject, source.Framed.Subject);
     }
 
     [Fact]

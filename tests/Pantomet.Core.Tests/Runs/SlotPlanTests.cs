@@ -1,8 +1,8 @@
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Runs;
-using Pantomet.Core.Sources;
 
 namespace Pantomet.Core.Tests.Runs;
 

@@ -1,6 +1,6 @@
 using Pantomet.Core.Measures;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Sizing;
-using Pantomet.Core.Sources;
 
 namespace Pantomet.Core.Tests.Sizing;
 

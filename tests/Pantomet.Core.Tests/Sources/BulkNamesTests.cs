@@ -1,4 +1,5 @@
 using CsCheck;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Sources;
 
 namespace Pantomet.Core.Tests.Sources;

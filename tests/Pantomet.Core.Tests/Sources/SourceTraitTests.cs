@@ -1,4 +1,5 @@
 using Pantomet.Core.Measures;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Sources;
 
 namespace Pantomet.Core.Tests.Sources;

@@ -1,8 +1,8 @@
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Recipes;
 using Pantomet.Core.Runs;
-using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
 
 namespace Pantomet.Core.Tests.Weight;

@@ -1,6 +1,6 @@
 using CsCheck;
 using Pantomet.Core.Destinations;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Weight;
 
 namespace Pantomet.Core.Tests.Weight;

@@ -1,7 +1,7 @@
 using CsCheck;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Weight;
 
 namespace Pantomet.Core.Tests.Weight;

@@ -1,6 +1,6 @@
 using System.Text.Json;
 using Pantomet.Core.Destinations;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 
 namespace Pantomet.Imaging.Tests.Encoders;
 

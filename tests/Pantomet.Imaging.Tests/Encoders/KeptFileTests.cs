@@ -1,8 +1,7 @@
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
-using Pantomet.Core.Sources;
-using Pantomet.Core.Weight;
+using Pantomet.Core.Pictures;
 
 namespace Pantomet.Imaging.Tests.Encoders;
 

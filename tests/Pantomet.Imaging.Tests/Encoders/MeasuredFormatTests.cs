@@ -1,8 +1,8 @@
 using NetVips;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Runs;
-using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
 using Pantomet.Imaging.Encoders;
 using Pantomet.Imaging.Rendering;

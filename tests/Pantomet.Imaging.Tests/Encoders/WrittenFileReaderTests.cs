@@ -1,5 +1,5 @@
 using NetVips;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 using Pantomet.Imaging.Encoders;
 
 namespace Pantomet.Imaging.Tests.Encoders;

@@ -1,5 +1,5 @@
 using System.Globalization;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 
 namespace Pantomet.Imaging.Tests.Rendering;
 

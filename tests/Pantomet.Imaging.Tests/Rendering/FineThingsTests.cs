@@ -1,6 +1,6 @@
 using NetVips;
 using Pantomet.Core.Destinations;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 using Pantomet.Imaging.Rendering;
 
 namespace Pantomet.Imaging.Tests.Rendering;

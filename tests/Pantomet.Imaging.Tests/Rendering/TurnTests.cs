@@ -1,7 +1,7 @@
 using System.Globalization;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 
 namespace Pantomet.Imaging.Tests.Rendering;
 

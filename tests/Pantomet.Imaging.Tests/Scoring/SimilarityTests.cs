@@ -1,6 +1,6 @@
 using System.Globalization;
 using NetVips;
-using Pantomet.Core.Weight.Scoring;
+using Pantomet.Core.Kernels.Similarity;
 
 namespace Pantomet.Imaging.Tests.Scoring;
 

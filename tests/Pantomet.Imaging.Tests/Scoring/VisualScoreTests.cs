@@ -1,5 +1,6 @@
 using NetVips;
-using Pantomet.Core.Weight.Scoring;
+using Pantomet.Core.Kernels.Similarity;
+using Pantomet.Core.Weight;
 using Pantomet.Imaging.Scoring;
 
 namespace Pantomet.Imaging.Tests.Scoring;

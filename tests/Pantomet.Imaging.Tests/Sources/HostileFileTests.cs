@@ -52,7 +52,7 @@ public sealed class HostileFileTests
     {
         using var folder = new TemporaryFolder();
         var path = folder.Write("picture.pdf", File.ReadAllBytes(Demo.Source("spool-small.jpg")));
-        Assert.Equal(Core.Sources.PictureFormat.Jpeg, SourceProbe.Probe(path, 300_000_000).Facts.Format);
+        Assert.Equal(Core.Pictures.PictureFormat.Jpeg, SourceProbe.Probe(path, 300_000_000).Facts.Format);
     }
 
     [Theory]

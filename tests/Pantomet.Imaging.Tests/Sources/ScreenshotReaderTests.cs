@@ -1,5 +1,5 @@
+using Pantomet.Core.Kernels.Edges;
 using Pantomet.Core.Measures;
-using Pantomet.Core.Sizing;
 using Pantomet.Imaging.Sources;
 
 namespace Pantomet.Imaging.Tests.Sources;

@@ -1,5 +1,5 @@
 using Pantomet.Core.Measures;
-using Pantomet.Core.Sources;
+using Pantomet.Core.Pictures;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Imaging.Sources;
 

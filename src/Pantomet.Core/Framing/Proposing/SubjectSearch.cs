@@ -1,3 +1,4 @@
+using Pantomet.Core.Kernels.Saliency;
 using Pantomet.Core.Measures;
 
 namespace Pantomet.Core.Framing.Proposing;

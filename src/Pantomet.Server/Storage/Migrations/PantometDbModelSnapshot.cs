@@ -147,6 +147,62 @@ namespace Pantomet.Server.Storage.Migrations
                     b.ToTable("Packages");
                 });
 
+            modelBuilder.Entity("Pantomet.Server.Rendering.RenderedFileRow", b =>
+                {
+                    b.Property<long>("Sequence")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Bytes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Encoding")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Findings")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Format")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("IsLetGo")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Notation")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("Points")
+                        .HasColumnType("REAL");
+
+                    b.Property<int?>("Quality")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Recipe")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Sha256")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("UsedAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Sequence");
+
+                    b.HasIndex("Recipe")
+                        .IsUnique();
+
+                    b.HasIndex("Sha256");
+
+                    b.HasIndex("IsLetGo", "UsedAt");
+
+                    b.ToTable("RenderedFiles");
+                });
+
             modelBuilder.Entity("Pantomet.Server.Runs.PairingRow", b =>
                 {
                     b.Property<long>("Sequence")
@@ -260,19 +316,15 @@ namespace Pantomet.Server.Storage.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
-                    b.Property<long>("Bytes")
-                        .HasColumnType("INTEGER");
-
                     b.Property<double?>("Density")
                         .HasColumnType("REAL");
-
-                    b.Property<string>("Encoding")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
 
                     b.Property<string>("FileName")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<long?>("FileSequence")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Findings")
                         .IsRequired()
@@ -291,12 +343,6 @@ namespace Pantomet.Server.Storage.Migrations
                     b.Property<bool>("IsByHand")
                         .HasColumnType("INTEGER");
 
-                    b.Property<double?>("Points")
-                        .HasColumnType("REAL");
-
-                    b.Property<int?>("Quality")
-                        .HasColumnType("INTEGER");
-
                     b.Property<string>("Recipe")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -307,9 +353,6 @@ namespace Pantomet.Server.Storage.Migrations
 
                     b.Property<string>("RunId")
                         .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Sha256")
                         .HasColumnType("TEXT");
 
                     b.Property<string>("SlotId")
@@ -332,7 +375,7 @@ namespace Pantomet.Server.Storage.Migrations
 
                     b.HasKey("Sequence");
 
-                    b.HasIndex("Bytes");
+                    b.HasIndex("FileSequence");
 
                     b.HasIndex("Id")
                         .IsUnique();
@@ -340,8 +383,6 @@ namespace Pantomet.Server.Storage.Migrations
                     b.HasIndex("Recipe");
 
                     b.HasIndex("RunId");
-
-                    b.HasIndex("Sha256");
 
                     b.HasIndex("SourceId", "SlotId");
 
@@ -454,6 +495,16 @@ namespace Pantomet.Server.Storage.Migrations
                     b.HasKey("Path");
 
                     b.ToTable("WatchedFiles");
+                });
+
+            modelBuilder.Entity("Pantomet.Server.Runs.VariantRow", b =>
+                {
+                    b.HasOne("Pantomet.Server.Rendering.RenderedFileRow", "File")
+                        .WithMany()
+                        .HasForeignKey("FileSequence")
+                        .OnDelete(DeleteBehavior.Restrict);
+
+                    b.Navigation("File");
                 });
 #pragma warning restore 612, 618
         }

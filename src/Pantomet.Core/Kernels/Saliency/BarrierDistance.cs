@@ -1,0 +1,66 @@
+namespace Pantomet.Core.Kernels.Saliency;
+
+/// <summary>How much the lightness or a colour must change on the way from the border of the picture to each pixel.</summary>
+/// <remarks>
+/// The minimum barrier distance (Strand, Ciesielski, Malmberg, Saha 2013) in the raster-scan form of Zhang, Sclaroff, Lin, Shen, Price,
+/// Měch:
+/// "Minimum Barrier Salient Object Detection at 80 FPS", ICCV 2015. Of all ways from the border the one counts whose highest and lowest
+/// value lie nearest together. A sky that fades is near everywhere; what is closed in by an edge is far.
+/// </remarks>
+internal static class BarrierDistance
+{
+    private const int Passes = 4;
+
+    /// <summary>Distances, row by row.</summary>
+    /// <param name="values">One channel, row by row.</param>
+    /// <param name="width">Pixels across.</param>
+    /// <param name="height">Pixels down.</param>
+    public static float[] FromBorder(float[] values, int width, int height)
+    {
+        var distance = new float[values.Length];
+        var highest = (float[])values.Clone();
+        var lowest = (float[])values.Clone();
+        for (var at = 0; at < values.Length; at++)
+        {
+            var (x, y) = (at % width, at / width);
+            distance[at] = x == 0 || y == 0 || x == width - 1 || y == height - 1 ? 0 : float.PositiveInfinity;
+        }
+
+        void Try(int at, int from)
+        {
+            var high = Math.Max(highest[from], values[at]);
+            var low = Math.Min(lowest[from], values[at]);
+            if (high - low >= distance[at])
+                return;
+            (distance[at], highest[at], lowest[at]) = (high - low, high, low);
+        }
+
+        for (var pass = 0; pass < Passes; pass++)
+        {
+            if (pass % 2 == 0)
+            {
+                for (var y = 1; y < height - 1; y++)
+                {
+                    for (var x = 1; x < width - 1; x++)
+                    {
+                        Try((y * width) + x, ((y - 1) * width) + x);
+                        Try((y * width) + x, (y * width) + x - 1);
+                    }
+                }
+            }
+            else
+            {
+                for (var y = height - 2; y > 0; y--)
+                {
+                    for (var x = width - 2; x > 0; x--)
+                    {
+                        Try((y * width) + x, ((y + 1) * width) + x);
+                        Try((y * width) + x, (y * width) + x + 1);
+                    }
+                }
+            }
+        }
+
+        return distance;
+    }
+}

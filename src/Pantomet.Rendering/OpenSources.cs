@@ -1,0 +1,170 @@
+using Pantomet.Imaging.Rendering;
+
+namespace Pantomet.Rendering;
+
+/// <summary>
+/// Decoded sources, each once however many work on it, within a budget of bytes. One that nobody holds stays until its room is needed.
+/// </summary>
+/// <remarks>One that is larger than the budget is opened when no other is held, so that nothing waits for ever.</remarks>
+/// <param name="maxBytes">Of all that are held.</param>
+/// <param name="maxRunBytes">Of those that runs may open; the rest is for who looks at the screen.</param>
+public sealed class OpenSources(long maxBytes, long maxRunBytes) : IDisposable
+{
+    private readonly Lock gate = new();
+    private readonly Dictionary<string, Entry> entries = [];
+    private readonly PriorityQueue<Waiting, (RenderPriority, long)> line = new();
+    private long uses;
+
+    /// <summary>Waits for room, and holds a source. Its pixels are decoded when somebody asks for them first.</summary>
+    /// <param name="source">What to open.</param>
+    /// <param name="priority">Who goes first.</param>
+    /// <param name="cancel">Gives up the place in the line.</param>
+    public async Task<HeldSource> HoldAsync(SourceToOpen source, RenderPriority priority, CancellationToken cancel)
+    {
+        Waiting waiting;
+        lock (gate)
+        {
+            if (Hold(source, priority) is { } held)
+                return held;
+            waiting = new Waiting(source, priority);
+            line.Enqueue(waiting, (priority, uses++));
+        }
+
+        await using var givingUp = cancel.UnsafeRegister(_ => waiting.Held.TrySetCanceled(cancel), null);
+        return await waiting.Held.Task;
+    }
+
+    /// <summary>Holds a source if there is room for it at once.</summary>
+    /// <param name="source">What to open.</param>
+    /// <param name="priority">Says which part of the budget may be used.</param>
+    /// <returns>Null where there is no room.</returns>
+    public HeldSource? TryHold(SourceToOpen source, RenderPriority priority)
+    {
+        lock (gate)
+            return Hold(source, priority);
+    }
+
+    /// <inheritdoc/>
+    public void Dispose()
+    {
+        foreach (var entry in entries.Values)
+            entry.Dispose();
+    }
+
+    private HeldSource? Hold(SourceToOpen source, RenderPriority priority)
+    {
+        if (!entries.TryGetValue(source.Sha256, out var entry))
+        {
+            if (!Fits(source.Bytes, priority))
+                return null;
+            MakeRoom(source.Bytes);
+            entries[source.Sha256] = entry = new Entry(source.Sha256, source.Bytes, source.Open);
+        }
+
+        entry.Holders++;
+        entry.LastUse = uses++;
+        entry.IsOfRun &= priority >= RenderPriority.Run;
+        return new HeldSource(entry.Pixels, () => LetGo(entry));
+    }
+
+    private bool Fits(long bytes, RenderPriority priority)
+    {
+        var held = entries.Values.Where(entry => entry.Holders > 0).ToList();
+        var isRun = priority >= RenderPriority.Run;
+        var ofKind = held.Where(entry => entry.IsOfRun == isRun).ToList();
+        // One of its kind is always let in: a run must not keep who looks at the screen waiting for its end, nor the other way round.
+        return ofKind.Count == 0 || (isRun ? ofKind.Sum(entry => entry.Bytes) + bytes <= maxRunBytes : held.Sum(entry => entry.Bytes) + bytes <= maxBytes);
+    }
+
+    // What nobody holds goes, the one that was used longest ago first.
+    private void MakeRoom(long bytes)
+    {
+        foreach (var unused in entries.Values.Where(entry => entry.Holders == 0).OrderBy(entry => entry.LastUse).ToList())
+        {
+            if (entries.Values.Sum(entry => entry.Bytes) + bytes <= maxBytes)
+                return;
+            Remove(unused);
+        }
+    }
+
+    private void LetGo(Entry entry)
+    {
+        lock (gate)
+        {
+            entry.Holders--;
+            // What failed is tried anew by who comes next; what was read for one cut is read through.
+            if (entry.Holders == 0 && (entry.IsOfRun || !entry.IsSound))
+                Remove(entry);
+            while (line.TryPeek(out var first, out _))
+            {
+                if (!first.Held.Task.IsCompleted)
+                {
+                    if (Hold(first.Source, first.Priority) is not { } held)
+                        return;
+                    // Whoever gave up at this very moment holds nothing.
+                    if (!first.Held.TrySetResult(held))
+                        Task.Run(held.Dispose);
+                }
+
+                line.Dequeue();
+            }
+        }
+    }
+
+    private void Remove(Entry entry)
+    {
+        if (entries.TryGetValue(entry.Sha256, out var now) && now == entry)
+            entries.Remove(entry.Sha256);
+        entry.Dispose();
+    }
+
+    private sealed record Waiting(SourceToOpen Source, RenderPriority Priority)
+    {
+        public TaskCompletionSource<HeldSource> Held { get; } = new(TaskCreationOptions.RunContinuationsAsynchronously);
+    }
+
+    private sealed class Entry(string sha256, long bytes, Func<DecodedSource> open) : IDisposable
+    {
+        public string Sha256 { get; } = sha256;
+
+        public long Bytes { get; } = bytes;
+
+        public Lazy<DecodedSource> Pixels { get; } = new(open);
+
+        public int Holders { get; set; }
+
+        public long LastUse { get; set; }
+
+        public bool IsOfRun { get; set; } = true;
+
+        public bool IsSound => Pixels.IsValueCreated;
+
+        public void Dispose()
+        {
+            if (Pixels.IsValueCreated)
+                Pixels.Value.Dispose();
+        }
+    }
+}
+
+/// <summary>A source that somebody works on.</summary>
+/// <param name="pixels">Decoded by who asks first; others wait for it.</param>
+/// <param name="letGo">Told once.</param>
+public sealed class HeldSource(Lazy<DecodedSource> pixels, Action letGo) : IDisposable
+{
+    private int isHeld = 1;
+
+    /// <summary>The pixels; the first caller decodes.</summary>
+    /// <exception cref="Imaging.Sources.UnreadableException">The original is not there, is not what came in, or is damaged.</exception>
+    public DecodedSource Decoded => pixels.Value;
+
+    /// <summary>Whether it is decoded, so that who asks for the pixels does not wait.</summary>
+    public bool IsDecoded => pixels.IsValueCreated;
+
+    /// <inheritdoc/>
+    public void Dispose()
+    {
+        if (Interlocked.Exchange(ref isHeld, 0) == 1)
+            letGo();
+    }
+}

@@ -1,0 +1,74 @@
+using System.Reflection;
+using System.Text.Json.Nodes;
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Framing;
+using Pantomet.Core.Measures;
+using Pantomet.Core.Pictures;
+using Pantomet.Core.Recipes;
+using Pantomet.Core.Weight;
+
+namespace Pantomet.Core.Tests.Recipes;
+
+public sealed class RecipeNotationTests
+{
+    // Every member says something.
+    private static readonly RenderRecipe Full = new(
+        [new RecipeInput(new string('a', 64), new PixelRect(1, 2, 30, 40), new Turn(1, false, 2.5))],
+        new PixelSize(20, 30),
+        new PixelSize(20, 25),
+        [],
+        new PixelRequest(ContentKind.Photograph, ColourPolicy.Srgb, true, new BackgroundColour(1, 2, 3), Sharpening.Light, false),
+        new FileRequest(
+            [PictureFormat.WebP, PictureFormat.Png], 1, PictureFormat.Jpeg, 50, new ByteLimits(new ByteCount(900), new AimBand(new ByteCount(100), new ByteCount(200)), new ByteCount(50)),
+            new QualityRange(10, 90), new LooksPolicy(80, 40.5, Preference.Smaller), Effort.Thorough, LosslessUse.WithinCap, 300),
+        new WrittenMetadata(new RightsFields("Wren Aldous", "© Galewright Kites", "Galewright", "Ask", "https://galewright.example/terms"), "A kite"));
+
+    [Fact]
+    public void What_was_written_is_read_as_it_was() => Assert.Equal(RecipeNotation.Write(Full), RecipeNotation.Write(RecipeNotation.Read(RecipeNotation.Write(Full))));
+
+    // Files that were made are known by it: another hash makes every one of them stale.
+    [Fact]
+    public void A_hash_is_a_promise() => Assert.Equal("f69066a71de2ad162456075cdde985597d8e3d7c3", Full.Hash()[..41]);
+
+    [Fact]
+    public void Each_member_changes_the_hash()
+    {
+        var members = Members(typeof(RenderRecipe)).ToList();
+        // There are no treatments yet.
+        Assert.Equal(["Treatments"], members.Where(member => member.Type.IsAbstract).Select(member => member.Path));
+        foreach (var (path, type) in members.Where(member => !member.Type.IsAbstract))
+        {
+            var notation = JsonNode.Parse(RecipeNotation.Write(Full))!;
+            var place = path.Split('.');
+            var holder = place[..^1].Aggregate(notation, (node, name) => Into(node[name]!));
+            holder[place[^1]] = Other(holder[place[^1]]!, type);
+            Assert.True(Full.Hash() != RecipeNotation.Read(notation.ToJsonString()).Hash(), path);
+        }
+    }
+
+    private static JsonNode Into(JsonNode node) => node is JsonArray list ? list[0]! : node;
+
+    private static JsonNode Other(JsonNode value, Type type) => value switch
+    {
+        JsonArray list => new JsonArray([.. list.Reverse().Select(one => one!.DeepClone())]),
+        _ when type.IsEnum => Enum.GetNames(type).First(name => name != (string)value!),
+        _ when type == typeof(string) => (string)value! + "b",
+        _ when type == typeof(bool) => !(bool)value,
+        _ when type == typeof(byte) || type == typeof(int) || type == typeof(long) => (long)value + 1,
+        _ when type == typeof(double) => (double)value + 0.5,
+        _ => throw new NotSupportedException($"A member of type {type} needs a way to be changed here."),
+    };
+
+    // A record's members are the parameters of its constructor.
+    private static IEnumerable<(string Path, Type Type)> Members(Type record) => Constructor(record).GetParameters().SelectMany(member =>
+    {
+        var type = Nullable.GetUnderlyingType(member.ParameterType) ?? member.ParameterType;
+        if (type is { IsGenericType: true })
+            type = type.GetGenericArguments()[0];
+        return type.IsEnum || type.IsAbstract || type.Namespace!.StartsWith("System", StringComparison.Ordinal)
+            ? [(member.Name!, type)]
+            : Members(type).Select(inner => ($"{member.Name}.{inner.Path}", inner.Type));
+    });
+
+    private static ConstructorInfo Constructor(Type record) => record.GetConstructors().MaxBy(one => one.GetParameters().Length)!;
+}
