@@ -25,9 +25,11 @@ public sealed class RenderService(
     /// <param name="priority">Who goes first.</param>
     /// <param name="remedies">What could be wanted instead where that cannot be; null looks for no remedies.</param>
     /// <param name="cancel">The asker is gone. What others wait for goes on.</param>
+    /// <param name="keep">Puts a new file into the index, for who writes more in the same step; null is <see cref="IRenderedFiles.KeepAsync"/>.
+    /// Not asked where the file is there already, or another makes it.</param>
     /// <exception cref="Exception">The index could not be read or written.</exception>
     public async Task<RenderOutcome> RenderAsync(
-        RenderRecipe recipe, RenderPriority priority, RemedyRecipes? remedies, CancellationToken cancel)
+        RenderRecipe recipe, RenderPriority priority, RemedyRecipes? remedies, CancellationToken cancel, KeepFile? keep = null)
     {
         var accepted = AcceptedRecipes.Of(recipe);
         if (await KeptAsync(accepted, cancel) is { } kept)
@@ -35,7 +37,7 @@ public sealed class RenderService(
         while (true)
         {
             var (outcome, isFirst) = await flights.DoAsync(
-                accepted.Own.Hash, stop => KeptOrMadeAsync(accepted, priority, remedies, stop), cancel);
+                accepted.Own.Hash, stop => KeptOrMadeAsync(accepted, priority, remedies, keep ?? index.KeepAsync, stop), cancel);
             // What would mend it depends on who asks.
             if (isFirst || outcome.State != RenderState.Blocked || remedies is null)
                 return outcome;
@@ -47,7 +49,7 @@ public sealed class RenderService(
 
     // Asked again inside the flight: another may have ended between the first look and its start.
     private async Task<RenderOutcome> KeptOrMadeAsync(
-        AcceptedRecipes accepted, RenderPriority priority, RemedyRecipes? remedies, CancellationToken stop)
+        AcceptedRecipes accepted, RenderPriority priority, RemedyRecipes? remedies, KeepFile keep, CancellationToken stop)
     {
         if (await KeptAsync(accepted, stop) is { } kept)
             return kept;
@@ -55,7 +57,7 @@ public sealed class RenderService(
         if (outcome.File is not { } file)
             return outcome;
         var under = file.Recipe == accepted.Own.Hash ? accepted.Own : accepted.WithoutMax!;
-        return RenderOutcome.Done(await index.KeepAsync(file, under.Recipe));
+        return RenderOutcome.Done(await keep(file, under.Recipe));
     }
 
     private async Task<RenderOutcome> MadeAsync(

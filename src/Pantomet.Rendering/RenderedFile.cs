@@ -34,6 +34,11 @@ public interface IRenderedFiles
     Task<RenderedFile> KeepAsync(RenderedFile file, RenderRecipe recipe);
 }
 
+/// <summary>Puts a new file into the index; as <see cref="IRenderedFiles.KeepAsync"/> does.</summary>
+/// <param name="file">The file.</param>
+/// <param name="recipe">What it is kept under.</param>
+public delegate Task<RenderedFile> KeepFile(RenderedFile file, RenderRecipe recipe);
+
 /// <summary>What became of a recipe.</summary>
 public enum RenderState
 {

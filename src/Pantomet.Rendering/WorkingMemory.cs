@@ -6,7 +6,7 @@ namespace Pantomet.Rendering;
 internal static class WorkingMemory
 {
     // Pixels before and after, in the colours of the score, and what the encoder holds of them: measured with tools/bench memory.
-    private const int BytesPerPixel = 40;
+    private const int BytesPerPixel = 24;
     private const long Least = 4_000_000;
 
     /// <summary>An estimate in bytes.</summary>

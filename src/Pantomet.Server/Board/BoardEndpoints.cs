@@ -83,7 +83,7 @@ internal static class BoardEndpoints
         var due = rows.SelectMany(row => row.Cells.Zip(columns).Where(cell => filter.Holds(cell.First) && cell.First is { State: PairingStanding.Open or PairingStanding.Stale }).Select(cell => (row.Id, cell.Second.Slot))).ToList();
         var ids = due.Select(cell => cell.Id).Distinct().ToList();
         var sources = await database.Sources.AsNoTracking().Where(row => ids.Contains(row.Id)).ToDictionaryAsync(row => row.Id, cancel);
-        return due.Count == 0 ? Problems.Invalid("state", "Nothing of what is shown is due: all of it is made, left out or stopped by a finding.") : await start.AsAsync([.. due.Where(cell => sources.ContainsKey(cell.Id)).Select(cell => new Pairing(sources[cell.Id], cell.Slot))], cancel);
+        return due.Count == 0 ? Problems.Invalid("state", "Nothing of what is shown is due: all of it is made, left out or stopped by a finding.") : RunEndpoints.Answer(await start.AsAsync([.. due.Where(cell => sources.ContainsKey(cell.Id)).Select(cell => new Pairing(sources[cell.Id], cell.Slot))], cancel));
     }
 
     private static async Task<(IReadOnlyList<PlacedColumn> Columns, List<(string Id, BoardCell[] Cells)> Rows)> RowsAsync(

@@ -42,7 +42,7 @@ internal static class CopyEndpoints
     {
         var (from, problem) = await framings.FindAsync(sourceId, cancel);
         if (problem is not null)
-            return problem;
+            return Problems.Of(problem);
         var wanted = request.To.Where(id => id != sourceId).Distinct().ToList();
         var rows = await database.Sources.AsNoTracking().Where(row => wanted.Contains(row.Id) && row.DeletedAt == null).OrderBy(row => row.Sequence).ToListAsync(cancel);
         if (rows.Count == 0)

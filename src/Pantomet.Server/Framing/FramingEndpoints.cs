@@ -39,7 +39,7 @@ internal static class FramingEndpoints
     {
         var (source, problem) = await framings.FindAsync(sourceId, cancel);
         if (problem is not null)
-            return problem;
+            return Problems.Of(problem);
         // It came in before subjects were proposed.
         if (source!.Proposal is null && await previews.TryProposeAsync(source, cancel) is { } proposal)
         {
@@ -55,7 +55,7 @@ internal static class FramingEndpoints
     {
         var slots = await catalogue.SlotsAsync(cancel);
         var (source, problem) = await framings.DoAsync(sourceId, Over(context.Request), row => request.Read(row, slots));
-        return problem is not null ? problem : TypedResults.Ok(await AnswerAsync(framings, catalogue, source!, cancel));
+        return problem is not null ? Problems.Of(problem) : TypedResults.Ok(await AnswerAsync(framings, catalogue, source!, cancel));
     }
 
     // While somebody drags: says what would come out in every place, and keeps nothing. Remedies are for the place that is dragged: others
@@ -65,17 +65,17 @@ internal static class FramingEndpoints
     {
         var (source, missing) = await framings.FindAsync(sourceId, cancel);
         if (missing is not null)
-            return missing;
+            return Problems.Of(missing);
         var slots = await catalogue.SlotsAsync(cancel);
         var (change, problem) = request.Read(source!, slots);
-        return problem is not null ? problem : TypedResults.Ok(FramingAnswer.Of(source!, await InOrderAsync(catalogue, cancel), tried: change!.ApplyTo(source!.Framing), mends: slot => slot.Id == request.Slot));
+        return problem is not null ? Problems.Of(problem) : TypedResults.Ok(FramingAnswer.Of(source!, await InOrderAsync(catalogue, cancel), tried: change!.ApplyTo(source!.Framing), mends: slot => slot.Id == request.Slot));
     }
 
     private static async Task<Results<Ok<FramingAnswer>, ProblemHttpResult>> MoveAsync(
         Framings framings, DestinationCatalogue catalogue, string sourceId, bool forward, CancellationToken cancel)
     {
         var (source, problem) = await framings.MoveAsync(sourceId, forward);
-        return problem is not null ? problem : TypedResults.Ok(await AnswerAsync(framings, catalogue, source!, cancel));
+        return problem is not null ? Problems.Of(problem) : TypedResults.Ok(await AnswerAsync(framings, catalogue, source!, cancel));
     }
 
     private static async Task<Results<Ok<PlanAnswer>, ProblemHttpResult>> SetAsync(
@@ -85,25 +85,25 @@ internal static class FramingEndpoints
         PixelRect crop = default, taken = default;
         var (source, problem) = await framings.DoAsync(sourceId, over: null, row =>
         {
-            if (Refusal(drawn.Crop, row.Facts.Size) is { } refused)
-                return (null, refused);
+            if (Unfit(drawn.Crop, row.Facts.Size) is { } refused)
+                return refused;
             Turn? turn = null;
             if (drawn.Rotation is { } degrees)
             {
                 if (!Turn.TryOf(degrees, row.Framing.Turn.IsMirrored, out var own))
-                    return (null, Problems.Invalid("rotation", "A picture is turned by quarters, and levelled by at most 15 degrees either way from there."));
+                    return Refusal.Invalid("rotation", "A picture is turned by quarters, and levelled by at most 15 degrees either way from there.");
                 turn = own;
             }
 
             crop = new PixelRect((int)drawn.Crop.X, (int)drawn.Crop.Y, (int)drawn.Crop.Width, (int)drawn.Crop.Height);
             var request = new FramingRequest(FramingAct.Crop, slotId, drawn.Tier, crop);
-            if (request.Read(row, slots) is (_, { } unfit))
-                return (null, unfit);
+            if (request.Read(row, slots).Refusal is { } unfit)
+                return unfit;
             taken = request.AsTaken(row, slots[slotId].Slot, new HandFraming(crop, turn));
-            return (new FramingChange.Crop(slots[slotId].Slot, drawn.Tier, new HandFraming(taken, turn)), null);
+            return new FramingChange.Crop(slots[slotId].Slot, drawn.Tier, new HandFraming(taken, turn));
         });
         if (problem is not null)
-            return problem;
+            return Problems.Of(problem);
         var slot = slots[slotId].Slot;
         var answer = PlanAnswer.Of(slotId, new Pairing(source!, slot).Plan());
         return TypedResults.Ok(taken == crop
@@ -116,7 +116,7 @@ internal static class FramingEndpoints
     {
         var slots = await catalogue.SlotsAsync(cancel);
         var (source, problem) = await framings.DoAsync(sourceId, over: null, row => new FramingRequest(FramingAct.Automatic, slotId, tier).Read(row, slots));
-        return problem is not null ? problem : TypedResults.Ok(PlanAnswer.Of(slotId, new Pairing(source!, slots[slotId].Slot).Plan()));
+        return problem is not null ? Problems.Of(problem) : TypedResults.Ok(PlanAnswer.Of(slotId, new Pairing(source!, slots[slotId].Slot).Plan()));
     }
 
     private static async Task<FramingAnswer> AnswerAsync(
@@ -130,19 +130,19 @@ internal static class FramingEndpoints
         long.TryParse(request.Headers.IfMatch.ToString().Trim('"'), out var revision) ? revision : null;
 
     // What a script sends is never moved in silence: where it lies outside, it meant another picture.
-    private static ProblemHttpResult? Refusal(DrawnRect crop, PixelSize picture)
+    private static Refusal? Unfit(DrawnRect crop, PixelSize picture)
     {
         foreach (var (name, value) in ((string, double)[])[("x", crop.X), ("y", crop.Y), ("width", crop.Width), ("height", crop.Height)])
         {
             if (value != Math.Floor(value) || Math.Abs(value) > int.MaxValue)
-                return Problems.Invalid($"crop.{name}", FormattableString.Invariant($"A crop has whole pixels; {name} is {value}. Round it."));
+                return Refusal.Invalid($"crop.{name}", FormattableString.Invariant($"A crop has whole pixels; {name} is {value}. Round it."));
         }
 
         if (crop.Width < 1 || crop.Height < 1)
-            return Problems.Invalid("crop", "A crop is at least 1 px wide and 1 px high.");
+            return Refusal.Invalid("crop", "A crop is at least 1 px wide and 1 px high.");
         return crop.X >= 0 && crop.Y >= 0 && crop.X + crop.Width <= picture.Width && crop.Y + crop.Height <= picture.Height
             ? null
-            : Problems.Invalid("crop", FormattableString.Invariant($"The crop of {crop.Width} × {crop.Height} px at {crop.X}, {crop.Y} reaches beyond the picture, which has {Finding.Px(picture)} px. Move it inside, or make it smaller."));
+            : Refusal.Invalid("crop", FormattableString.Invariant($"The crop of {crop.Width} × {crop.Height} px at {crop.X}, {crop.Y} reaches beyond the picture, which has {Finding.Px(picture)} px. Move it inside, or make it smaller."));
     }
 
     private static Finding Fitted(PixelRect drawn, PixelRect taken, string shape) => new(

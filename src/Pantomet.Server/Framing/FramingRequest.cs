@@ -1,10 +1,9 @@
-using Microsoft.AspNetCore.Http.HttpResults;
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Findings;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Runs;
 using Pantomet.Server.Destinations;
-using Pantomet.Server.Hosting;
 using Pantomet.Server.Sources;
 
 namespace Pantomet.Server.Framing;
@@ -71,7 +70,7 @@ internal sealed record FramingRequest(
     /// <summary>The change that is meant, or why there is none.</summary>
     /// <param name="row">The source that is framed.</param>
     /// <param name="slots">All slots.</param>
-    public (FramingChange? Change, ProblemHttpResult? Problem) Read(SourceRow row, IReadOnlyDictionary<string, PlacedSlot> slots)
+    public Outcome<FramingChange> Read(SourceRow row, IReadOnlyDictionary<string, PlacedSlot> slots)
     {
         var turn = row.Framing.Turn;
         return Act switch
@@ -89,10 +88,10 @@ internal sealed record FramingRequest(
 
     private const string TooSteep = "A picture is levelled by at most 15 degrees either way; turn it by quarters for more.";
 
-    private (FramingChange?, ProblemHttpResult?) AtPlace(SourceRow row, IReadOnlyDictionary<string, PlacedSlot> slots)
+    private Outcome<FramingChange> AtPlace(SourceRow row, IReadOnlyDictionary<string, PlacedSlot> slots)
     {
         if (Slot is null || !slots.TryGetValue(Slot, out var placed))
-            return (null, Problems.NotFound("slot", Slot ?? ""));
+            return Refusal.NotFound("slot", Slot ?? "");
         var slot = placed.Slot;
         if (Tier is not null && slot.Tiers.All(tier => tier.Name != Tier))
             return Bad("tier", $"The slot has no tier \"{Tier}\".");
@@ -123,7 +122,7 @@ internal sealed record FramingRequest(
         return PlacePlan.For(part, tier?.Name, source);
     }
 
-    private (FramingChange?, ProblemHttpResult?) Decided(PixelSize picture)
+    private Outcome<FramingChange> Decided(PixelSize picture)
     {
         if (Subject is { } subject && !subject.LiesIn(picture))
             return Bad("subject", $"The subject must be a rectangle of at least 1 px inside the picture, which has {picture} px.");
@@ -136,7 +135,7 @@ internal sealed record FramingRequest(
     public static bool Holds(PixelRect area, PixelPoint point) =>
         point.X >= area.X && point.Y >= area.Y && point.X <= area.Right && point.Y <= area.Bottom;
 
-    private static (FramingChange?, ProblemHttpResult?) Good(FramingChange change) => (change, null);
+    private static Outcome<FramingChange> Good(FramingChange change) => change;
 
-    private static (FramingChange?, ProblemHttpResult?) Bad(string field, string sentence) => (null, Problems.Invalid(field, sentence));
+    private static Outcome<FramingChange> Bad(string field, string sentence) => Refusal.Invalid(field, sentence);
 }

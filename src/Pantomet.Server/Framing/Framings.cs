@@ -1,7 +1,6 @@
-using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using Pantomet.Core.Findings;
 using Pantomet.Core.Framing;
-using Pantomet.Server.Hosting;
 using Pantomet.Server.Sources;
 using Pantomet.Server.Storage;
 
@@ -16,23 +15,25 @@ internal sealed class Framings(IDbContextFactory<PantometDb> databases)
     private const int StepsKept = 200;
 
     /// <summary>What a change would be of a source as it is now, or why there is none.</summary>
-    public delegate (FramingChange? Change, ProblemHttpResult? Problem) Reading(SourceRow source);
+    public delegate Outcome<FramingChange> Reading(SourceRow source);
 
     /// <summary>A source that is there; only to be looked at.</summary>
-    public async Task<(SourceRow? Source, ProblemHttpResult? Problem)> FindAsync(string id, CancellationToken cancel)
+    public async Task<Outcome<SourceRow>> FindAsync(string id, CancellationToken cancel)
     {
         await using var database = await databases.CreateDbContextAsync(cancel);
-        return await database.Sources.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id && row.DeletedAt == null, cancel) is { } source ? (source, null) : (null, Problems.NotFound("source", id));
+        return await database.Sources.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id && row.DeletedAt == null, cancel) is { } source
+            ? source
+            : Refusal.NotFound("source", id);
     }
 
     /// <summary>Does a change and stores it as a step.</summary>
     /// <param name="id">The source's.</param>
     /// <param name="over">The revision that the person saw; null changes whatever is there.</param>
     /// <param name="read">Says what is done, of the source as it is then.</param>
-    public Task<(SourceRow? Source, ProblemHttpResult? Problem)> DoAsync(string id, long? over, Reading read) => databases.TryWriteAsync<SourceRow>(async database =>
+    public Task<Outcome<SourceRow>> DoAsync(string id, long? over, Reading read) => databases.TryWriteAsync<SourceRow>(async database =>
     {
-        var (source, problem) = await ForChangeAsync(database, id);
-        return problem is not null ? (null, problem) : (source, await DoAsync(database, source!, over, read));
+        var found = await ForChangeAsync(database, id);
+        return found.Value is { } source && await DoAsync(database, source, over, read) is { } refusal ? refusal : found;
     });
 
     /// <summary>Does a change to a source that is changed otherwise too.</summary>
@@ -40,14 +41,14 @@ internal sealed class Framings(IDbContextFactory<PantometDb> databases)
     /// <param name="source">From it.</param>
     /// <param name="over">The revision that the person saw; null changes whatever is there.</param>
     /// <param name="read">Says what is done.</param>
-    /// <returns>The problem that nothing was changed, if so.</returns>
-    public static async Task<ProblemHttpResult?> DoAsync(PantometDb database, SourceRow source, long? over, Reading read)
+    /// <returns>Why nothing was changed, if so.</returns>
+    public static async Task<Refusal?> DoAsync(PantometDb database, SourceRow source, long? over, Reading read)
     {
         if (over is not null && over != source.FramingRevision)
             return await ChangedMeanwhileAsync(database, source);
-        var (change, problem) = read(source);
-        if (problem is not null)
-            return problem;
+        var (change, refusal) = read(source);
+        if (refusal is not null)
+            return refusal;
         Record(database, source, change!);
         await ForgetAsync(database, source.Id);
         return null;
@@ -72,17 +73,17 @@ internal sealed class Framings(IDbContextFactory<PantometDb> databases)
     });
 
     /// <summary>Takes the last step back, or does the last one again that was taken back. Does nothing when there is none.</summary>
-    public Task<(SourceRow? Source, ProblemHttpResult? Problem)> MoveAsync(string id, bool forward) => databases.TryWriteAsync<SourceRow>(async database =>
+    public Task<Outcome<SourceRow>> MoveAsync(string id, bool forward) => databases.TryWriteAsync<SourceRow>(async database =>
     {
-        var (source, problem) = await ForChangeAsync(database, id);
-        if (problem is null && await NextAsync(database, id, forward) is { } step)
+        var found = await ForChangeAsync(database, id);
+        if (found.Value is { } source && await NextAsync(database, id, forward) is { } step)
         {
             step.IsUndone = !forward;
-            source!.Framing = forward ? step.After : step.Before;
+            source.Framing = forward ? step.After : step.Before;
             source.FramingRevision++;
         }
 
-        return (source, problem);
+        return found;
     });
 
     /// <summary>What undo would take back, and what redo would do again.</summary>
@@ -92,8 +93,10 @@ internal sealed class Framings(IDbContextFactory<PantometDb> databases)
         return ((await NextAsync(database, sourceId, false))?.Label, (await NextAsync(database, sourceId, true))?.Label);
     }
 
-    private static async Task<(SourceRow? Source, ProblemHttpResult? Problem)> ForChangeAsync(PantometDb database, string id) =>
-        await database.Sources.SingleOrDefaultAsync(row => row.Id == id && row.DeletedAt == null) is { } source ? (source, null) : (null, Problems.NotFound("source", id));
+    private static async Task<Outcome<SourceRow>> ForChangeAsync(PantometDb database, string id) =>
+        await database.Sources.SingleOrDefaultAsync(row => row.Id == id && row.DeletedAt == null) is { } source
+            ? source
+            : Refusal.NotFound("source", id);
 
     private static void Record(PantometDb database, SourceRow source, FramingChange change)
     {
@@ -118,11 +121,11 @@ internal sealed class Framings(IDbContextFactory<PantometDb> databases)
             await database.FramingSteps.Where(step => step.SourceId == sourceId && step.Sequence <= oldest).ExecuteDeleteAsync();
     }
 
-    private static async Task<ProblemHttpResult> ChangedMeanwhileAsync(PantometDb database, SourceRow source)
+    private static async Task<Refusal> ChangedMeanwhileAsync(PantometDb database, SourceRow source)
     {
         var last = (await NextAsync(database, source.Id, false))?.Label;
-        return Problems.Of(
-            StatusCodes.Status412PreconditionFailed, "framed-meanwhile", "Framed meanwhile",
+        return new Refusal(
+            RefusalKind.ChangedMeanwhile, "framed-meanwhile", "Framed meanwhile",
             $"\"{source.Stem}\" was framed in another window since you began{(last is null ? "" : $" (last: {last})")}. Yours was not stored: look at what is there now, then do yours again or leave it.");
     }
 }

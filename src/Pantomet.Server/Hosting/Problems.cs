@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Findings;
 
 namespace Pantomet.Server.Hosting;
 
@@ -21,11 +22,12 @@ internal static class Problems
         return TypedResults.Problem(problem);
     }
 
-    public static ProblemHttpResult NotFound(string what, string id) =>
-        Of(StatusCodes.Status404NotFound, "not-found", "Not found", $"There is no {what} \"{Shown(id)}\". It may have been deleted meanwhile.");
+    /// <summary>What a service refused.</summary>
+    public static ProblemHttpResult Of(Refusal refusal) => Of(StatusOf(refusal.Kind), refusal.Id, refusal.Title, refusal.Sentence, refusal.Field);
 
-    public static ProblemHttpResult Invalid(string field, string detail) =>
-        Of(StatusCodes.Status422UnprocessableEntity, "invalid", "Something in the request is not right", detail, field);
+    public static ProblemHttpResult NotFound(string what, string id) => Of(Refusal.NotFound(what, id));
+
+    public static ProblemHttpResult Invalid(string field, string detail) => Of(Refusal.Invalid(field, detail));
 
     /// <summary>Something of this name is there already.</summary>
     public static ProblemHttpResult Taken(string field, string detail) =>
@@ -44,5 +46,14 @@ internal static class Problems
     public static ProblemHttpResult Gone(string detail) =>
         Of(StatusCodes.Status410Gone, "gone", "No longer there", detail);
 
-    private static string Shown(string id) => id.Length <= 80 ? id : id[..80] + "…";
+    private static int StatusOf(RefusalKind kind) => kind switch
+    {
+        RefusalKind.NotFound => StatusCodes.Status404NotFound,
+        RefusalKind.Invalid => StatusCodes.Status422UnprocessableEntity,
+        RefusalKind.ChangedMeanwhile => StatusCodes.Status412PreconditionFailed,
+        RefusalKind.Busy => StatusCodes.Status409Conflict,
+        RefusalKind.Gone => StatusCodes.Status410Gone,
+        RefusalKind.TooLarge => StatusCodes.Status413PayloadTooLarge,
+        _ => throw new ArgumentOutOfRangeException(nameof(kind)),
+    };
 }

@@ -24,7 +24,14 @@ internal sealed class RenderedFileIndex(IDbContextFactory<PantometDb> databases,
         return found.ToFile();
     }
 
-    public async Task<RenderedFile> KeepAsync(RenderedFile file, RenderRecipe recipe) => await databases.WriteAsync(async database =>
+    public Task<RenderedFile> KeepAsync(RenderedFile file, RenderRecipe recipe) =>
+        databases.WriteAsync(database => KeepAsync(database, file, recipe));
+
+    /// <summary>The same for who writes more in one step.</summary>
+    /// <param name="database">In a transaction that writes.</param>
+    /// <param name="file">The file.</param>
+    /// <param name="recipe">What it is kept under.</param>
+    public async Task<RenderedFile> KeepAsync(PantometDb database, RenderedFile file, RenderRecipe recipe)
     {
         var row = await database.RenderedFiles.SingleOrDefaultAsync(one => one.Recipe == file.Recipe);
         if (row is null)
@@ -47,7 +54,7 @@ internal sealed class RenderedFileIndex(IDbContextFactory<PantometDb> databases,
         (row.Encoding, row.Points, row.Findings, row.UsedAt, row.IsLetGo) = (file.Encoding, file.Points, file.Findings, Now, false);
         await database.SaveChangesAsync();
         return file with { Id = row.Sequence };
-    });
+    }
 
     private DateTime Now => clock.GetUtcNow().UtcDateTime;
 

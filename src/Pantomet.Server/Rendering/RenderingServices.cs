@@ -9,11 +9,11 @@ namespace Pantomet.Server.Rendering;
 internal static class RenderingServices
 {
     // Pixels of all sources that somebody works on, however many cores there are; runs leave room for who looks at the screen.
-    private const long MaxOpenBytes = 900_000_000;
-    private const long MaxRunBytes = 600_000_000;
+    private const long MaxOpenBytes = 800_000_000;
+    private const long MaxRunBytes = 480_000_000;
 
     // What making files takes besides: as many small ones as there are cores, or a few large ones.
-    private const long MaxWorkingBytes = 500_000_000;
+    private const long MaxWorkingBytes = 480_000_000;
 
     public static void AddRendering(this IServiceCollection services)
     {

@@ -28,7 +28,7 @@ internal static class PlanEndpoints
         Planning planning, string source, string slot, CancellationToken cancel)
     {
         var (pairing, problem) = await planning.PairingAsync(source, slot, cancel);
-        return problem is not null ? problem : TypedResults.Ok(PlanAnswer.Of(slot, pairing!.Plan()));
+        return problem is not null ? Problems.Of(problem) : TypedResults.Ok(PlanAnswer.Of(slot, pairing!.Plan()));
     }
 
     private static async Task<Results<Ok<SourcePlans>, ProblemHttpResult>> ListAsync(

@@ -1,10 +1,9 @@
-using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Findings;
 using Pantomet.Core.Recipes;
 using Pantomet.Core.Runs;
 using Pantomet.Server.Destinations;
-using Pantomet.Server.Hosting;
 using Pantomet.Server.Sources;
 using Pantomet.Server.Storage;
 
@@ -34,15 +33,13 @@ internal sealed record Pairing(SourceRow Source, Slot Slot)
 /// <summary>Finds pairings, with everything that a plan needs, in as few queries as possible.</summary>
 internal sealed class Planning(PantometDb database, DestinationCatalogue catalogue)
 {
-    /// <summary>One pairing, or the problem that there is none.</summary>
-    public async Task<(Pairing? Pairing, ProblemHttpResult? Problem)> PairingAsync(string sourceId, string slotId, CancellationToken cancel)
+    /// <summary>One pairing.</summary>
+    public async Task<Outcome<Pairing>> PairingAsync(string sourceId, string slotId, CancellationToken cancel)
     {
         if (!(await catalogue.SlotsAsync(cancel)).TryGetValue(slotId, out var placed))
-            return (null, Problems.NotFound("slot", slotId));
+            return Refusal.NotFound("slot", slotId);
         var source = await database.Sources.AsNoTracking().SingleOrDefaultAsync(row => row.Id == sourceId && row.DeletedAt == null, cancel);
-        if (source is null)
-            return (null, Problems.NotFound("source", sourceId));
-        return (new Pairing(source, placed.Slot), null);
+        return source is null ? Refusal.NotFound("source", sourceId) : new Pairing(source, placed.Slot);
     }
 
     /// <summary>All pairings of some sources with some slots, source by source. What does not exist is left out.</summary>

@@ -74,6 +74,11 @@ internal static class RunEndpoints
         runs.MapPost("/{id}/retry", RetryAsync).WithName("retryRun");
     }
 
+    /// <summary>A run that was asked for.</summary>
+    public static Results<Accepted<Made>, ProblemHttpResult> Answer(Outcome<RunRow> started) => started.Value is { } run
+        ? TypedResults.Accepted($"/api/runs/{run.Id}", new Made(run.Id))
+        : Problems.Of(started.Refusal!);
+
     private static async Task<Results<Accepted<Made>, ProblemHttpResult>> StartAsync(
         Planning planning, RunStart start, RunRequest request, CancellationToken cancel)
     {
@@ -82,7 +87,7 @@ internal static class RunEndpoints
             var wanted = cells.Select(cell => (cell.Source, cell.Slot)).ToHashSet();
             var found = (await planning.PairingsAsync([.. wanted.Select(cell => cell.Source).Distinct()], [.. wanted.Select(cell => cell.Slot).Distinct()], cancel))
                 .Where(pairing => wanted.Contains((pairing.Source.Id, pairing.Slot.Id))).ToList();
-            return found.Count < wanted.Count ? Problems.Invalid("pairings", GoneSentence) : await start.AsAsync(found, cancel);
+            return found.Count < wanted.Count ? Problems.Invalid("pairings", GoneSentence) : Answer(await start.AsAsync(found, cancel));
         }
 
         var pairings = await planning.PairingsAsync(request.Sources, request.Slots, cancel);
@@ -91,7 +96,7 @@ internal static class RunEndpoints
         if (pairings.Count == 0)
             return Problems.Invalid("sources", "A run needs at least one source and one slot. Choose both, then render.");
 
-        return await start.AsAsync(pairings, cancel);
+        return Answer(await start.AsAsync(pairings, cancel));
     }
 
     private static async Task<Ok<RunPage>> ListAsync(PantometDb database, CancellationToken cancel)
@@ -208,7 +213,7 @@ internal static class RunEndpoints
         var failed = (await blocked.Union(givenUp).ToListAsync(cancel)).Select(row => new PairingKey(row.SourceId, row.SlotId)).ToHashSet();
         var pairings = (await planning.PairingsAsync([.. failed.Select(key => key.Source).Distinct()], [.. failed.Select(key => key.Slot).Distinct()], cancel))
             .Where(pairing => failed.Contains(new PairingKey(pairing.Source.Id, pairing.Slot.Id))).ToList();
-        return pairings.Count == 0 ? Problems.Invalid("id", "No file of this run failed, or what failed does not exist any more.") : await start.AsAsync(pairings, cancel);
+        return pairings.Count == 0 ? Problems.Invalid("id", "No file of this run failed, or what failed does not exist any more.") : Answer(await start.AsAsync(pairings, cancel));
     }
 
     private static Task<RunRow?> FindAsync(PantometDb database, string id, CancellationToken cancel) =>

@@ -1,5 +1,4 @@
-using Microsoft.AspNetCore.Http.HttpResults;
-using Pantomet.Server.Hosting;
+using Pantomet.Core.Findings;
 using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Runs;
@@ -12,14 +11,14 @@ internal sealed class RunStart(PantometDb database, RunQueue queue, TimeProvider
     /// <summary>Starts a run, or says why there is none.</summary>
     /// <param name="pairings">What to render; what is left out is passed over.</param>
     /// <param name="cancel">The asker is gone.</param>
-    public async Task<Results<Accepted<Made>, ProblemHttpResult>> AsAsync(IReadOnlyList<Pairing> pairings, CancellationToken cancel)
+    public async Task<Outcome<RunRow>> AsAsync(IReadOnlyList<Pairing> pairings, CancellationToken cancel)
     {
         var planned = pairings.Select(pairing => (Pairing: pairing, Plan: pairing.Plan())).Where(entry => !entry.Plan.IsLeftOut).ToList();
         if (planned.Count == 0)
-            return Problems.Invalid("sources", "Every picture of this selection is left out of every slot of it. Take some in again, then render.");
+            return Refusal.Invalid("sources", "Every picture of this selection is left out of every slot of it. Take some in again, then render.");
         var total = planned.Sum(entry => entry.Plan.Variants.Count);
         if (total > MostVariants)
-            return Problems.Invalid("sources", $"This run would make {total:#,0} files; at most {MostVariants:#,0} are made in one run. Choose fewer sources or slots.");
+            return Refusal.Invalid("sources", $"This run would make {total:#,0} files; at most {MostVariants:#,0} are made in one run. Choose fewer sources or slots.");
 
         var run = new RunRow
         {
@@ -42,6 +41,6 @@ internal sealed class RunStart(PantometDb database, RunQueue queue, TimeProvider
         }));
         await database.SaveChangesAsync(cancel);
         queue.Wake();
-        return TypedResults.Accepted($"/api/runs/{run.Id}", new Made(run.Id));
+        return run;
     }
 }

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using Pantomet.Core.Findings;
 using Pantomet.Core.Sources;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Storage;
@@ -44,21 +45,21 @@ internal static class NamingEndpoints
         {
             await using var database = await databases.CreateDbContextAsync(cancel);
             var (tried, cannot) = await NamedAsync(database, request);
-            return cannot is not null ? cannot : TypedResults.Ok(new NamingAnswer(tried!.Items));
+            return cannot is not null ? Problems.Of(cannot) : TypedResults.Ok(new NamingAnswer(tried!.Items));
         }
 
         var (named, problem) = await databases.TryWriteAsync<Named>(async database =>
         {
-            var (outcome, cannot) = await NamedAsync(database, request);
-            if (cannot is not null)
-                return (null, cannot);
+            var outcome = await NamedAsync(database, request);
+            if (outcome.Value is not { } named)
+                return outcome;
             if (request.Of == NamedText.Stem)
-                await Stems.GiveAsync(database, outcome!.Rows, outcome.Items);
+                await Stems.GiveAsync(database, named.Rows, named.Items);
             else
-                outcome!.Items.ToList().ForEach(item => outcome.Rows[item.Id].AltText = item.After);
-            return (outcome, null);
+                named.Items.ToList().ForEach(item => named.Rows[item.Id].AltText = item.After);
+            return outcome;
         });
-        return problem is not null ? problem : TypedResults.Ok(new NamingAnswer(named!.Items));
+        return problem is not null ? Problems.Of(problem) : TypedResults.Ok(new NamingAnswer(named!.Items));
     }
 
     private static ProblemHttpResult? Unfit(NamingRequest request)
@@ -72,20 +73,20 @@ internal static class NamingEndpoints
         return request.First is < 0 or > MostNumber ? Problems.Invalid("first", $"The first number is a whole number from 0 to {MostNumber:#,0}.") : null;
     }
 
-    private static async Task<(Named? Named, ProblemHttpResult? Problem)> NamedAsync(PantometDb database, NamingRequest request)
+    private static async Task<Outcome<Named>> NamedAsync(PantometDb database, NamingRequest request)
     {
         var rows = await database.Sources.Where(row => request.Sources.Contains(row.Id) && row.DeletedAt == null).ToDictionaryAsync(row => row.Id);
         if (rows.Count == 0)
-            return (null, Problems.Invalid("sources", "None of these pictures is in the library. Choose some on Sources first."));
+            return Refusal.Invalid("sources", "None of these pictures is in the library. Choose some on Sources first.");
         var sources = request.Sources.Distinct().Where(rows.ContainsKey).Select(id => rows[id])
             .Select(row => new NamedSource(row.Id, row.Stem, row.AltText, row.Group, row.FileName)).ToList();
         if (request.List is not null && BulkNames.Lines(request.List) is var lines && lines > sources.Count)
-            return (null, Problems.Invalid("list", $"The list has {lines:#,0} lines for {sources.Count:#,0} pictures. Take the lines out that belong to none, or choose the other pictures too."));
+            return Refusal.Invalid("list", $"The list has {lines:#,0} lines for {sources.Count:#,0} pictures. Take the lines out that belong to none, or choose the other pictures too.");
         var texts = Texts(request, sources);
         var items = request.Of == NamedText.Stem ? await StemsAsync(database, rows, sources, texts) : BulkNames.AltTexts(sources, texts);
         return items.FirstOrDefault(item => request.Of == NamedText.AltText && item.After.Length > LongestAltText) is { } wordy
-            ? (null, Problems.Invalid("pattern", $"The alternative text of {rows[wordy.Id].Stem} would have {wordy.After.Length:#,0} characters; at most {LongestAltText:#,0} are kept."))
-            : (new Named(rows, items), null);
+            ? Refusal.Invalid("pattern", $"The alternative text of {rows[wordy.Id].Stem} would have {wordy.After.Length:#,0} characters; at most {LongestAltText:#,0} are kept.")
+            : new Named(rows, items);
     }
 
     private static IReadOnlyList<string?> Texts(NamingRequest request, List<NamedSource> sources)

@@ -25,7 +25,7 @@ internal static class ReplacementEndpoints
             size.MaxRequestBodySize = null;
         var (old, missing) = await framings.FindAsync(id, cancel);
         if (missing is not null)
-            return missing;
+            return Problems.Of(missing);
         try
         {
             await foreach (var (name, content) in SentFiles.ReadAsync(context.Request, cancel))

@@ -2,6 +2,7 @@ using System.Text.Json;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using Pantomet.Core.Findings;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Pictures;
@@ -116,18 +117,18 @@ internal static class SourceEndpoints
         var (answer, problem) = await databases.TryWriteAsync<SourceAnswer>(async database =>
         {
             if (await database.Sources.SingleOrDefaultAsync(row => row.Id == id && row.DeletedAt == null) is not { } source)
-                return (null, Problems.NotFound("source", id));
+                return Refusal.NotFound("source", id);
             if (change.Stem is { } stem && await Stems.IsTakenAsync(database, stem, id))
-                return (null, Problems.Invalid("stem", $"Another source has the stem \"{stem}\" already. Files of the two would have the same names."));
+                return Refusal.Invalid("stem", $"Another source has the stem \"{stem}\" already. Files of the two would have the same names.");
             source.Stem = change.Stem ?? source.Stem;
             source.Group = change.Group ?? source.Group;
             source.AltText = change.AltText?.Trim() ?? source.AltText;
             var refused = hasSubject || hasFocus
                 ? await Framings.DoAsync(database, source, over: null, row => Decided(row, hasSubject ? subject : row.Framing.Subject, hasFocus, focus, slots))
                 : null;
-            return (SourceAnswer.Of(source), refused);
+            return refused is null ? SourceAnswer.Of(source) : refused;
         });
-        return problem is not null ? problem : TypedResults.Ok(answer!);
+        return problem is not null ? Problems.Of(problem) : TypedResults.Ok(answer!);
     }
 
     private static ProblemHttpResult? Unfit(SourceChange change)
@@ -141,7 +142,7 @@ internal static class SourceEndpoints
             : null;
     }
 
-    private static (FramingChange?, ProblemHttpResult?) Decided(
+    private static Outcome<FramingChange> Decided(
         SourceRow source, PixelRect? wanted, bool hasFocus, PixelPoint? focus, IReadOnlyDictionary<string, PlacedSlot> slots)
     {
         // A focus that was set before stays only where the new subject holds it.
@@ -149,7 +150,7 @@ internal static class SourceEndpoints
         var point = hasFocus ? focus : kept;
         // Neither of them is what nobody has decided yet.
         return wanted is null && point is null
-            ? (new FramingChange.Undecide(), null)
+            ? new FramingChange.Undecide()
             : new FramingRequest(FramingAct.Decide, Subject: wanted, Focus: point).Read(source, slots);
     }
 

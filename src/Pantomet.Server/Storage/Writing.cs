@@ -1,5 +1,5 @@
-using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using Pantomet.Core.Findings;
 
 namespace Pantomet.Server.Storage;
 
@@ -29,16 +29,16 @@ internal static class Writing
     /// <summary>Does it, and keeps what it did unless it says what stands in the way.</summary>
     /// <param name="databases">Gives it a context of its own.</param>
     /// <param name="work">Reads and changes; keep it short, since others wait. Changed rows are stored after it.</param>
-    public static async Task<(T? Value, ProblemHttpResult? Problem)> TryWriteAsync<T>(
-        this IDbContextFactory<PantometDb> databases, Func<PantometDb, Task<(T?, ProblemHttpResult?)>> work)
+    public static async Task<Outcome<T>> TryWriteAsync<T>(this IDbContextFactory<PantometDb> databases, Func<PantometDb, Task<Outcome<T>>> work)
+        where T : class
     {
         await using var database = await databases.CreateDbContextAsync();
         await using var transaction = await database.Database.BeginTransactionAsync();
-        var (value, problem) = await work(database);
-        if (problem is not null)
-            return (default, problem);
+        var outcome = await work(database);
+        if (outcome.Refusal is not null)
+            return outcome;
         await database.SaveChangesAsync();
         await transaction.CommitAsync();
-        return (value, null);
+        return outcome;
     }
 }

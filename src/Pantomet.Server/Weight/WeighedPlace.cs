@@ -1,13 +1,17 @@
-using Microsoft.AspNetCore.Http.HttpResults;
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Findings;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Pictures;
 using Pantomet.Core.Recipes;
 using Pantomet.Core.Weight;
-using Pantomet.Server.Hosting;
 using Pantomet.Server.Runs;
 
 namespace Pantomet.Server.Weight;
+
+/// <summary>A file of today's plan.</summary>
+/// <param name="Pairing">Its source and slot.</param>
+/// <param name="Variant">The file.</param>
+internal sealed record PlannedFile(Pairing Pairing, PlannedVariant Variant);
 
 /// <summary>Names one file of a plan, whether it has been made or not.</summary>
 /// <param name="Source">The source's id.</param>
@@ -19,16 +23,13 @@ namespace Pantomet.Server.Weight;
 internal sealed record WeighedPlace(string Source, string Slot, string? Tier, int Width, int Height, PictureFormat? Format = null)
 {
     /// <summary>Finds the file in today's plan.</summary>
-    public async Task<(Pairing? Pairing, PlannedVariant? Variant, ProblemHttpResult? Problem)> FindAsync(
-        Planning planning, CancellationToken cancel)
+    public async Task<Outcome<PlannedFile>> FindAsync(Planning planning, CancellationToken cancel)
     {
         var (pairing, problem) = await planning.PairingAsync(Source, Slot, cancel);
         if (problem is not null)
-            return (null, null, problem);
+            return problem;
         var variant = pairing!.Plan().Variants.FirstOrDefault(one => one.Tier == Tier && one.Size.File == new PixelSize(Width, Height) && (Format is null || Of(pairing.Slot, one) == Format || pairing.Slot.Delivery == Delivery.One));
-        return variant is null
-            ? (null, null, Problems.NotFound("file", $"{Width} × {Height} px for this slot"))
-            : (pairing, variant, null);
+        return variant is null ? Refusal.NotFound("file", $"{Width} × {Height} px for this slot") : new PlannedFile(pairing, variant);
     }
 
     /// <summary>The format that a planned file stands for, where its slot gets one for each.</summary>

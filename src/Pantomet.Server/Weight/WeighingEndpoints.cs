@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using NetVips;
+using Pantomet.Core.Findings;
 using Pantomet.Core.Pictures;
 using Pantomet.Core.Recipes;
 using Pantomet.Rendering;
@@ -30,21 +31,21 @@ internal static class WeighingEndpoints
     private static async Task<Results<Ok<WeighingAnswer>, ProblemHttpResult>> GetAsync(
         [AsParameters] PlaceQuery place, Planning planning, PantometDb database, CancellationToken cancel)
     {
-        var (pairing, variant, problem) = await place.Place.FindAsync(planning, cancel);
-        return problem is not null ? problem : TypedResults.Ok(await AnswerAsync(database, pairing!, variant!, cancel));
+        var (file, problem) = await place.Place.FindAsync(planning, cancel);
+        return problem is not null ? Problems.Of(problem) : TypedResults.Ok(await AnswerAsync(database, file!, cancel));
     }
 
     private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> BeforeAsync(
         [AsParameters] PlaceQuery place, Planning planning, PreparedPictures pictures, string @as, CancellationToken cancel)
     {
-        var (pairing, variant, problem) = await place.Place.FindAsync(planning, cancel);
+        var (file, problem) = await place.Place.FindAsync(planning, cancel);
         if (problem is not null)
-            return problem;
+            return Problems.Of(problem);
         if (PlaceQuery.FormatOf(@as) is not { } format || !format.IsWritten())
-            return UnknownFormat(@as);
+            return Problems.Of(UnknownFormat(@as));
         // Quickly rather than tightly: it goes no further than the screen.
         return TypedResults.Bytes(
-            await pictures.UseAsync(pairing!.RecipeFor(variant!.Only(format)), open => open.Picture.Pixels.PngsaveBuffer(compression: 1, keep: Enums.ForeignKeep.Icc), cancel), "image/png");
+            await pictures.UseAsync(file!.Pairing.RecipeFor(file.Variant.Only(format)), open => open.Picture.Pixels.PngsaveBuffer(compression: 1, keep: Enums.ForeignKeep.Icc), cancel), "image/png");
     }
 
     private static async Task<Results<Ok<TrialAnswer>, ProblemHttpResult>> TrialAsync(
@@ -52,10 +53,9 @@ internal static class WeighingEndpoints
     {
         var (wanted, problem) = await WantedAsync(place, planning, @as, quality, cancel);
         if (problem is not null)
-            return problem;
-        var (pairing, variant, format) = wanted;
-        var tried = await pictures.UseAsync(pairing.RecipeFor(variant.Only(format)), open => open.At(quality), cancel);
-        return TypedResults.Ok(TrialAnswer.Of(format, quality, tried.File.LongLength, tried.Points));
+            return Problems.Of(problem);
+        var tried = await pictures.UseAsync(wanted!.Recipe, open => open.At(quality), cancel);
+        return TypedResults.Ok(TrialAnswer.Of(wanted.Format, quality, tried.File.LongLength, tried.Points));
     }
 
     private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> TrialFileAsync(
@@ -63,9 +63,8 @@ internal static class WeighingEndpoints
     {
         var (wanted, problem) = await WantedAsync(place, planning, @as, quality, cancel);
         if (problem is not null)
-            return problem;
-        var (pairing, variant, format) = wanted;
-        return TypedResults.Bytes((await pictures.UseAsync(pairing.RecipeFor(variant.Only(format)), open => open.At(quality), cancel)).File, format.MediaType());
+            return Problems.Of(problem);
+        return TypedResults.Bytes((await pictures.UseAsync(wanted!.Recipe, open => open.At(quality), cancel)).File, wanted.Format.MediaType());
     }
 
     private static async Task<Results<Ok<CurveAnswer>, ProblemHttpResult>> CurveAsync(
@@ -73,50 +72,50 @@ internal static class WeighingEndpoints
     {
         var (wanted, problem) = await WantedAsync(place, planning, @as, 1, cancel);
         if (problem is not null)
-            return problem;
-        var (pairing, variant, format) = wanted;
-        var curve = await pictures.UseAsync(pairing.RecipeFor(variant.Only(format)), open => open.Curve(CurveQualities), cancel);
-        return TypedResults.Ok(new CurveAnswer(format, [.. curve.Select(point => TrialAnswer.Of(format, point.Quality, point.Bytes, point.Points))]));
+            return Problems.Of(problem);
+        var curve = await pictures.UseAsync(wanted!.Recipe, open => open.Curve(CurveQualities), cancel);
+        return TypedResults.Ok(new CurveAnswer(wanted.Format, [.. curve.Select(point => TrialAnswer.Of(wanted.Format, point.Quality, point.Bytes, point.Points))]));
     }
 
-    private static async Task<((Pairing Pairing, PlannedVariant Variant, PictureFormat Format) Wanted, ProblemHttpResult? Problem)> WantedAsync(
+    private static async Task<Outcome<WantedTrial>> WantedAsync(
         PlaceQuery place, Planning planning, string formatName, int quality, CancellationToken cancel)
     {
-        var (pairing, variant, problem) = await place.Place.FindAsync(planning, cancel);
+        var (file, problem) = await place.Place.FindAsync(planning, cancel);
         if (problem is not null)
-            return (default, problem);
-        var format = PlaceQuery.FormatOf(formatName);
-        problem = format is null ? UnknownFormat(formatName) : Refused(format.Value, quality);
-        return problem is not null ? (default, problem) : ((pairing!, variant!, format!.Value), null);
+            return problem;
+        if (PlaceQuery.FormatOf(formatName) is not { } format)
+            return UnknownFormat(formatName);
+        return Refused(format, quality) is { } refused ? refused : new WantedTrial(format, file!.Pairing.RecipeFor(file.Variant.Only(format)));
     }
 
-    private static ProblemHttpResult UnknownFormat(string name) =>
-        Problems.Invalid("as", $"\"{name}\" is not a format that can be made. Use jpeg, webP or avif.");
+    private static Refusal UnknownFormat(string name) =>
+        Refusal.Invalid("as", $"\"{name}\" is not a format that can be made. Use jpeg, webP or avif.");
 
     private static async Task<Results<Ok<WeighingAnswer>, ProblemHttpResult>> SetByHandAsync(
         ByHandRequest request, Planning planning, PantometDb database, IDbContextFactory<PantometDb> databases, CancellationToken cancel)
     {
-        var (pairing, variant, problem) = await request.Place.FindAsync(planning, cancel);
-        if (problem is null)
-            problem = Refused(request.Format, request.Quality);
+        var (file, problem) = await request.Place.FindAsync(planning, cancel);
+        problem ??= Refused(request.Format, request.Quality);
         if (problem is not null)
-            return problem;
-        var isTaken = pairing!.Slot.Formats.Contains(request.Format) || variant!.Formats.Contains(request.Format);
+            return Problems.Of(problem);
+        var (pairing, variant) = file!;
+        var isTaken = pairing.Slot.Formats.Contains(request.Format) || variant.Formats.Contains(request.Format);
         if (!isTaken)
             return Problems.Invalid("format", $"{pairing.Slot.Name} does not take {request.Format.DisplayName()}. Allow it in the slot first.");
-        return await ChangeAsync(request.Place, pairing, variant!, request.Place.ByHand(pairing.Slot, variant!, request.Format, request.Quality), planning, database, databases, cancel);
+        return await ChangeAsync(request.Place, file, request.Place.ByHand(pairing.Slot, variant, request.Format, request.Quality), planning, database, databases, cancel);
     }
 
     private static async Task<Results<Ok<WeighingAnswer>, ProblemHttpResult>> AutomaticAsync(
         WeighedPlace place, Planning planning, PantometDb database, IDbContextFactory<PantometDb> databases, CancellationToken cancel)
     {
-        var (pairing, variant, problem) = await place.FindAsync(planning, cancel);
-        return problem is not null ? problem : await ChangeAsync(place, pairing!, variant!, null, planning, database, databases, cancel);
+        var (file, problem) = await place.FindAsync(planning, cancel);
+        return problem is not null ? Problems.Of(problem) : await ChangeAsync(place, file!, null, planning, database, databases, cancel);
     }
 
     private static async Task<Results<Ok<WeighingAnswer>, ProblemHttpResult>> ChangeAsync(
-        WeighedPlace place, Pairing pairing, PlannedVariant variant, Core.Weight.WeightByHand? byHand, Planning planning, PantometDb database, IDbContextFactory<PantometDb> databases, CancellationToken cancel)
+        WeighedPlace place, PlannedFile file, Core.Weight.WeightByHand? byHand, Planning planning, PantometDb database, IDbContextFactory<PantometDb> databases, CancellationToken cancel)
     {
+        var (pairing, variant) = file;
         var of = WeighedPlace.Of(pairing.Slot, variant);
         var isDone = await databases.WriteAsync(async changed =>
         {
@@ -128,13 +127,14 @@ internal static class WeighingEndpoints
         });
         if (!isDone)
             return Problems.NotFound("source", pairing.Source.Id);
-        var (after, changed, problem) = await (place with { Format = of }).FindAsync(planning, cancel);
-        return problem is not null ? problem : TypedResults.Ok(await AnswerAsync(database, after!, changed!, cancel));
+        var (after, problem) = await (place with { Format = of }).FindAsync(planning, cancel);
+        return problem is not null ? Problems.Of(problem) : TypedResults.Ok(await AnswerAsync(database, after!, cancel));
     }
 
     private static async Task<WeighingAnswer> AnswerAsync(
-        PantometDb database, Pairing pairing, PlannedVariant variant, CancellationToken cancel)
+        PantometDb database, PlannedFile file, CancellationToken cancel)
     {
+        var (pairing, variant) = file;
         var recipes = pairing.AcceptedFor(variant);
         var (own, free) = (recipes.Own.Hash, recipes.WithoutMax?.Hash);
         var tried = await database.Variants.AsNoTracking().Include(row => row.File)
@@ -144,8 +144,10 @@ internal static class WeighingEndpoints
         return WeighingAnswer.Of(pairing, variant, made);
     }
 
-    private static ProblemHttpResult? Refused(PictureFormat format, int quality) =>
-        !format.HasQuality() ? Problems.Invalid("format", $"{format.DisplayName()} has no quality to set; it is made without loss.")
-        : quality is < 1 or > 100 ? Problems.Invalid("quality", "A quality goes from 1 to 100.")
+    private static Refusal? Refused(PictureFormat format, int quality) =>
+        !format.HasQuality() ? Refusal.Invalid("format", $"{format.DisplayName()} has no quality to set; it is made without loss.")
+        : quality is < 1 or > 100 ? Refusal.Invalid("quality", "A quality goes from 1 to 100.")
         : null;
+
+    private sealed record WantedTrial(PictureFormat Format, RenderRecipe Recipe);
 }

@@ -2,9 +2,8 @@ using System.Runtime.CompilerServices;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.WebUtilities;
 using Microsoft.Net.Http.Headers;
-using Pantomet.Server.Hosting;
 
-namespace Pantomet.Server.Sources;
+namespace Pantomet.Server.Hosting;
 
 /// <summary>The sender broke off, or what was sent is no multipart content. A fault of the server's own disk is not this.</summary>
 internal sealed class BrokenOffException(Exception cause) : Exception("The upload ended before its last file was whole.", cause);
