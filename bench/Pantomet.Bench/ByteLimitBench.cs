@@ -24,7 +24,7 @@ internal static class ByteLimitBench
     public static void Run(string demo)
     {
         var shares = string.Join(", ", Shares);
-        Console.WriteLine($"Byte limits: {Photographs.Length} photographs × widths {string.Join(", ", Widths)} × caps of {shares} times the weight at the best quality; quick effort, floor {LooksPolicy.Usual.Floor}");
+        Console.WriteLine($"Byte limits: {Photographs.Length} photographs × widths {string.Join(", ", Widths)} × caps of {shares} times the weight at the best quality; quick effort, floor {ScoreDemand.Default.Min}");
         Console.WriteLine("  format   cases   cost in final encodes (mean, median, 90 %)   over cap   use 90 % of the cap, where the best quality exceeds it   stopped, confirmed by brute force");
         foreach (var format in Formats)
         {
@@ -47,7 +47,7 @@ internal static class ByteLimitBench
 
     private static void Measure(DecodedSource source, SourceFacts facts, PictureFormat format, int width, Tally tally)
     {
-        var free = BenchSlots.Of(format, [width], QualityRange.Usual, null);
+        var free = BenchSlots.Of(format, [width], QualityRange.Default, null);
         // A picture that is too small for a size is no case of it.
         if (SlotPlan.For(free, BenchSlots.Source(facts)).Variants is not [var variant, ..])
             return;
@@ -84,12 +84,12 @@ internal static class ByteLimitBench
     private static bool CanBeMade(FinishedPicture picture, Slot slot)
     {
         var range = QualityScale.For(slot.Quality, picture.Format);
-        for (var quality = range.Floor; quality <= range.Ceiling; quality++)
+        for (var quality = range.Min; quality <= range.Max; quality++)
         {
             var file = Encoder.Lossy(picture.Image, picture.Format, quality, picture.Settings);
-            if (file.LongLength > slot.Limits.Most!.Value.Bytes)
+            if (file.LongLength > slot.Limits.MaxBytes!.Value.Bytes)
                 return false;
-            if (picture.PointsOf(file) >= slot.Looks.Floor)
+            if (picture.PointsOf(file) >= slot.Score.Min)
                 return true;
         }
 

@@ -53,7 +53,7 @@ internal static class CodecFloor
         using var decoded = DecodedSource.Open(source.Path, source.Facts);
         foreach (var (variant, settings) in source.Files)
         {
-            using var pixels = decoded.Cut(variant.Crop, variant.Turn, variant.Size.Picture);
+            using var pixels = decoded.Cut(variant.Crop, variant.Rotation, variant.Size.Picture);
             Encoder.Lossy(pixels, PictureFormat.Jpeg, 80, settings);
         }
     });

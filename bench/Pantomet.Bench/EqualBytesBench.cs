@@ -62,7 +62,7 @@ internal static class EqualBytesBench
                 var theirs = folder.Path("theirs.jpg");
                 encode(before, theirs, width, quality);
                 var cap = new FileInfo(theirs).Length;
-                var slot = BenchSlots.Of(PictureFormat.Jpeg, [width], new QualityRange(1, 100), cap) with { Effort = effort, Looks = new LooksPolicy(0, 0, Preference.Better) };
+                var slot = BenchSlots.Of(PictureFormat.Jpeg, [width], new QualityRange(1, 100), cap) with { Effort = effort, Score = new ScoreDemand(0, 0, Preference.Better) };
                 // To the last byte that fits, so that bytes are equal.
                 using var picture = FinishedPicture.Make(source, BenchSlots.Recipe(facts, slot), PictureFormat.Jpeg);
                 var goal = new WeightGoal(new QualityRange(1, 100), cap, cap, cap);

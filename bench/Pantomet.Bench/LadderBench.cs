@@ -40,7 +40,7 @@ internal static class LadderBench
             ours += Ours(work.Files, (decoded, file) => VariantMaker.Make(decoded, BenchSlots.Recipe(facts, file.Variant, slot)).File);
             unproven += Ours(work.Files, (decoded, file) =>
             {
-                using var pixels = decoded.Cut(file.Variant.Crop, file.Variant.Turn, file.Variant.Size.Picture);
+                using var pixels = decoded.Cut(file.Variant.Crop, file.Variant.Rotation, file.Variant.Size.Picture);
                 return Encoder.Lossy(pixels, PictureFormat.Jpeg, 80, file.Settings);
             });
             floor += CodecFloor.Of(copies, 1);

@@ -34,7 +34,7 @@ internal static class WeightBench
     private static List<(double Pixels, double Bytes)> Weigh(string path, PictureFormat format)
     {
         var facts = SourceProbe.Probe(path, 300_000_000).Facts;
-        var slot = BenchSlots.Of(format, Widths, QualityRange.Usual, null);
+        var slot = BenchSlots.Of(format, Widths, QualityRange.Default, null);
         using var source = DecodedSource.Open(path, facts);
         return [.. SlotPlan.For(slot, BenchSlots.Source(facts)).Variants
             .AsParallel().Select(variant => ((double)variant.Size.File.Count, (double)VariantMaker.Make(source, BenchSlots.Recipe(facts, variant, slot)).File.Length))];

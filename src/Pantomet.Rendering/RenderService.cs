@@ -77,7 +77,7 @@ public sealed class RenderService(
             if (!made.IsGood)
                 return Without(accepted, made);
             ContentStore.Keep(staged, folder);
-            var under = accepted.For(staged.Bytes, made.IsFreeOfCap);
+            var under = accepted.For(staged.Bytes, made.IsFreeOfMax);
             return RenderOutcome.Done(
                 new RenderedFile(0, under.Hash, staged.Sha256, made.Format, staged.Bytes, made.Quality, made.Encoding, made.Points, made.Findings));
         }
@@ -95,7 +95,7 @@ public sealed class RenderService(
         }
     }
 
-    private static RenderOutcome Without(AcceptedRecipes accepted, MadeFile made) => new(
+    private static RenderOutcome Without(AcceptedRecipes accepted, EncodedFile made) => new(
         made.IsUnneeded ? RenderState.Unneeded : RenderState.Blocked, accepted.Own.Hash, made.Format, null, made.Findings, made.Remedies);
 
     private RenderOutcome Failed(AcceptedRecipes accepted, Exception problem, string id, string sentence)

@@ -20,8 +20,8 @@ using Serilog;
 
 if (DecoderProgram.IsAskedFor(args))
     return DecoderProgram.Run(args);
-if (KeepingCommands.IsOne(args))
-    return KeepingCommands.Run(args);
+if (MaintenanceCommands.IsOne(args))
+    return MaintenanceCommands.Run(args);
 
 var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = args, ContentRootPath = AppContext.BaseDirectory });
 builder.WebHost.UseKestrel(kestrel => kestrel.AddServerHeader = false);
@@ -91,7 +91,7 @@ services.Configure<HostOptions>(host => host.BackgroundServiceExceptionBehavior 
 
 var app = builder.Build();
 app.UseMiddleware<RequestGuard>();
-app.UseExceptionHandler(FaultAnswer.Options);
+app.UseExceptionHandler(FaultResponse.Options);
 app.UseStatusCodePages(StatusAnswer.ExecuteAsync);
 app.UseStaticFiles(ClientFiles.Options);
 app.UseRouting();

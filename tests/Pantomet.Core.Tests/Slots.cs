@@ -14,7 +14,7 @@ internal static class Slots
         Assert.True(Shape.TryParse(shape, out var parsed));
         return new Slot(
             "test.slot", "test slot", parsed, fit, BackgroundColour.White, sizes ?? new SizeRule.FromShape(), [], formats.Length > 0 ? formats : [PictureFormat.Jpeg],
-            Delivery.One, limits ?? FileLimits.None, QualityRange.Usual, ColourPolicy.Srgb, MetadataPolicy.Rights, TransparencyPolicy.WhereItCan, [], NamePattern.Usual);
+            Delivery.One, limits ?? FileLimits.None, QualityRange.Default, ColourPolicy.Srgb, MetadataPolicy.Rights, TransparencyPolicy.WhereItCan, [], NamePattern.Usual);
     }
 
     public static SourceFacts Photograph(int width, int height) => new(

@@ -51,13 +51,13 @@ internal sealed class Workshop : IRenderedFiles, ISourceFiles, IDisposable
     public Func<Task> Keeping { get; set; } = () => Task.CompletedTask;
 
     public static RenderRecipe Recipe(int width, PictureFormat format = PictureFormat.Jpeg, ByteLimits? limits = null) => new(
-        [new RecipeInput(Picture, new PixelRect(0, 0, 48, 48), Turn.None)],
+        [new RecipeInput(Picture, new PixelRect(0, 0, 48, 48), Rotation.None)],
         new PixelSize(width, width),
         new PixelSize(width, width),
         [],
         new PixelRequest(ContentKind.Photograph, ColourPolicy.Srgb, false, null, null, false),
         new FileRequest(
-            [format], 0, null, null, limits ?? new ByteLimits(null, null, null), QualityRange.Usual, LooksPolicy.Usual, Effort.Quick, LosslessUse.Never, null),
+            [format], 0, null, null, limits ?? new ByteLimits(null, null, null), QualityRange.Default, ScoreDemand.Default, Effort.Quick, LosslessUse.Never, null),
         new WrittenMetadata(RightsFields.None, ""));
 
     public string PathOf(RenderedFile file) => ContentStore.PathOf(Path.Combine(folder.FullName, "rendered"), file.Sha256);

@@ -29,10 +29,10 @@ public sealed class KeepingTests : IDisposable
         var running = (await (await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources = more, slots = Slots })).Content.ReadFromJsonAsync<JsonNode>())!;
         await library.UntilAsync($"/api/runs/{running["id"]}", run => (int)run["done"]! >= 1);
 
-        Assert.Equal(0, KeepingCommands.Run(["backup", library.DataFolder, In("backup")]));
+        Assert.Equal(0, MaintenanceCommands.Run(["backup", library.DataFolder, In("backup")]));
         // What changes afterwards is not in it, until it is taken again: then only what is new is copied.
         await library.SendJsonAsync(HttpMethod.Patch, $"/api/sources/{flight}", new { stem = "later" });
-        Assert.Equal(0, KeepingCommands.Run(["restore", In("restored"), In("backup")]));
+        Assert.Equal(0, MaintenanceCommands.Run(["restore", In("restored"), In("backup")]));
 
         using var back = new Library(null, ("data", In("restored")));
         Assert.Equal("hill-flight", (string)(await back.GetAsync($"/api/sources/{flight}"))["stem"]!);
@@ -51,12 +51,12 @@ public sealed class KeepingTests : IDisposable
     {
         using var library = await ReadyAsync();
         var spool = await library.TakeInAsync("spool-small.jpg");
-        Assert.Equal(2, KeepingCommands.Run(["restore", library.DataFolder, In("nothing")]));
+        Assert.Equal(2, MaintenanceCommands.Run(["restore", library.DataFolder, In("nothing")]));
         await File.WriteAllTextAsync(Path.Combine(library.DataFolder, "originals", spool[..2], spool[2..4], spool), "altered");
-        Assert.Equal(1, KeepingCommands.Run(["backup", library.DataFolder, In("backup")]));
+        Assert.Equal(1, MaintenanceCommands.Run(["backup", library.DataFolder, In("backup")]));
         // The library is there already, and in use.
-        Assert.Equal(2, KeepingCommands.Run(["restore", library.DataFolder, In("backup")]));
-        Assert.Equal(2, KeepingCommands.Run(["backup", library.DataFolder, Path.Combine(library.DataFolder, "inside")]));
+        Assert.Equal(2, MaintenanceCommands.Run(["restore", library.DataFolder, In("backup")]));
+        Assert.Equal(2, MaintenanceCommands.Run(["backup", library.DataFolder, Path.Combine(library.DataFolder, "inside")]));
         Assert.Equal("spool-small", (string)(await library.GetAsync($"/api/sources/{spool}"))["stem"]!);
     }
 

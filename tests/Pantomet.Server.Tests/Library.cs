@@ -18,7 +18,7 @@ public sealed class Library : WebApplicationFactory<Program>
     private static readonly DecoderPool Decoders = new(
         DecoderCommand.Of(typeof(Program).Assembly.Location),
         Directory.CreateTempSubdirectory("pantomet-decoders-").FullName,
-        DecoderBounds.Usual with { UsualTime = TimeSpan.FromSeconds(4) });
+        DecoderBounds.Usual with { DefaultTime = TimeSpan.FromSeconds(4) });
 
     private DirectoryInfo data = Directory.CreateTempSubdirectory("pantomet-test-");
     private readonly Action<IServiceCollection>? services;

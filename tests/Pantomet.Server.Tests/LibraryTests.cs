@@ -149,6 +149,6 @@ public sealed class LibraryTests
     public void An_option_goes_before_a_variable()
     {
         var configuration = new ConfigurationBuilder().AddInMemoryCollection([new("data", "/a"), new("PANTOMET_DATA", "/b"), new("PANTOMET_MOST_PIXELS", "1000")]).Build();
-        Assert.Equal(("/a", 1000), (ServerSettings.From(configuration).DataFolder, ServerSettings.From(configuration).MostPixels));
+        Assert.Equal(("/a", 1000), (ServerSettings.From(configuration).DataFolder, ServerSettings.From(configuration).MaxPixels));
     }
 }

@@ -24,11 +24,11 @@ public sealed record DestinationReading(
 /// <summary>Turns a destination document into a destination, and says everything that is wrong with it at once.</summary>
 public static partial class DestinationReader
 {
-    private const int MostSlots = 200;
+    private const int MaxSlots = 200;
     private const int LongestNote = 2000;
 
     // Each line is looked up in the whole text, and nobody reads more: a long table may be wrong in every row.
-    private const int MostTold = 100;
+    private const int MaxTold = 100;
     internal const string IdSentence = "An id is lower-case letters and digits in words joined by hyphens or dots, at most 80 characters.";
     internal const string NameSentence = "A name has 1 to 80 characters.";
 
@@ -71,7 +71,7 @@ public static partial class DestinationReader
         list.Check((document.Note ?? "").Length <= LongestNote, "note", $"A note has at most {LongestNote:#,0} characters.");
         list.Check((document.NumbersFrom ?? "").Length <= LongestNote, "numbersFrom", $"This has at most {LongestNote:#,0} characters.");
         // Beyond that nothing is read: who sends more is told so at once.
-        if (!list.Check(document.Slots.Count <= MostSlots, "slots", $"A destination has at most {MostSlots} slots; this one has {document.Slots.Count:#,0}."))
+        if (!list.Check(document.Slots.Count <= MaxSlots, "slots", $"A destination has at most {MaxSlots} slots; this one has {document.Slots.Count:#,0}."))
             return new DestinationReading(null, document, problems, notices, []);
 
         var devices = ReadDevices(document.Devices, list, notices);
@@ -108,7 +108,7 @@ public static partial class DestinationReader
         foreach (var (row, index) in rows.Select((row, index) => (row, index)).Where(one => !IsDevice(one.row)))
         {
             var at = list.In($"devices[{index}]");
-            at.Check(row.Viewport is >= 1 and <= SizeRule.MostPixelsPerSide, "viewport", "A viewport has 1 to 16,383 CSS px.");
+            at.Check(row.Viewport is >= 1 and <= SizeRule.MaxPixelsPerSide, "viewport", "A viewport has 1 to 16,383 CSS px.");
             at.Check(Density.IsValid(row.Density), "density", $"A density is above 0 and at most {Density.Most}.");
             at.Check(row.Share > 0, "share", "A share is above 0.");
         }
@@ -122,7 +122,7 @@ public static partial class DestinationReader
     }
 
     private static bool IsDevice(DeviceDocument row) =>
-        row.Viewport is >= 1 and <= SizeRule.MostPixelsPerSide && Density.IsValid(row.Density) && row.Share > 0;
+        row.Viewport is >= 1 and <= SizeRule.MaxPixelsPerSide && Density.IsValid(row.Density) && row.Share > 0;
 
     private static string? NewerVersion(string json)
     {
@@ -132,7 +132,7 @@ public static partial class DestinationReader
     }
 
     private static List<DocumentProblem> WithLines(string json, IReadOnlyList<DocumentProblem> problems) =>
-        [.. problems.Take(MostTold).Select(problem => problem with { Line = JsonPlaces.LineOf(json, problem.Field) })];
+        [.. problems.Take(MaxTold).Select(problem => problem with { Line = JsonPlaces.LineOf(json, problem.Field) })];
 
     private static DestinationReading Refused(string json, string field, string sentence) =>
         new(null, null, [new DocumentProblem(field, sentence, JsonPlaces.LineOf(json, field))], [], []);

@@ -22,7 +22,7 @@ public sealed partial record NamePattern(string Text)
     /// <summary>
     /// The longest name without its ending; with the folders of a package it stays below the 255 bytes that file systems allow.
     /// </summary>
-    public const int MostCharacters = Stem.MostCharacters;
+    public const int MaxCharacters = Stem.MaxCharacters;
 
     private const int HashDigits = 8;
 
@@ -58,8 +58,8 @@ public sealed partial record NamePattern(string Text)
     /// <param name="name">Without its ending.</param>
     public static string? Unfit(string name)
     {
-        if (name.Length > MostCharacters)
-            return $"The name has {name.Length} characters without its ending; at most {MostCharacters} are safe everywhere.";
+        if (name.Length > MaxCharacters)
+            return $"The name has {name.Length} characters without its ending; at most {MaxCharacters} are safe everywhere.";
         return Reserved().IsMatch(name) ? $"Windows keeps the name \"{name}\" for a device and cannot store such a file." : null;
     }
 

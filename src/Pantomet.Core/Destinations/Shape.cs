@@ -44,7 +44,7 @@ public abstract record Shape
     }
 
     private static bool TrySide(string text, out int side) =>
-        int.TryParse(text, System.Globalization.NumberStyles.None, null, out side) && side is >= 1 and <= SizeRule.MostPixelsPerSide;
+        int.TryParse(text, System.Globalization.NumberStyles.None, null, out side) && side is >= 1 and <= SizeRule.MaxPixelsPerSide;
 
     /// <summary>One ratio, at any size.</summary>
     /// <param name="Value">The ratio.</param>

@@ -7,7 +7,7 @@ namespace Pantomet.Core.Destinations;
 public abstract record SizeRule
 {
     /// <summary>The largest side that can be asked for: the limit of the JPEG and WebP formats is near it (65,535 and 16,383).</summary>
-    public const int MostPixelsPerSide = 16_383;
+    public const int MaxPixelsPerSide = 16_383;
 
     private SizeRule()
     {

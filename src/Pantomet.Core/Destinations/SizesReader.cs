@@ -8,8 +8,8 @@ namespace Pantomet.Core.Destinations;
 internal static class SizesReader
 {
     public const string SideSentence = "A side has 1 to 16,383 px.";
-    private const int MostSizes = 40;
-    private const long MostPixelsInAll = 268_000_000;
+    private const int MaxSizes = 40;
+    private const long MaxPixelsInAll = 268_000_000;
 
     public static SizeRule Read(SizesDocument? sizes, Shape shape, IReadOnlyList<Device> devices, Func<int, double> bytes, ProblemList list)
     {
@@ -30,18 +30,18 @@ internal static class SizesReader
             { LongestSide: { } longest } => new SizeRule.LongestSide(Side(longest, "longestSide", at)),
             { ShortestSide: { } shortest } => new SizeRule.ShortestSide(Side(shortest, "shortestSide", at)),
             { Box: { } box } => new SizeRule.Box(ReadSize(box, "box", at)),
-            { MostPixels: { } pixels } => at.Check(pixels is >= 1 and <= MostPixelsInAll, "mostPixels", $"A file has 1 to {MostPixelsInAll:#,0} px in all.") ? new SizeRule.MostPixels(pixels) : new SizeRule.AllPixels(),
+            { MostPixels: { } pixels } => at.Check(pixels is >= 1 and <= MaxPixelsInAll, "mostPixels", $"A file has 1 to {MaxPixelsInAll:#,0} px in all.") ? new SizeRule.MostPixels(pixels) : new SizeRule.AllPixels(),
             { Multiples: { } multiples } => ReadMultiples(multiples, shape, at.In("multiples")),
             { Layout: { } layout } => LayoutReader.Read(layout, devices, bytes, at.In("layout")) is { } ladder ? new SizeRule.FromLayout(ladder) : new SizeRule.AllPixels(),
             _ => ReadAllPixels(sizes!.AllPixels, at),
         };
     }
 
-    internal static bool IsSide(int px) => px is >= 1 and <= SizeRule.MostPixelsPerSide;
+    internal static bool IsSide(int px) => px is >= 1 and <= SizeRule.MaxPixelsPerSide;
 
     internal static IReadOnlyList<int> Sides(IReadOnlyList<int> px, string field, string what, ProblemList list)
     {
-        list.Check(px.Count is >= 1 and <= MostSizes, field, $"Say 1 to {MostSizes} {what}s.");
+        list.Check(px.Count is >= 1 and <= MaxSizes, field, $"Say 1 to {MaxSizes} {what}s.");
         list.Check(px.All(IsSide), field, SideSentence);
         list.Check(px.Distinct().Count() == px.Count, field, $"A {what} is listed twice.");
         return [.. px.OrderDescending()];
@@ -72,14 +72,14 @@ internal static class SizesReader
 
     private static SizeRule.Multiples ReadMultiples(MultiplesDocument multiples, Shape shape, ProblemList list)
     {
-        list.Check(multiples.Factors.Count is >= 1 and <= MostSizes, "factors", $"Say 1 to {MostSizes} factors.");
+        list.Check(multiples.Factors.Count is >= 1 and <= MaxSizes, "factors", $"Say 1 to {MaxSizes} factors.");
         list.Check(multiples.Factors.All(Density.IsValid), "factors", string.Create(CultureInfo.InvariantCulture, $"A factor is above 0 and at most {Density.Most}."));
         list.Check(multiples.Factors.Distinct().Count() == multiples.Factors.Count, "factors", "A factor is listed twice.");
         list.Check(multiples.Width is null || shape is not Shape.Exact, "width", "The shape already says the size of factor 1. Leave the width out.");
         list.Check(multiples.Width is not null || shape is Shape.Exact, "width", "Say the width of factor 1 in px.");
         var width = multiples.Width ?? (shape as Shape.Exact)?.Size.Width ?? 1;
         list.Check(IsSide(width), "width", SideSentence);
-        list.Check(multiples.Factors.All(factor => width * factor is >= 1 and <= SizeRule.MostPixelsPerSide), "factors", "Every multiple must have 1 to 16,383 px.");
+        list.Check(multiples.Factors.All(factor => width * factor is >= 1 and <= SizeRule.MaxPixelsPerSide), "factors", "Every multiple must have 1 to 16,383 px.");
         return new SizeRule.Multiples(width, [.. multiples.Factors.OrderDescending().Select(factor => new Density(factor))]);
     }
 }

@@ -97,16 +97,16 @@ public sealed record Slot(
     NamePattern NamePattern)
 {
     /// <summary>Room that a slot wants around the subject when it says nothing, as a fraction of the subject's longer side.</summary>
-    public const double UsualBreathing = 0.05;
+    public const double DefaultBreathing = 0.05;
 
     /// <summary>Where in its picture the focus should lie.</summary>
     public FocusPlace FocusPlace { get; init; } = FocusPlace.Centre;
 
     /// <summary>Room wanted around the subject, as a fraction of its longer side, 0 to 1.</summary>
-    public double Breathing { get; init; } = UsualBreathing;
+    public double Breathing { get; init; } = DefaultBreathing;
 
     /// <summary>How its files should look.</summary>
-    public LooksPolicy Looks { get; init; } = LooksPolicy.Usual;
+    public ScoreDemand Score { get; init; } = ScoreDemand.Default;
 
     /// <summary>How much work its files are worth.</summary>
     public Effort Effort { get; init; } = Effort.Quick;

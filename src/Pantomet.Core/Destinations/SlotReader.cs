@@ -7,12 +7,12 @@ namespace Pantomet.Core.Destinations;
 /// <summary>Reads one slot, adding to the list of problems.</summary>
 internal static class SlotReader
 {
-    private const int MostZones = 20;
+    private const int MaxZones = 20;
 
     private const string ShapeSentence = "A shape is a ratio (16:9), a pixel size (851x315), a range of ratios (4:5..16:9) or free.";
 
     // Where the shape follows the picture, sizes are tried on the most common proportions of a camera.
-    private static readonly PixelSize UsualPicture = new(6000, 4000);
+    private static readonly PixelSize DefaultPicture = new(6000, 4000);
 
     public static Slot? Read(SlotDocument slot, IReadOnlyList<Device> devices, ProblemList list)
     {
@@ -23,19 +23,19 @@ internal static class SlotReader
         list.Check(BackgroundColour.TryParse(slot.Background ?? "#ffffff", out var background), "background", "A background is a colour such as #ffffff.");
         var formats = ReadFormats(slot, list);
         var limits = LimitsReader.Read(slot.Limits, list.In("limits"));
-        var looks = LooksReader.Read(slot.Looks, list.In("looks"));
-        var usual = looks.Prefer == Preference.Smaller ? QualityRange.ForWantedLooks : QualityRange.Usual;
-        var quality = new QualityRange(slot.Quality?.Floor ?? usual.Floor, slot.Quality?.Ceiling ?? usual.Ceiling);
-        list.Check(quality is { Floor: >= 1, Ceiling: <= 100 } && quality.Floor <= quality.Ceiling, "quality", "Quality goes from 1 to 100, and the floor is not above the ceiling.");
+        var looks = ScoreReader.Read(slot.Looks, list.In("looks"));
+        var usual = looks.Prefer == Preference.Smaller ? QualityRange.ForWantedLooks : QualityRange.Default;
+        var quality = new QualityRange(slot.Quality?.Floor ?? usual.Min, slot.Quality?.Ceiling ?? usual.Max);
+        list.Check(quality is { Min: >= 1, Max: <= 100 } && quality.Min <= quality.Max, "quality", "Quality goes from 1 to 100, and the floor is not above the ceiling.");
         var pattern = slot.FileName ?? NamePattern.Usual.Text;
         var isPattern = list.Check(
             NamePattern.IsValid(pattern), "fileName",
             $"A name pattern has {{stem}}, {{sequence}} or {{hash}}, and besides them only {string.Join(", ", NamePattern.Placeholders)}, lower-case letters, digits and hyphens.");
-        list.Check((slot.KeepClear?.Count ?? 0) <= MostZones, "keepClear", $"A slot has at most {MostZones} zones.");
+        list.Check((slot.KeepClear?.Count ?? 0) <= MaxZones, "keepClear", $"A slot has at most {MaxZones} zones.");
         foreach (var (zone, index) in (slot.KeepClear ?? []).Select((zone, index) => (zone, index)))
             list.Check(IsInside(zone), $"keepClear[{index}]", $"The zone \"{zone.Name}\" must lie inside the picture: fractions from 0 to 1.");
         list.Check(FocusPlace.TryParse(slot.FocusAt ?? "center", out var focusPlace), "focusAt", "The focus lies at thirds, or at a CSS position: center, left, right top, 30% 60%.");
-        var breathing = slot.Breathing ?? Slot.UsualBreathing;
+        var breathing = slot.Breathing ?? Slot.DefaultBreathing;
         list.Check(breathing is >= 0 and <= 1, "breathing", "The room around the subject is a fraction of its longer side, from 0 to 1.");
         list.Check(slot.Ppi is null or (>= 1 and <= 10_000), "ppi", "Pixels per inch go from 1 to 10,000.");
         var fit = slot.Fit ?? Fit.Cover;
@@ -46,7 +46,7 @@ internal static class SlotReader
 
         var bytes = BytesPerWidth.For(formats[0]);
         SizeRule SizesOf(SizesDocument? sizes, Shape of, IReadOnlyList<Device> screens, ProblemList at) =>
-            SizesReader.Read(sizes, of, screens, bytes.ByWidth(of.RatioFor(AspectRatio.Of(UsualPicture)), limits.Most), at);
+            SizesReader.Read(sizes, of, screens, bytes.ByWidth(of.RatioFor(AspectRatio.Of(DefaultPicture)), limits.MaxBytes), at);
         var rule = slot.Sizes is null && slot.Tiers is { Count: > 0 } && slot.Tiers.All(tier => tier.Sizes is not null)
             ? new SizeRule.AllPixels()
             : SizesOf(slot.Sizes, shape, devices, list);
@@ -61,7 +61,7 @@ internal static class SlotReader
         {
             FocusPlace = focusPlace,
             Breathing = breathing,
-            Looks = looks,
+            Score = looks,
             Effort = slot.Effort ?? Effort.Quick,
             Sharpening = slot.Sharpening ?? Sharpening.Off,
             Ppi = slot.Ppi,
@@ -81,8 +81,8 @@ internal static class SlotReader
     }
 
     /// <summary>The sizes that a slot makes of a large picture of usual proportions, with the tier they are for.</summary>
-    internal static IEnumerable<(Slot Part, OutputSize Size)> UsualSizes(Slot slot) =>
-        slot.Parts().SelectMany(part => OutputSizes.For(part.Slot, part.Slot.Shape.RatioFor(AspectRatio.Of(UsualPicture)).LargestIn(UsualPicture)).Select(size => (part.Slot, size)));
+    internal static IEnumerable<(Slot Part, OutputSize Size)> DefaultSizes(Slot slot) =>
+        slot.Parts().SelectMany(part => OutputSizes.For(part.Slot, part.Slot.Shape.RatioFor(AspectRatio.Of(DefaultPicture)).LargestIn(DefaultPicture)).Select(size => (part.Slot, size)));
 
     private static List<PictureFormat> ReadFormats(SlotDocument slot, ProblemList list)
     {
@@ -106,13 +106,13 @@ internal static class SlotReader
     {
         if (slot.Sizes is SizeRule.AllPixels || slot.Shape is Shape.Free or Shape.Range)
             return;
-        var refused = UsualSizes(slot).Select(one => one.Size.File).FirstOrDefault(size => !slot.Limits.Allow(size));
+        var refused = DefaultSizes(slot).Select(one => one.Size.File).FirstOrDefault(size => !slot.Limits.Allow(size));
         list.Check(refused == default, "limits", $"The slot makes files of {refused} px, which its least or most side refuses. Change the sizes or the limits.");
     }
 
     private static void CheckNames(Slot slot, ProblemList list)
     {
-        var names = UsualSizes(slot).Select(one => slot.NamePattern.NameFor(new NameParts(
+        var names = DefaultSizes(slot).Select(one => slot.NamePattern.NameFor(new NameParts(
             "stem", one.Part.Name, one.Size.File, one.Size.Density, 1, default, () => Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.ASCII.GetBytes($"{one}"))))));
         var twice = names.GroupBy(name => name).FirstOrDefault(group => group.Count() > 1);
         list.Check(twice is null, "fileName", $"{twice?.Count()} files of one picture would all be named \"{twice?.Key}\". Add {{width}}, {{height}}, {{density}}, {{slot}} or {{hash}} to tell them apart.");

@@ -6,7 +6,7 @@ namespace Pantomet.Core.Destinations;
 /// <summary>Reads the tiers of a slot.</summary>
 internal static class TierReader
 {
-    private const int MostTiers = 8;
+    private const int MaxTiers = 8;
 
     /// <summary>Reads the sizes of a tier or slot: the document, the shape, the screens it is for.</summary>
     public delegate SizeRule SizesOf(SizesDocument? sizes, Shape shape, IReadOnlyList<Device> screens, ProblemList list);
@@ -15,14 +15,14 @@ internal static class TierReader
     {
         if (slot.Tiers is not { Count: > 0 } tiers)
             return [];
-        list.Check(tiers.Count <= MostTiers, "tiers", $"A slot has at most {MostTiers} tiers.");
+        list.Check(tiers.Count <= MaxTiers, "tiers", $"A slot has at most {MaxTiers} tiers.");
         list.Check(tiers[0].From == 0, "tiers[0].from", "The first tier begins at viewport width 0.");
         return [.. tiers.Select((tier, index) =>
         {
             var at = list.In($"tiers[{index}]");
             at.Check(DestinationReader.IsName(tier.Name), "name", DestinationReader.NameSentence);
             at.Check(tiers.Take(index).All(other => !string.Equals(other.Name, tier.Name, StringComparison.OrdinalIgnoreCase)), "name", $"Another tier is called \"{tier.Name}\" already.");
-            at.Check(tier.From is >= 0 and <= SizeRule.MostPixelsPerSide, "from", "A viewport width has 0 to 16,383 CSS px.");
+            at.Check(tier.From is >= 0 and <= SizeRule.MaxPixelsPerSide, "from", "A viewport width has 0 to 16,383 CSS px.");
             at.Check(index == 0 || tier.From > tiers[index - 1].From, "from", "Tiers rise: each begins at a wider viewport than the one before.");
             var own = tier.Shape is { } text ? SlotReader.ReadShape(text, at) : shape;
             // A tier with a pixel size as its shape needs no sizes, whatever the slot says.

@@ -15,9 +15,9 @@ internal static class TightLimits
     /// <param name="at">Its path in the document.</param>
     public static IEnumerable<DocumentProblem> In(Slot slot, string at)
     {
-        if (slot.Limits.Most is not { } cap || slot.Sizes is SizeRule.AllPixels)
+        if (slot.Limits.MaxBytes is not { } cap || slot.Sizes is SizeRule.AllPixels)
             yield break;
-        var largest = SlotReader.UsualSizes(slot).Select(one => one.Size.File).MaxBy(size => size.Count);
+        var largest = SlotReader.DefaultSizes(slot).Select(one => one.Size.File).MaxBy(size => size.Count);
         var expected = BytesPerWidth.For(slot.Formats[0]).At(largest.Count);
         if (expected > FarAbove * cap.Bytes)
             yield return new DocumentProblem(

@@ -23,5 +23,5 @@ public static class AutomaticCrop
     /// <summary>Computes the crop.</summary>
     /// <param name="wishes">Subject and focus may reach outside the picture; the crop does not.</param>
     /// <returns>Pixels of the turned picture. Where the picture is levelled: before the crop is tilted about its centre.</returns>
-    public static PixelRect For(CropWishes wishes) => wishes.Level == 0 ? UprightCrop.For(wishes) : LevelledCrop.For(wishes);
+    public static PixelRect For(CropCriteria wishes) => wishes.Level == 0 ? UprightCrop.For(wishes) : StraightenedCrop.For(wishes);
 }

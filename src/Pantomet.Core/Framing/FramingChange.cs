@@ -31,7 +31,7 @@ public abstract record FramingChange(string Label)
 
     /// <summary>Turns the picture for all places.</summary>
     /// <param name="Turn">From upright.</param>
-    public sealed record TurnAll(Turn Turn) : FramingChange("turning")
+    public sealed record TurnAll(Rotation Turn) : FramingChange("turning")
     {
         /// <inheritdoc/>
         public override SourceFraming ApplyTo(SourceFraming framing) => framing with { Turn = Turn };

@@ -24,15 +24,15 @@ public static class FramingFindings
     /// <param name="crop">In the turned picture.</param>
     /// <param name="isPadded">The crop is shown whole in the shape, and the shape filled up.</param>
     /// <param name="isProposed">Nobody has confirmed the subject yet.</param>
-    public static IEnumerable<Finding> Of(CropWishes wishes, PixelRect crop, bool isPadded, bool isProposed)
+    public static IEnumerable<Finding> Of(CropCriteria wishes, PixelRect crop, bool isPadded, bool isProposed)
     {
         foreach (var zone in wishes.Zones.Where(zone => zone is { Form: ZoneForm.Rectangle, X: <= 0, Y: <= 0, Width: >= 1, Height: >= 1 }))
             yield return new Finding(NothingClear, Severity.Note, $"The zone \"{zone.Name}\" covers the whole picture. Nothing can be kept clear of it.", "Make the zone smaller, or take it away.");
         if (wishes.Subject is not { } stated)
             yield break;
-        var room = new LevelRoom(wishes.Picture, wishes.Level);
-        var subject = LevelledWishes.Around(room, stated);
-        var shown = LevelledWishes.Levelled(room, crop);
+        var room = new StraightenedBounds(wishes.Picture, wishes.Level);
+        var subject = StraightenedCriteria.Around(room, stated);
+        var shown = StraightenedCriteria.Levelled(room, crop);
         var name = isProposed ? "proposed subject" : "subject";
         if (Cut(subject, shown) is { Count: > 0 } sides)
         {
@@ -50,13 +50,13 @@ public static class FramingFindings
     /// <summary>Share of the subject's area that a crop cuts off, 0 to 1.</summary>
     /// <param name="wishes">Of the crop.</param>
     /// <param name="crop">In the turned picture.</param>
-    public static double ShareCut(CropWishes wishes, PixelRect crop)
+    public static double ShareCut(CropCriteria wishes, PixelRect crop)
     {
         if (wishes.Subject is not { } stated)
             return 0;
-        var room = new LevelRoom(wishes.Picture, wishes.Level);
-        var subject = LevelledWishes.Around(room, stated);
-        return 1 - ((double)CoveredParts.Shared(LevelledWishes.Levelled(room, crop), subject) / subject.Size.Count);
+        var room = new StraightenedBounds(wishes.Picture, wishes.Level);
+        var subject = StraightenedCriteria.Around(room, stated);
+        return 1 - ((double)CoveredParts.Shared(StraightenedCriteria.Levelled(room, crop), subject) / subject.Size.Count);
     }
 
     private static List<(string Side, long Px, int Of)> Cut(PixelRect subject, PixelRect crop)
@@ -82,7 +82,7 @@ public static class FramingFindings
         return $"The crop cuts {parts} of the {name}.{why}";
     }
 
-    private static IEnumerable<Finding> Covered(CropWishes wishes, PixelRect subject, PixelRect frame, PixelRect shown, string name)
+    private static IEnumerable<Finding> Covered(CropCriteria wishes, PixelRect subject, PixelRect frame, PixelRect shown, string name)
     {
         foreach (var zone in wishes.Zones.Where(zone => zone is not { Form: ZoneForm.Rectangle, X: <= 0, Y: <= 0, Width: >= 1, Height: >= 1 }))
         {
@@ -96,7 +96,7 @@ public static class FramingFindings
         }
     }
 
-    private static Finding? Room(CropWishes wishes, PixelRect stated, PixelRect subject, PixelRect crop, string name)
+    private static Finding? Room(CropCriteria wishes, PixelRect stated, PixelRect subject, PixelRect crop, string name)
     {
         var wanted = (int)Rounding.HalfUp(wishes.Breathing * stated.Size.LongestSide);
         // Beyond the edge of the picture there is no room to be had.

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Pantomet.Core.Measures;
 
 namespace Pantomet.Core.Framing;
@@ -7,7 +8,7 @@ namespace Pantomet.Core.Framing;
 /// centre.</param>
 /// <param name="Turn">A turn of its own; null follows the source's.</param>
 /// <param name="IsFromReplaced">It was set on an earlier file of other proportions, and nobody has looked at it since.</param>
-public sealed record HandFraming(PixelRect Crop, Turn? Turn = null, bool IsFromReplaced = false);
+public sealed record HandFraming(PixelRect Crop, [property: JsonPropertyName("turn")] Rotation? Turn = null, bool IsFromReplaced = false);
 
 /// <summary>What a person said of one source in one slot or tier.</summary>
 public sealed record PlaceFraming

@@ -6,13 +6,13 @@ namespace Pantomet.Core.Framing;
 /// <summary>The part of a source that goes into a slot or tier.</summary>
 /// <param name="Area">In upright source pixels, with its sides along theirs; where the picture is levelled, before it is tilted about its
 /// centre.</param>
-/// <param name="Turn">How the picture is turned.</param>
+/// <param name="Rotation">How the picture is turned.</param>
 /// <param name="Fit">How the part fills the shape: as the slot says, or padded because a person said so.</param>
 /// <param name="IsByHand">Whether a person set it.</param>
-public sealed record SlotCrop(PixelRect Area, Turn Turn, Fit Fit, bool IsByHand)
+public sealed record SlotCrop(PixelRect Area, Rotation Rotation, Fit Fit, bool IsByHand)
 {
     /// <summary>Pixels that come out of it: its size after the quarter turns.</summary>
-    public PixelSize Size => Turn.Quarters % 2 == 0 ? Area.Size : Area.Size.Turned;
+    public PixelSize Size => Rotation.QuarterTurns % 2 == 0 ? Area.Size : Area.Size.Turned;
 
     /// <summary>Whether a slot crops at all; <c>contain</c> and <c>pad</c> show the whole picture.</summary>
     /// <param name="slot">Any slot.</param>
@@ -27,13 +27,13 @@ public sealed record SlotCrop(PixelRect Area, Turn Turn, Fit Fit, bool IsByHand)
         var framing = source.Framing;
         var hand = CanBeSet(part) ? framing.HandAt(part, tier) : null;
         var turn = hand?.Turn ?? framing.Turn;
-        var turned = new TurnedPicture(source.Facts.Size, turn);
+        var turned = new RotatedPicture(source.Facts.Size, turn);
         if (!CanBeSet(part))
             return new SlotCrop(turned.ToUpright(Whole(turned)), turn, part.Fit, false);
         if (framing.At(part.Id, tier).IsPadded)
             return new SlotCrop(turned.ToUpright(Padded(part, source, turned)), turn, Fit.Pad, true);
         var area = hand is { Crop: var drawn }
-            ? HandCrop.Nearest(new LevelRoom(turned.Size, turn.Level), part.Shape, turned.FromUpright(drawn))
+            ? HandCrop.Nearest(new StraightenedBounds(turned.Size, turn.Straighten), part.Shape, turned.FromUpright(drawn))
             : AutomaticCrop.For(Wishes(part, source, turned));
         return new SlotCrop(turned.ToUpright(area), turn, Fit.Cover, hand is not null);
     }
@@ -42,19 +42,19 @@ public sealed record SlotCrop(PixelRect Area, Turn Turn, Fit Fit, bool IsByHand)
     /// <param name="part">The slot, or a tier as a slot.</param>
     /// <param name="source">What is framed.</param>
     /// <param name="turned">The source as it is turned.</param>
-    public static CropWishes Wishes(Slot part, FramedPicture source, TurnedPicture turned)
+    public static CropCriteria Wishes(Slot part, FramedPicture source, RotatedPicture turned)
     {
         var ratio = part.Shape.RatioFor(AspectRatio.Of(turned.Size));
         var subject = source.Subject is { } area ? turned.FromUpright(area) : (PixelRect?)null;
         var focus = source.Focus is { } point ? turned.FromUpright(point) : subject?.Centre;
-        return new CropWishes(turned.Size, turned.Turn.Level, ratio, focus ?? part.FocusPlace.FocusOf(turned.Size))
+        return new CropCriteria(turned.Size, turned.Rotation.Straighten, ratio, focus ?? part.FocusPlace.FocusOf(turned.Size))
         {
             Subject = subject,
             Breathing = part.Breathing,
             // Without a focus there is nothing to put on a third.
             Place = focus is null && part.FocusPlace == FocusPlace.Thirds ? FocusPlace.Centre : part.FocusPlace,
             Zones = part.KeepClear,
-            Floor = source.Facts.IsVector ? null : Floor(part, new LevelRoom(turned.Size, turned.Turn.Level).Largest(ratio)),
+            Floor = source.Facts.IsVector ? null : Floor(part, new StraightenedBounds(turned.Size, turned.Rotation.Straighten).Largest(ratio)),
         };
     }
 
@@ -73,19 +73,19 @@ public sealed record SlotCrop(PixelRect Area, Turn Turn, Fit Fit, bool IsByHand)
         return wanted.Count > 0 ? wanted[^1].Picture : null;
     }
 
-    private static PixelRect Whole(TurnedPicture turned)
+    private static PixelRect Whole(RotatedPicture turned)
     {
-        if (turned.Turn.Level == 0)
+        if (turned.Rotation.Straighten == 0)
             return turned.Size.Whole;
-        var room = new LevelRoom(turned.Size, turned.Turn.Level);
+        var room = new StraightenedBounds(turned.Size, turned.Rotation.Straighten);
         return room.Pushed(PixelRect.Around(turned.Size.Centre, room.Largest(AspectRatio.Of(turned.Size))));
     }
 
     // As much beyond the crop as the subject needs: the least that has to be filled up.
-    private static PixelRect Padded(Slot part, FramedPicture source, TurnedPicture turned)
+    private static PixelRect Padded(Slot part, FramedPicture source, RotatedPicture turned)
     {
         var wishes = Wishes(part, source, turned);
-        if (turned.Turn.Level != 0 || wishes.Room is not { } room)
+        if (turned.Rotation.Straighten != 0 || wishes.Room is not { } room)
             return Whole(turned);
         var crop = AutomaticCrop.For(wishes with { Zones = [] });
         var (left, top) = (Math.Min(crop.X, room.X), Math.Min(crop.Y, room.Y));

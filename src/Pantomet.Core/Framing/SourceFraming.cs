@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
 
@@ -21,7 +22,8 @@ public sealed record SourceFraming
     public bool IsWithoutSubject { get; init; }
 
     /// <summary>How the picture is turned for every place that has no turn of its own.</summary>
-    public Turn Turn { get; init; }
+    [JsonPropertyName("turn")]
+    public Rotation Turn { get; init; }
 
     /// <summary>Crops that all places with the same shape share, by <see cref="ShapeOf"/>.</summary>
     public IReadOnlyDictionary<string, HandFraming> Shared { get; init; } = new Dictionary<string, HandFraming>();

@@ -11,7 +11,7 @@ internal static class UprightCrop
     // Each of two lengths rounds an edge of a zone, and of a band in it, by less than two pixels.
     private const int Rounded = 4;
 
-    public static PixelRect For(CropWishes wishes)
+    public static PixelRect For(CropCriteria wishes)
     {
         var largest = wishes.Ratio.LargestIn(wishes.Picture);
         if (wishes.Subject is not { } subject)
@@ -23,7 +23,7 @@ internal static class UprightCrop
 
     // A larger crop shows all that a smaller one shows, and more. So without zones the largest is best; with zones it is the largest at
     // which the least is covered, of those that cut no more of the subject and still have the pixels.
-    private static PixelRect Clearest(CropWishes wishes, PixelRect subject, PixelSize largest)
+    private static PixelRect Clearest(CropCriteria wishes, PixelRect subject, PixelSize largest)
     {
         var sizes = new CropSizes(wishes.Ratio);
         var most = sizes.LengthOf(largest);
@@ -31,7 +31,7 @@ internal static class UprightCrop
         var enough = wishes.Floor is { } floor && floor.Width <= largest.Width && floor.Height <= largest.Height ? sizes.LengthOf(floor) : wishes.Floor is null ? 1 : most;
         var least = Math.Max(Math.Min(enough, most), sizes.Shortest(most, size => Shown(wishes, size, subject) >= leastCut));
         PixelSize SizeOf(int length) => length == most ? largest : sizes.At(length);
-        long CoveredAt(int length) => LeastCovered(wishes, SizeOf(length), subject, 0);
+        long CoveredAt(int length) => MinCovered(wishes, SizeOf(length), subject, 0);
 
         var (best, covered) = (most, CoveredAt(most));
         // A few sizes first: the less is known to be coverable, the more of the others can be passed over.
@@ -57,18 +57,18 @@ internal static class UprightCrop
     // How many lengths can be passed over. A pixel of length moves no edge of a zone by more than a pixel against the subject, wherever the
     // crop lies, and rounding to whole pixels adds a few. So what stays covered when every edge moves by n pixels is covered at all of the
     // next n.
-    private static int Passed(CropWishes wishes, PixelSize size, PixelRect subject, long known, int step)
+    private static int Passed(CropCriteria wishes, PixelSize size, PixelRect subject, long known, int step)
     {
         for (; step > 1; step /= 2)
         {
-            if (LeastCovered(wishes, size, subject, step + Rounded) > known)
+            if (MinCovered(wishes, size, subject, step + Rounded) > known)
                 return step;
         }
 
         return 1;
     }
 
-    private static Found At(CropWishes wishes, PixelSize size, PixelRect subject)
+    private static Found At(CropCriteria wishes, PixelSize size, PixelRect subject)
     {
         var (across, down) = Showing(wishes, size, subject);
         var parts = wishes.Zones.Count == 0 ? [] : wishes.Covered(size);
@@ -78,7 +78,7 @@ internal static class UprightCrop
         return boxes.Select(box => Roomiest(wishes, size, box, least)).Min();
     }
 
-    private static long LeastCovered(CropWishes wishes, PixelSize size, PixelRect subject, int inset)
+    private static long MinCovered(CropCriteria wishes, PixelSize size, PixelRect subject, int inset)
     {
         var parts = wishes.Covered(size, inset);
         var (across, down) = Showing(wishes, size, subject);
@@ -86,13 +86,13 @@ internal static class UprightCrop
     }
 
     // The places at which a crop of a size shows the most of the subject.
-    private static (Span Across, Span Down) Showing(CropWishes wishes, PixelSize size, PixelRect subject)
+    private static (Span Across, Span Down) Showing(CropCriteria wishes, PixelSize size, PixelRect subject)
     {
         var (across, down) = AllPlaces(wishes.Picture, size);
         return (Span.Showing(across, size.Width, subject.X, subject.Width).Places, Span.Showing(down, size.Height, subject.Y, subject.Height).Places);
     }
 
-    private static Found Roomiest(CropWishes wishes, PixelSize size, (Span Across, Span Down) places, long covered)
+    private static Found Roomiest(CropCriteria wishes, PixelSize size, (Span Across, Span Down) places, long covered)
     {
         var room = wishes.Room!.Value;
         var (across, shownAcross) = Span.Showing(places.Across, size.Width, room.X, room.Width);
@@ -101,7 +101,7 @@ internal static class UprightCrop
         return new Found(crop, covered, room.Size.Count - (shownAcross * shownDown), distance);
     }
 
-    private static (PixelRect Crop, double Distance) Nearest(CropWishes wishes, (Span Across, Span Down) places, PixelSize size)
+    private static (PixelRect Crop, double Distance) Nearest(CropCriteria wishes, (Span Across, Span Down) places, PixelSize size)
     {
         var best = (Crop: default(PixelRect), Distance: double.PositiveInfinity);
         foreach (var place in wishes.Place.Points)
@@ -120,7 +120,7 @@ internal static class UprightCrop
         (new Span(0, picture.Width - size.Width), new Span(0, picture.Height - size.Height));
 
     // The most that a crop of a size can show of something, in pixels.
-    private static long Shown(CropWishes wishes, PixelSize size, PixelRect thing)
+    private static long Shown(CropCriteria wishes, PixelSize size, PixelRect thing)
     {
         var (across, down) = AllPlaces(wishes.Picture, size);
         return Span.Showing(across, size.Width, thing.X, thing.Width).Shown * Span.Showing(down, size.Height, thing.Y, thing.Height).Shown;

@@ -5,7 +5,7 @@ namespace Pantomet.Core.Measures;
 /// <summary>Proportions as an exact fraction in lowest terms, so that 16:9 and 1920:1080 are the same value.</summary>
 public readonly record struct AspectRatio : IComparable<AspectRatio>
 {
-    private const int MostDigitsAfterPoint = 4;
+    private const int MaxDigitsAfterPoint = 4;
 
     /// <param name="across">Parts across, above zero.</param>
     /// <param name="down">Parts down, above zero.</param>
@@ -92,7 +92,7 @@ public readonly record struct AspectRatio : IComparable<AspectRatio>
         if (!decimal.TryParse(text, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number))
             return false;
         var scaled = number * 10_000m;
-        if (scaled != decimal.Truncate(scaled) || number <= 0 || number > 100_000 || number.Scale > MostDigitsAfterPoint)
+        if (scaled != decimal.Truncate(scaled) || number <= 0 || number > 100_000 || number.Scale > MaxDigitsAfterPoint)
             return false;
         part = (long)scaled;
         return true;

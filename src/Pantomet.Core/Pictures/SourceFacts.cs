@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Pantomet.Core.Measures;
 
 namespace Pantomet.Core.Pictures;
@@ -38,7 +39,7 @@ public enum ContentKind
 /// <param name="Rights">The rights fields found.</param>
 /// <param name="Description">The caption found in the file; empty when none.</param>
 /// <param name="Camera">Make and model of the camera; empty when none.</param>
-/// <param name="HasPlace">Whether the file says where it was taken.</param>
+/// <param name="HasGeolocation">Whether the file says where it was taken.</param>
 public sealed record SourceFacts(
     PixelSize Size,
     PictureFormat Format,
@@ -52,7 +53,7 @@ public sealed record SourceFacts(
     RightsFields Rights,
     string Description,
     string Camera,
-    bool HasPlace)
+    [property: JsonPropertyName("hasPlace")] bool HasGeolocation)
 {
     /// <summary>Whether the picture is drawn from shapes and therefore sharp at any size.</summary>
     public bool IsVector => Format == PictureFormat.Svg;

@@ -6,7 +6,7 @@ namespace Pantomet.Core.Pictures;
 public static class Stem
 {
     /// <summary>The longest stem; leaves room for slot, size and ending within the 255 bytes that file systems allow.</summary>
-    public const int MostCharacters = 120;
+    public const int MaxCharacters = 120;
 
     /// <summary>Used when nothing usable is left of a name.</summary>
     public const string Fallback = "picture";
@@ -29,18 +29,18 @@ public static class Stem
             if (keeps)
                 stem.Append(letter);
             separate = !keeps;
-            if (stem.Length >= MostCharacters)
+            if (stem.Length >= MaxCharacters)
                 break;
         }
 
-        var cut = stem.Length > MostCharacters ? stem.ToString(0, MostCharacters) : stem.ToString();
+        var cut = stem.Length > MaxCharacters ? stem.ToString(0, MaxCharacters) : stem.ToString();
         return cut.TrimEnd('-') is { Length: > 0 } made ? made : Fallback;
     }
 
     /// <summary>Whether a text is a stem as it stands.</summary>
     /// <param name="text">What somebody typed.</param>
     public static bool IsValid(string text) =>
-        text.Length is > 0 and <= MostCharacters && text == From(text);
+        text.Length is > 0 and <= MaxCharacters && text == From(text);
 
     /// <summary>The stem itself, or with the first free number from 2 behind it.</summary>
     /// <param name="stem">A valid stem.</param>
@@ -51,7 +51,7 @@ public static class Stem
         for (var number = 2; isTaken(candidate); number++)
         {
             var suffix = $"-{number}";
-            candidate = stem[..Math.Min(stem.Length, MostCharacters - suffix.Length)].TrimEnd('-') + suffix;
+            candidate = stem[..Math.Min(stem.Length, MaxCharacters - suffix.Length)].TrimEnd('-') + suffix;
         }
 
         return candidate;

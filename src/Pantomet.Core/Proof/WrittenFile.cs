@@ -14,7 +14,7 @@ namespace Pantomet.Core.Proof;
 /// <param name="Rights">The rights fields in it.</param>
 /// <param name="Description">The description in it.</param>
 /// <param name="Camera">Make and model of a camera in it.</param>
-/// <param name="HasPlace">Whether it says where it was taken.</param>
+/// <param name="HasGeolocation">Whether it says where it was taken.</param>
 public sealed record WrittenFile(
     PictureFormat Format,
     PixelSize Size,
@@ -26,4 +26,4 @@ public sealed record WrittenFile(
     RightsFields Rights,
     string Description,
     string Camera,
-    bool HasPlace);
+    bool HasGeolocation);

@@ -31,7 +31,7 @@ public static class WrittenFileCheck
         Stop(file.Size != recipe.File, "wrong-size", $"The file is {Finding.Px(file.Size)} px; {Finding.Px(recipe.File)} was asked for.");
         Stop(file.Frames > frames, "wrong-frames", $"The file has {file.Frames} frames; {frames} were asked for.");
         Stop(file.Bytes > request.Limits.Max, "over-cap", $"The file has {file.Bytes}; at most {request.Limits.Max} are allowed.");
-        Stop(file.HasPlace, "place-data", "The file still says where the picture was taken.");
+        Stop(file.HasGeolocation, "place-data", "The file still says where the picture was taken.");
         Stop(file.Camera.Length > 0, "camera-data", $"The file still names a camera: {file.Camera}.");
         Stop(metadata.Rights.IsEmpty && !file.Rights.IsEmpty, "metadata-left", "The file still carries rights fields; none were asked for.");
         Stop(metadata.Description.Length == 0 && file.Description.Length > 0, "metadata-left", "The file still carries a description; none was asked for.");
@@ -41,9 +41,9 @@ public static class WrittenFileCheck
 
         if (file.Frames == 1 && frames > 1)
             findings.Add(new Finding("does-not-move", Severity.Warn, $"The file does not move, though its source has {frames} frames.", "Look at the source: all its frames may show the same."));
-        if (request.Limits.Aim is { } aim && !aim.Holds(file.Bytes) && findings.Count == 0)
+        if (request.Limits.Target is { } aim && !aim.Holds(file.Bytes) && findings.Count == 0)
             findings.Add(OutsideAim(file, aim, request.Limits));
-        else if (request.Limits is { Min: { } least, Aim: null } && file.Bytes < least)
+        else if (request.Limits is { Min: { } least, Target: null } && file.Bytes < least)
             findings.Add(TooLight(file, $"fewer than the {least} under which the destination finds a file poor"));
         return findings;
     }
@@ -51,12 +51,12 @@ public static class WrittenFileCheck
     private static bool IsSrgb(WrittenFile file) =>
         file.Colour is ColourModel.Rgb or ColourModel.Grey && (file.ColourProfile is null || file.ColourProfile.Contains("sRGB", StringComparison.OrdinalIgnoreCase));
 
-    private static Finding OutsideAim(WrittenFile file, AimBand aim, ByteLimits limits)
+    private static Finding OutsideAim(WrittenFile file, ByteRange aim, ByteLimits limits)
     {
-        if (file.Bytes > aim.Most)
-            return new Finding("above-aim", Severity.Warn, $"The file has {file.Bytes}, above the {aim.Least} to {aim.Most} aimed at, within what is allowed.", "Look at it; a simpler crop weighs less.");
+        if (file.Bytes > aim.Max)
+            return new Finding("above-aim", Severity.Warn, $"The file has {file.Bytes}, above the {aim.Min} to {aim.Max} aimed at, within what is allowed.", "Look at it; a simpler crop weighs less.");
         var fewest = limits.Min is { } least && file.Bytes < least ? $", and fewer than the {least} under which the destination finds a file poor" : "";
-        return TooLight(file, $"under the {aim.Least} to {aim.Most} aimed at{fewest}");
+        return TooLight(file, $"under the {aim.Min} to {aim.Max} aimed at{fewest}");
     }
 
     private static Finding TooLight(WrittenFile file, string comparedWith) => new(

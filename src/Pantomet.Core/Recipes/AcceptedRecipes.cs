@@ -21,7 +21,7 @@ public sealed record AcceptedRecipes(HashedRecipe Own, HashedRecipe? WithoutMax,
         if (limits.Max is not { } max || !limits.HasOnlyMax || IsChosenByWeight(recipe))
             return new AcceptedRecipes(own, null, 0);
         // What is made without loss has no quality that a maximum could lower by a little.
-        var below = recipe.Request.Formats.Any(format => format.HasQuality()) ? WeightGoal.LeastUnder(max) : max.Bytes + 1;
+        var below = recipe.Request.Formats.Any(format => format.HasQuality()) ? WeightGoal.MinUnder(max) : max.Bytes + 1;
         return new AcceptedRecipes(own, new HashedRecipe(RecipeRules.WithoutMax(recipe)), below);
     }
 

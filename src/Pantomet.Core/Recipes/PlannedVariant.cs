@@ -9,17 +9,17 @@ namespace Pantomet.Core.Recipes;
 /// <summary>One file that a plan asks for.</summary>
 /// <param name="Tier">The tier of the slot that it is for; null for a slot without tiers.</param>
 /// <param name="Crop">In upright source pixels; where the picture is levelled, before it is tilted about its centre.</param>
-/// <param name="Turn">How the picture is turned.</param>
+/// <param name="Rotation">How the picture is turned.</param>
 /// <param name="Size">Of the file and of the picture in it.</param>
 /// <param name="Formats">The format that suits best, then what to fall back on when it cannot meet the cap.</param>
 /// <param name="Name">The file's name without its ending.</param>
-public sealed record PlannedVariant(string? Tier, PixelRect Crop, Turn Turn, OutputSize Size, IReadOnlyList<PictureFormat> Formats, string Name)
+public sealed record PlannedVariant(string? Tier, PixelRect Crop, Rotation Rotation, OutputSize Size, IReadOnlyList<PictureFormat> Formats, string Name)
 {
     /// <summary>
     /// Where the slot gets one file for each format: the one that every browser reads. A file that is no lighter at the same looks is not
     /// wanted.
     /// </summary>
-    public PictureFormat? Rival { get; init; }
+    public PictureFormat? Fallback { get; init; }
 
     /// <summary>What a person has set; null where the weigher decides.</summary>
     public WeightByHand? ByHand { get; init; }
@@ -32,7 +32,7 @@ public sealed record PlannedVariant(string? Tier, PixelRect Crop, Turn Turn, Out
 
     /// <summary>The same in one format, whatever else there is and whatever a person has set.</summary>
     /// <param name="format">Any that is written.</param>
-    public PlannedVariant Only(PictureFormat format) => this with { Formats = [format], Rival = null, ByHand = null };
+    public PlannedVariant Only(PictureFormat format) => this with { Formats = [format], Fallback = null, ByHand = null };
 
     /// <summary>With the ending of the format that suits best.</summary>
     public string FileName => FileNameAs(Format);

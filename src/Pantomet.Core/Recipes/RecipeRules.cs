@@ -21,7 +21,7 @@ public static class RecipeRules
     {
         var facts = source.Facts;
         return new RenderRecipe(
-            [new RecipeInput(source.Id.Sha256, variant.Crop, variant.Turn)],
+            [new RecipeInput(source.Id.Sha256, variant.Crop, variant.Rotation)],
             variant.Size.File,
             variant.Size.Picture,
             [],
@@ -55,7 +55,7 @@ public static class RecipeRules
         var isPadded = size.File != size.Picture;
         var isReduced = !facts.IsVector && variant.Crop.Size.Count > size.Picture.Count;
         // The fallback's file counts too: it decides whether this one is wanted.
-        var allHoldTransparency = variant.Formats.All(format => format.HoldsTransparency()) && variant.Rival?.HoldsTransparency() != false;
+        var allHoldTransparency = variant.Formats.All(format => format.HoldsTransparency()) && variant.Fallback?.HoldsTransparency() != false;
         var losesTransparency = facts.HasAlpha && !(slot.KeepsTransparency && allHoldTransparency);
         return new PixelRequest(
             facts.Kind,
@@ -73,11 +73,11 @@ public static class RecipeRules
         return new FileRequest(
             variant.Formats,
             Compared(facts, variant),
-            variant.Rival,
+            variant.Fallback,
             variant.ByHand?.Quality,
             ByteLimits.Of(slot),
-            HasQuality(variant.Formats, variant.Rival, lossless) ? slot.Quality : null,
-            slot.Looks with { Wanted = slot.Looks.Prefer == Preference.Smaller ? slot.Looks.Wanted : 0 },
+            HasQuality(variant.Formats, variant.Fallback, lossless) ? slot.Quality : null,
+            slot.Score with { Target = slot.Score.Prefer == Preference.Smaller ? slot.Score.Target : 0 },
             hasEffort ? slot.Effort : null,
             lossless,
             variant.Formats.Any(format => format.StatesPpi()) ? slot.StatedPpi : null);
@@ -92,8 +92,8 @@ public static class RecipeRules
     // Flat areas and hard edges often weigh less without loss than with it.
     private static LosslessUse LosslessWebP(SourceFacts facts, PlannedVariant variant, Slot slot) =>
         facts.Kind != ContentKind.Graphic || variant.IsAnimated || !variant.Formats.Contains(PictureFormat.WebP) ? LosslessUse.Never
-        : slot.Looks.Prefer == Preference.Smaller ? LosslessUse.WhereLighter
-        : slot.Limits.Most is null ? LosslessUse.Always : LosslessUse.WithinCap;
+        : slot.Score.Prefer == Preference.Smaller ? LosslessUse.WhereLighter
+        : slot.Limits.MaxBytes is null ? LosslessUse.Always : LosslessUse.WithinCap;
 
     // A graphic is made in each lossless format that the slot takes; what loses is for when they are too heavy. Of one format there is
     // nothing to compare.

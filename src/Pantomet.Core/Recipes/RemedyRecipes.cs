@@ -19,11 +19,11 @@ public sealed class RemedyRecipes(Source source, PlannedVariant variant, Slot sl
     public IEnumerable<RenderRecipe> OtherFormats => Others.Where(Suits).Select(format => For(variant.Only(format), slot));
 
     /// <summary>The lightest file that the minimum score allows, whatever it weighs; null where no maximum stands in the way.</summary>
-    public RenderRecipe? WithoutMax => slot.Limits.Most is null ? null : For(Alone, slot with
+    public RenderRecipe? WithoutMax => slot.Limits.MaxBytes is null ? null : For(Alone, slot with
     {
-        Limits = slot.Limits with { Most = null, Aim = null, Fewest = null },
-        Looks = slot.Looks with { Wanted = slot.Looks.Floor, Prefer = Preference.Smaller },
-        Quality = slot.Quality with { Ceiling = 100 },
+        Limits = slot.Limits with { MaxBytes = null, TargetBytes = null, MinBytes = null },
+        Score = slot.Score with { Target = slot.Score.Min, Prefer = Preference.Smaller },
+        Quality = slot.Quality with { Max = 100 },
     });
 
     private PlannedVariant Alone => variant.Only(variant.Format);

@@ -41,8 +41,8 @@ public sealed record RenderRecipe(
 /// <summary>A picture as it goes into a file.</summary>
 /// <param name="Sha256">Of the source's bytes, as 64 lower-case hexadecimal digits.</param>
 /// <param name="Crop">In upright source pixels; where the picture is levelled, before it is tilted about its centre.</param>
-/// <param name="Turn">How the picture is turned.</param>
-public sealed record RecipeInput(string Sha256, PixelRect Crop, Turn Turn);
+/// <param name="Rotation">How the picture is turned.</param>
+public sealed record RecipeInput(string Sha256, PixelRect Crop, Rotation Rotation);
 
 /// <summary>Something that is done to the pixels beside cropping and scaling.</summary>
 public abstract record Treatment;
@@ -81,7 +81,7 @@ public enum LosslessUse
 /// <param name="QualityByHand">What a person has set, on the encoder's own scale; null where the weigher decides.</param>
 /// <param name="Limits">Of its bytes.</param>
 /// <param name="Quality">Between which encoder qualities it may lie; null where nothing that may be made has a quality.</param>
-/// <param name="Looks">How it should look.</param>
+/// <param name="Score">How it should look.</param>
 /// <param name="Effort">How much work it is worth; null where no format knows any.</param>
 /// <param name="LosslessWebP">When WebP goes without loss.</param>
 /// <param name="Ppi">Pixels per inch that it states; null where no format states them.</param>
@@ -92,7 +92,7 @@ public sealed record FileRequest(
     int? QualityByHand,
     ByteLimits Limits,
     QualityRange? Quality,
-    LooksPolicy Looks,
+    ScoreDemand Score,
     Effort? Effort,
     LosslessUse LosslessWebP,
     int? Ppi)
@@ -101,7 +101,7 @@ public sealed record FileRequest(
     public PictureFormat Format => Formats[0];
 
     /// <summary>What a format that has a quality has to meet.</summary>
-    public WeightDemand Demand => new(Limits, Quality!, Looks);
+    public WeightDemand Demand => new(Limits, Quality!, Score);
 }
 
 /// <summary>What is written into a file besides its pixels.</summary>

@@ -20,7 +20,7 @@ public sealed record PlacePlan(Slot Part, string? Tier, Source Source, SlotCrop 
     public bool IsLeftOut => Source.Framing.At(Part.Id, Tier).IsLeftOut;
 
     /// <summary>The crop as it lies in the turned picture.</summary>
-    public PixelRect TurnedCrop => new TurnedPicture(Source.Facts.Size, Crop.Turn).FromUpright(Crop.Area);
+    public PixelRect TurnedCrop => new RotatedPicture(Source.Facts.Size, Crop.Rotation).FromUpright(Crop.Area);
 
     /// <summary>Plans one place.</summary>
     /// <param name="part">The slot, or a tier as a slot.</param>
@@ -41,7 +41,7 @@ public sealed record PlacePlan(Slot Part, string? Tier, Source Source, SlotCrop 
     }
 
     /// <summary>What the crop should do, had nobody set it.</summary>
-    public CropWishes Wishes => SlotCrop.Wishes(Part, Source.Framed, new TurnedPicture(Source.Facts.Size, Crop.Turn));
+    public CropCriteria Wishes => SlotCrop.Wishes(Part, Source.Framed, new RotatedPicture(Source.Facts.Size, Crop.Rotation));
 
     /// <summary>Pixels that the crop is short of for a size; none for a vector picture, which has no pixels to run out of.</summary>
     /// <param name="size">One of <see cref="Wanted"/>.</param>

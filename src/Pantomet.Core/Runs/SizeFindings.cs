@@ -42,7 +42,7 @@ internal static class SizeFindings
             remedy);
     }
 
-    private static Finding OutsideSides(PixelSize file, FileLimits limits) => file.ShortestSide < limits.LeastSidePx
-        ? new Finding("side-too-short", Severity.Stop, $"The {Finding.Px(file)} file has a side below the {Finding.Px(limits.LeastSidePx.Value)} px that the slot asks for.", "Use a picture that is nearer to the slot's shape, or a larger size.")
-        : new Finding("side-too-long", Severity.Stop, $"The {Finding.Px(file)} file has a side above the {Finding.Px(limits.MostSidePx ?? 0)} px that the slot allows.", "Use a smaller size, or fit the picture within a box.");
+    private static Finding OutsideSides(PixelSize file, FileLimits limits) => file.ShortestSide < limits.MinSidePx
+        ? new Finding("side-too-short", Severity.Stop, $"The {Finding.Px(file)} file has a side below the {Finding.Px(limits.MinSidePx.Value)} px that the slot asks for.", "Use a picture that is nearer to the slot's shape, or a larger size.")
+        : new Finding("side-too-long", Severity.Stop, $"The {Finding.Px(file)} file has a side above the {Finding.Px(limits.MaxSidePx ?? 0)} px that the slot allows.", "Use a smaller size, or fit the picture within a box.");
 }

@@ -54,7 +54,7 @@ public sealed record SlotPlan(IReadOnlyList<PlacePlan> Places, IReadOnlyList<Wan
                 var shortBy = place.ShortBy(size);
                 sizes.Add(new WantedSize(tier?.Name, size, shortBy));
                 if (shortBy == 0 && slot.Limits.Allow(size.File))
-                    variants.AddRange(formats.Select(chain => Named(slot, part, source, Weighed(slot, source, new PlannedVariant(tier?.Name, crop.Area, crop.Turn, size, chain, "") { IsAnimated = KeptAnimation.Holds(slot, source.Facts) && chain[0].HoldsAnimation() }))));
+                    variants.AddRange(formats.Select(chain => Named(slot, part, source, Weighed(slot, source, new PlannedVariant(tier?.Name, crop.Area, crop.Rotation, size, chain, "") { IsAnimated = KeptAnimation.Holds(slot, source.Facts) && chain[0].HoldsAnimation() }))));
             }
         }
 
@@ -82,7 +82,7 @@ public sealed record SlotPlan(IReadOnlyList<PlacePlan> Places, IReadOnlyList<Wan
         var fallback = FormatChoice.Fallback(slot, source.Facts);
         return fallback is null || fallback == variant.Format || variant.Format.IsReadEverywhere()
             ? variant
-            : variant with { Rival = fallback };
+            : variant with { Fallback = fallback };
     }
 
     private static PlannedVariant Named(Slot slot, Slot part, Source source, PlannedVariant variant)

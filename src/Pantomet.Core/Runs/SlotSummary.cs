@@ -35,7 +35,7 @@ public sealed record SlotSummary(int Files, string Sentence, IReadOnlyList<Wante
 
     /// <summary>The file sizes of a slot for a large picture of usual proportions, tier by tier, the largest first.</summary>
     /// <param name="slot">Any slot.</param>
-    public static IEnumerable<PixelSize> SizesOf(Slot slot) => SlotReader.UsualSizes(slot).Select(one => one.Size.File);
+    public static IEnumerable<PixelSize> SizesOf(Slot slot) => SlotReader.DefaultSizes(slot).Select(one => one.Size.File);
 
     private static string Pixels(Slot slot, SlotPlan plan)
     {

@@ -8,12 +8,12 @@ namespace Pantomet.Core.Sizing;
 public static class BestLadder
 {
     /// <summary>The most files that are tried.</summary>
-    public const int MostFiles = 40;
+    public const int MaxFiles = 40;
 
     /// <summary>The best ladder of at most so many files.</summary>
     /// <param name="demands">At least one; shares above 0.</param>
     /// <param name="bytes">Bytes of a file by its width; does not fall as the width rises.</param>
-    /// <param name="files">From 1 to <see cref="MostFiles"/>.</param>
+    /// <param name="files">From 1 to <see cref="MaxFiles"/>.</param>
     /// <returns>Widths in px, rising.</returns>
     public static IReadOnlyList<int> ForFiles(IReadOnlyList<Demand> demands, Func<int, double> bytes, int files) =>
         new Search(demands, bytes, files).Widths(files);
@@ -22,18 +22,18 @@ public static class BestLadder
     /// <param name="demands">At least one; shares above 0.</param>
     /// <param name="bytes">Bytes of a file by its width; does not fall as the width rises.</param>
     /// <param name="mostWaste">Bound of <see cref="LadderCost.Waste"/>.</param>
-    /// <returns>Widths in px, rising; the best of <see cref="MostFiles"/> where the bound cannot be kept.</returns>
+    /// <returns>Widths in px, rising; the best of <see cref="MaxFiles"/> where the bound cannot be kept.</returns>
     public static IReadOnlyList<int> ForWaste(IReadOnlyList<Demand> demands, Func<int, double> bytes, double mostWaste)
     {
-        var search = new Search(demands, bytes, MostFiles);
-        for (var files = 1; files < MostFiles; files++)
+        var search = new Search(demands, bytes, MaxFiles);
+        for (var files = 1; files < MaxFiles; files++)
         {
             var widths = search.Widths(files);
             if (LadderCost.Of(widths, demands, bytes).Waste <= mostWaste)
                 return widths;
         }
 
-        return search.Widths(MostFiles);
+        return search.Widths(MaxFiles);
     }
 
     private sealed class Search

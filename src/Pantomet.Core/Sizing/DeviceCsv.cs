@@ -20,7 +20,7 @@ public static class DeviceCsv
     private static readonly char[] Separators = [',', ';', '\t'];
 
     /// <summary>Longest text that is read, in characters.</summary>
-    public const int MostCharacters = 8_000_000;
+    public const int MaxCharacters = 8_000_000;
 
     /// <summary>Names of the columns, as the header must have them; capitals and what follows in brackets do not matter.</summary>
     public static IReadOnlyList<string> Columns { get; } = ["viewport", "density", "share"];
@@ -30,8 +30,8 @@ public static class DeviceCsv
     /// <returns>Devices with shares that add up to 1, or a problem.</returns>
     public static DeviceReading Read(string text)
     {
-        if (text.Length > MostCharacters)
-            return Refused($"The file has {text.Length:#,0} characters; at most {MostCharacters:#,0} are read.");
+        if (text.Length > MaxCharacters)
+            return Refused($"The file has {text.Length:#,0} characters; at most {MaxCharacters:#,0} are read.");
         var lines = text.TrimStart('\uFEFF').Split('\n').Select(line => line.TrimEnd('\r')).ToList();
         var header = lines.FindIndex(line => line.Trim().Length > 0);
         if (header < 0)

@@ -10,7 +10,7 @@ public sealed record ComparedLadder(LadderChoice Choice, IReadOnlyList<int> Widt
 public static class LadderComparison
 {
     /// <summary>Common practice, no source: one file for plain and dense screens alike.</summary>
-    public const double UsualFactor = 1.5;
+    public const double DefaultFactor = 1.5;
 
     /// <summary>
     /// The chosen ladder first, then what it was not chosen from: the best and even steps with as many files, and one file.
@@ -18,8 +18,8 @@ public static class LadderComparison
     /// <param name="ladder">The chosen one.</param>
     public static IReadOnlyList<ComparedLadder> Of(LayoutLadder ladder)
     {
-        var files = Math.Clamp(ladder.Widths.Count, 1, BestLadder.MostFiles);
-        LadderChoice[] others = [new LadderChoice.BestOfFiles(files), new LadderChoice.Even(files), new LadderChoice.OneFile(UsualFactor)];
+        var files = Math.Clamp(ladder.Widths.Count, 1, BestLadder.MaxFiles);
+        LadderChoice[] others = [new LadderChoice.BestOfFiles(files), new LadderChoice.Even(files), new LadderChoice.OneFile(DefaultFactor)];
         return [Compared(ladder, ladder.Choice, ladder.Widths), .. others.Where(choice => !IsLike(choice, ladder.Choice)).Select(choice => Compared(ladder, choice, ladder.WidthsBy(choice)))];
     }
 

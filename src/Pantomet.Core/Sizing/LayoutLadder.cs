@@ -20,8 +20,8 @@ public abstract record LadderChoice
     public sealed record BestOfFiles(int Files) : LadderChoice;
 
     /// <summary>The fewest files that keep the waste within a bound.</summary>
-    /// <param name="MostWaste">Of <see cref="LadderCost.Waste"/>.</param>
-    public sealed record BestWithin(double MostWaste) : LadderChoice;
+    /// <param name="MaxWaste">Of <see cref="LadderCost.Waste"/>.</param>
+    public sealed record BestWithin(double MaxWaste) : LadderChoice;
 
     /// <summary>One file for all.</summary>
     /// <param name="Factor">Times the widest that the picture is shown.</param>
@@ -55,7 +55,7 @@ public sealed record LayoutLadder(PageLayout Layout, LadderChoice Choice, Promis
         LadderChoice.ByHand byHand => byHand.Px,
         LadderChoice.Even even => EvenLadder.For(demands, even.Files),
         LadderChoice.BestOfFiles best => BestLadder.ForFiles(demands, bytes, best.Files),
-        LadderChoice.BestWithin within => BestLadder.ForWaste(demands, bytes, within.MostWaste),
+        LadderChoice.BestWithin within => BestLadder.ForWaste(demands, bytes, within.MaxWaste),
         LadderChoice.OneFile one => [OneFileWidth.For(demands, one.Factor)],
         _ => throw new ArgumentOutOfRangeException(nameof(choice)),
     };

@@ -6,7 +6,7 @@ namespace Pantomet.Core.Sources;
 /// <summary>Makes a file name from outside safe to keep and to show. It is never used as a path.</summary>
 public static class ArrivingFileName
 {
-    private const int MostCharacters = 200;
+    private const int MaxCharacters = 200;
 
     /// <summary>
     /// The last part of a path, without control characters and without marks that turn the reading direction, cut to a length that can be
@@ -29,7 +29,7 @@ public static class ArrivingFileName
         var clean = kept.ToString().Trim().Trim('.').Trim();
         if (clean.Length == 0)
             return "unnamed";
-        return clean.Length <= MostCharacters ? clean : Shorten(clean);
+        return clean.Length <= MaxCharacters ? clean : Shorten(clean);
     }
 
     private static string Shorten(string name)
@@ -37,7 +37,7 @@ public static class ArrivingFileName
         var ending = Path.GetExtension(name);
         if (ending.Length > 10)
             ending = "";
-        var keep = MostCharacters - ending.Length - 1;
+        var keep = MaxCharacters - ending.Length - 1;
         // A cut between the halves of a surrogate pair would leave a broken character.
         if (char.IsHighSurrogate(name[keep - 1]))
             keep--;

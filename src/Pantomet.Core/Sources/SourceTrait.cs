@@ -36,7 +36,7 @@ public sealed record SourceTrait(string Id, string Label, string Sentence)
         Add(facts is { Format: PictureFormat.Tiff, Frames: > 1 }, "pages", $"{facts.Frames} pages", "Several pages. Files are made from the first.");
         Add(facts.Format.NeedsWorkingPicture(), "working-picture", facts.Format.DisplayName(), $"Files are made from a working picture: the {facts.Format.DisplayName()} file was decoded once, at 8 bits, and kept without loss. The original stays as it came.");
         Add(facts.IsVector, "vector", "vector", "Drawn from shapes, so it is sharp at every size.");
-        Add(facts.HasPlace, "place", "place data", "The file says where it was taken. That is never passed on.");
+        Add(facts.HasGeolocation, "place", "place data", "The file says where it was taken. That is never passed on.");
         Add(!facts.IsVector && facts.Size.LongestSide < SmallLongestSide, "small", "small", $"Only {Finding.Px(facts.Size.LongestSide)} px on its longest side. It is never enlarged.");
         return traits;
     }

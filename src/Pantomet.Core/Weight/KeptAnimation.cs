@@ -8,7 +8,7 @@ namespace Pantomet.Core.Weight;
 public static class KeptAnimation
 {
     // All frames together. Each is cut, scaled and encoded several times: more would hold a run up for minutes.
-    private const long MostPixels = 400_000_000;
+    private const long MaxPixels = 400_000_000;
 
     /// <summary>Whether they do, in the formats that can.</summary>
     /// <param name="slot">Says whether it wants that.</param>
@@ -42,6 +42,6 @@ public static class KeptAnimation
             return ("None of the slot's formats can move. ", "Take GIF or WebP into the slot.");
         if (!facts.Format.HoldsAnimation())
             return ($"Of an {facts.Format.DisplayName()} only one frame is read. ", "Save it as animated WebP or GIF, and send that.");
-        return facts.Size.Count * facts.Frames > MostPixels ? ("Together they have too many pixels to be kept. ", "Send a shorter or smaller animation.") : null;
+        return facts.Size.Count * facts.Frames > MaxPixels ? ("Together they have too many pixels to be kept. ", "Send a shorter or smaller animation.") : null;
     }
 }

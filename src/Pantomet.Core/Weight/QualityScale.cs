@@ -28,5 +28,5 @@ public static class QualityScale
     /// <summary>A slot's range on an encoder's own scale.</summary>
     /// <param name="range">On JPEG's scale.</param>
     /// <param name="format">A format for which <see cref="PictureFormats.HasQuality"/> holds.</param>
-    public static QualityRange For(QualityRange range, PictureFormat format) => new(For(range.Floor, format), For(range.Ceiling, format));
+    public static QualityRange For(QualityRange range, PictureFormat format) => new(For(range.Min, format), For(range.Max, format));
 }

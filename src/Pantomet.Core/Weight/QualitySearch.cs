@@ -43,8 +43,8 @@ public sealed class QualitySearch
         this.curve = curve;
         this.encode = encode;
         this.estimate = estimate;
-        heaviestGood = goal.Quality.Floor - 1;
-        lightestBad = goal.Quality.Ceiling + 1;
+        heaviestGood = goal.Quality.Min - 1;
+        lightestBad = goal.Quality.Max + 1;
     }
 
     /// <summary>Searches.</summary>
@@ -57,8 +57,8 @@ public sealed class QualitySearch
 
     private QualityFound Run()
     {
-        if (goal.Most is not { } most)
-            return new QualityFound(encode(goal.Quality.Ceiling), goal.Quality.Ceiling, true, 1, 0);
+        if (goal.Max is not { } most)
+            return new QualityFound(encode(goal.Quality.Max), goal.Quality.Max, true, 1, 0);
 
         byte[]? best = null;
         var quality = FirstGuess();
@@ -70,13 +70,13 @@ public sealed class QualitySearch
             {
                 best = file;
                 heaviestGood = quality;
-                if (file.LongLength >= goal.Least)
+                if (file.LongLength >= goal.Min)
                     break;
             }
             else
             {
                 lightestBad = quality;
-                if (quality == goal.Quality.Floor)
+                if (quality == goal.Quality.Min)
                     return Found(file, quality, false);
             }
 
@@ -93,9 +93,9 @@ public sealed class QualitySearch
     private int FirstGuess()
     {
         if (estimate is null)
-            return goal.Quality.Ceiling;
-        Estimated(Math.Clamp(FirstLook, goal.Quality.Floor, goal.Quality.Ceiling));
-        return HighestEstimatedWithin(goal.Wanted!.Value, 1.0);
+            return goal.Quality.Max;
+        Estimated(Math.Clamp(FirstLook, goal.Quality.Min, goal.Quality.Max));
+        return HighestEstimatedWithin(goal.Target!.Value, 1.0);
     }
 
     private int NextGuess()
@@ -105,10 +105,10 @@ public sealed class QualitySearch
         if (measured.Count == 1 && estimated.Count > 1)
         {
             // A file says how far off the estimates are; how they rise holds all the same.
-            return Inside(HighestWithin(measured[^1], SlopeOf(estimated.Select(point => (point.Key, point.Value)), Math.Log(goal.Wanted!.Value)), Math.Log(goal.Wanted.Value)));
+            return Inside(HighestWithin(measured[^1], SlopeOf(estimated.Select(point => (point.Key, point.Value)), Math.Log(goal.Target!.Value)), Math.Log(goal.Target.Value)));
         }
 
-        return Inside(HighestModelledWithin(Math.Log(goal.Wanted!.Value)));
+        return Inside(HighestModelledWithin(Math.Log(goal.Target!.Value)));
     }
 
     private int Inside(int quality) => Math.Clamp(quality, heaviestGood + 1, lightestBad - 1);
@@ -152,13 +152,13 @@ public sealed class QualitySearch
 
     private int Highest(Func<int, bool> holds)
     {
-        for (var quality = goal.Quality.Ceiling; quality > goal.Quality.Floor; quality--)
+        for (var quality = goal.Quality.Max; quality > goal.Quality.Min; quality--)
         {
             if (holds(quality))
                 return quality;
         }
 
-        return goal.Quality.Floor;
+        return goal.Quality.Min;
     }
 
     private long Estimated(int quality)

@@ -3,7 +3,7 @@ using Pantomet.Core.Kernels.Similarity;
 namespace Pantomet.Core.Weight;
 
 /// <summary>How an encoded picture looks beside the one before encoding.</summary>
-public enum Looks
+public enum VisualQuality
 {
     /// <summary>Nobody sees a difference, side by side either.</summary>
     Indistinguishable,
@@ -44,24 +44,24 @@ public sealed record VisualScore(double Points, double Similarity, double WorstP
     private const double WorstShare = 0.05;
 
     /// <summary>The score in words.</summary>
-    public Looks Looks => LooksFor(Points);
+    public VisualQuality Looks => LooksFor(Points);
 
     /// <summary>Points in words.</summary>
     /// <param name="points">100 to 0.</param>
-    public static Looks LooksFor(double points) => points switch
+    public static VisualQuality LooksFor(double points) => points switch
     {
-        >= 90 => Looks.Indistinguishable,
-        >= 80 => Looks.VeryGood,
-        >= 66 => Looks.Good,
-        >= 40 => Looks.Visible,
-        _ => Looks.Poor,
+        >= 90 => VisualQuality.Indistinguishable,
+        >= 80 => VisualQuality.VeryGood,
+        >= 66 => VisualQuality.Good,
+        >= 40 => VisualQuality.Visible,
+        _ => VisualQuality.Poor,
     };
 
     /// <summary>Points in words, for a sentence.</summary>
     /// <param name="points">100 to 0.</param>
     public static string WordsFor(double points) => LooksFor(points) switch
     {
-        Looks.VeryGood => "very good",
+        VisualQuality.VeryGood => "very good",
         var looks => looks.ToString().ToLowerInvariant(),
     };
 

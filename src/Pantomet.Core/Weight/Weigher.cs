@@ -45,7 +45,7 @@ public sealed class Weigher
     {
         (this.demand, this.format, this.trials) = (demand, format, trials);
         goal = WeightGoal.For(demand, format);
-        looks = LooksCurve.Of(format);
+        looks = ScoreCurve.Of(format);
     }
 
     /// <summary>Weighs.</summary>
@@ -56,27 +56,27 @@ public sealed class Weigher
 
     private Weighed Run()
     {
-        var chosen = demand.Looks.Prefer == Preference.Smaller ? Smaller() : Within(goal);
+        var chosen = demand.Score.Prefer == Preference.Smaller ? Smaller() : Within(goal);
         if (demand.Limits.Max is { } cap && chosen.Bytes > cap.Bytes)
             return new Weighed(chosen, trials.PointsOf(chosen), Conflict.CapAndQuality);
         var points = trials.PointsOf(chosen);
-        return points >= demand.Looks.Floor ? new Weighed(chosen, points, Conflict.None, IsFreeOfCap(chosen, points)) : Raised(chosen);
+        return points >= demand.Score.Min ? new Weighed(chosen, points, Conflict.None, IsFreeOfCap(chosen, points)) : Raised(chosen);
     }
 
     private bool HasNoOtherWeight => demand.Limits.HasOnlyMax;
 
     // The best quality that is asked for, or the looks that are wanted: then only a cap in the way could change it.
     private bool IsFreeOfCap(Trial chosen, double points) =>
-        HasNoOtherWeight && (demand.Looks.Prefer == Preference.Smaller ? points >= demand.Looks.Wanted : chosen.Quality == goal.Quality.Ceiling);
+        HasNoOtherWeight && (demand.Score.Prefer == Preference.Smaller ? points >= demand.Score.Target : chosen.Quality == goal.Quality.Max);
 
     private Trial Smaller()
     {
-        bool TooHeavy(long bytes) => bytes > 1.1 * goal.Most;
-        var lightest = LooksSearch.Lowest(demand.Looks.Wanted, goal.Quality, looks, trials, TooHeavy);
-        if (lightest is null || lightest.Bytes > goal.Most)
+        bool TooHeavy(long bytes) => bytes > 1.1 * goal.Max;
+        var lightest = ScoreSearch.Lowest(demand.Score.Target, goal.Quality, looks, trials, TooHeavy);
+        if (lightest is null || lightest.Bytes > goal.Max)
             return Within(goal);
         // Under the band the wanted looks are met already; the fewest bytes are then the band's own.
-        return demand.Limits.Aim is { } aim && lightest.Bytes < aim.Least.Bytes ? Within(goal.AtLeast(aim.Least.Bytes)) : lightest;
+        return demand.Limits.Target is { } aim && lightest.Bytes < aim.Min.Bytes ? Within(goal.AtLeast(aim.Min.Bytes)) : lightest;
     }
 
     private Trial Within(WeightGoal bytes)
@@ -89,23 +89,23 @@ public sealed class Weigher
     private Weighed Raised(Trial chosen)
     {
         var top = demand.Limits.Max is { } cap ? Heaviest(cap.Bytes) : null;
-        if (top is not null && trials.PointsOf(top) < demand.Looks.Floor)
+        if (top is not null && trials.PointsOf(top) < demand.Score.Min)
             return new Weighed(top, trials.PointsOf(top), top.Quality == Highest ? Conflict.FloorOutOfReach : Conflict.CapAndFloor);
-        if (demand.Limits.Aim is { } aim && Heaviest(aim.Most.Bytes) is var inBand && inBand.Bytes <= aim.Most.Bytes && trials.PointsOf(inBand) >= demand.Looks.Floor)
+        if (demand.Limits.Target is { } aim && Heaviest(aim.Max.Bytes) is var inBand && inBand.Bytes <= aim.Max.Bytes && trials.PointsOf(inBand) >= demand.Score.Min)
             top = inBand;
-        else if (top is not null && demand.Limits.Aim is null && demand.Looks.Prefer == Preference.Better && chosen.Quality < goal.Quality.Ceiling)
+        else if (top is not null && demand.Limits.Target is null && demand.Score.Prefer == Preference.Better && chosen.Quality < goal.Quality.Max)
             return new Weighed(top, trials.PointsOf(top), Conflict.None);
 
         var highest = top?.Quality ?? Highest;
         var raised = chosen.Quality < highest
-            ? LooksSearch.Lowest(demand.Looks.Floor, new QualityRange(chosen.Quality + 1, highest), looks, trials, _ => false)!
+            ? ScoreSearch.Lowest(demand.Score.Min, new QualityRange(chosen.Quality + 1, highest), looks, trials, _ => false)!
             : trials.At(highest);
         var points = trials.PointsOf(raised);
-        return points >= demand.Looks.Floor
-            ? new Weighed(raised, points, Conflict.None, HasNoOtherWeight && chosen.Quality == goal.Quality.Ceiling)
+        return points >= demand.Score.Min
+            ? new Weighed(raised, points, Conflict.None, HasNoOtherWeight && chosen.Quality == goal.Quality.Max)
             : new Weighed(raised, points, Conflict.FloorOutOfReach);
     }
 
     // The very last quality that fits, not one that is near enough.
-    private Trial Heaviest(long most) => Within(new WeightGoal(goal.Quality with { Ceiling = Highest }, most, most, most));
+    private Trial Heaviest(long most) => Within(new WeightGoal(goal.Quality with { Max = Highest }, most, most, most));
 }

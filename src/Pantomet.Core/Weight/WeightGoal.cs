@@ -6,11 +6,11 @@ namespace Pantomet.Core.Weight;
 
 /// <summary>What the search for a quality has to reach for one file.</summary>
 /// <param name="Quality">On the encoder's own scale.</param>
-/// <param name="Least">Under this a file uses its limit badly, and the search goes on while there is something to gain; null without any
+/// <param name="Min">Under this a file uses its limit badly, and the search goes on while there is something to gain; null without any
 /// limit.</param>
-/// <param name="Most">No file above this is good; null without any limit.</param>
-/// <param name="Wanted">What the search steers for, between the two.</param>
-public sealed record WeightGoal(QualityRange Quality, long? Least, long? Most, long? Wanted)
+/// <param name="Max">No file above this is good; null without any limit.</param>
+/// <param name="Target">What the search steers for, between the two.</param>
+public sealed record WeightGoal(QualityRange Quality, long? Min, long? Max, long? Target)
 {
     // Under a bare cap, a file that uses nine tenths of it is near enough: the last tenth cannot be seen.
     private const double WellUsed = 0.90;
@@ -21,7 +21,7 @@ public sealed record WeightGoal(QualityRange Quality, long? Least, long? Most, l
 
     /// <summary>A file below this uses a cap badly: it is so light because more would not make it better.</summary>
     /// <param name="cap">A cap.</param>
-    public static long LeastUnder(ByteCount cap) => (long)(WellUsed * cap.Bytes);
+    public static long MinUnder(ByteCount cap) => (long)(WellUsed * cap.Bytes);
 
     /// <summary>The goal for a file of a format.</summary>
     /// <param name="demand">Limits and a range of quality.</param>
@@ -31,19 +31,19 @@ public sealed record WeightGoal(QualityRange Quality, long? Least, long? Most, l
         var limits = demand.Limits;
         var wantsWeight = !limits.HasOnlyMax;
         // A destination that asks for weight gets the best quality there is, if that is what it takes.
-        var range = QualityScale.For(wantsWeight ? demand.Quality with { Ceiling = 100 } : demand.Quality, format);
-        if (limits.Aim is { } aim)
+        var range = QualityScale.For(wantsWeight ? demand.Quality with { Max = 100 } : demand.Quality, format);
+        if (limits.Target is { } aim)
         {
-            var wanted = aim.Least.Bytes + (long)(AimedInBand * (aim.Most.Bytes - aim.Least.Bytes));
-            return new WeightGoal(range, aim.Least.Bytes, aim.Most.Bytes, wanted);
+            var wanted = aim.Min.Bytes + (long)(AimedInBand * (aim.Max.Bytes - aim.Min.Bytes));
+            return new WeightGoal(range, aim.Min.Bytes, aim.Max.Bytes, wanted);
         }
 
         return limits.Max is { } cap
-            ? new WeightGoal(range, LeastUnder(cap), cap.Bytes, (long)(AimedUnderCap * cap.Bytes))
+            ? new WeightGoal(range, MinUnder(cap), cap.Bytes, (long)(AimedUnderCap * cap.Bytes))
             : new WeightGoal(range, null, null, null);
     }
 
     /// <summary>The lower end of a band rather than its upper part, for who prefers fewer bytes.</summary>
     /// <param name="least">The lower end, in bytes.</param>
-    public WeightGoal AtLeast(long least) => this with { Least = least, Wanted = least + (long)((Most!.Value - least) * 0.15) };
+    public WeightGoal AtLeast(long least) => this with { Min = least, Target = least + (long)((Max!.Value - least) * 0.15) };
 }

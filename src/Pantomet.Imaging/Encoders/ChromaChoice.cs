@@ -24,7 +24,7 @@ public static class ChromaChoice
     /// <param name="kind">What the picture is.</param>
     /// <param name="quality">The range that is asked for, on JPEG's scale; null where none is.</param>
     public static bool IsWhole(Image image, ContentKind kind, QualityRange? quality) =>
-        kind == ContentKind.Graphic || quality?.Floor >= WholeFrom || EdgeShare(image) > SeenShare;
+        kind == ContentKind.Graphic || quality?.Min >= WholeFrom || EdgeShare(image) > SeenShare;
 
     /// <summary>Share of fours of pixels of which halving would move a colour so far that it is seen, 0 to 1.</summary>
     /// <param name="image">Finished pixels, in memory.</param>

@@ -16,7 +16,7 @@ public sealed class FinishedPicture : WeighablePicture
     private const int TileSide = 32;
 
     // A plain JPEG of the whole costs as much as tiles of a quarter.
-    private const int FewestJpegParts = 4;
+    private const int MinJpegParts = 4;
 
     private readonly TileSet? tiles;
     private readonly Lazy<Image> sample;
@@ -30,7 +30,7 @@ public sealed class FinishedPicture : WeighablePicture
         (Pixels, this.recipe, Format) = (pixels, recipe, format);
         Image = CarriedMetadata.Attach(pixels, recipe, format);
         Keep = CarriedMetadata.Kept(Image, recipe.Pixels.Colour);
-        tiles = TileSet.For(pixels.Width, pixels.Height, TileSide, format == PictureFormat.Jpeg ? FewestJpegParts : 2);
+        tiles = TileSet.For(pixels.Width, pixels.Height, TileSide, format == PictureFormat.Jpeg ? MinJpegParts : 2);
         var fineness = IsGraphic ? Fineness.EveryPixel : Fineness.FromHalf;
         sample = new Lazy<Image>(() => tiles?.Cut(pixels) ?? pixels.Copy());
         sampleBefore = new Lazy<ScoredPicture>(() => tiles is null ? before! : new ScoredPicture(sample.Value, fineness));

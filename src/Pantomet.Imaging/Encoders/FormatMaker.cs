@@ -15,7 +15,7 @@ internal static class FormatMaker
     /// <param name="format">The format.</param>
     /// <param name="source">The decoded source.</param>
     /// <param name="recipe">What is wanted.</param>
-    public static MadeFile Make(PictureFormat format, DecodedSource source, RenderRecipe recipe)
+    public static EncodedFile Make(PictureFormat format, DecodedSource source, RenderRecipe recipe)
     {
         using var picture = WeighablePicture.Make(source, recipe, format);
         var request = recipe.Request;
@@ -32,23 +32,23 @@ internal static class FormatMaker
     }
 
     /// <summary>A file of a picture by the weigher.</summary>
-    public static MadeFile Searched(WeighablePicture picture, FileRequest request)
+    public static EncodedFile Searched(WeighablePicture picture, FileRequest request)
     {
         var (made, conflict) = Weigh(picture.Settings);
         // Trellis quantisation saves bytes on most pictures and spoils some: it stays where it looks better, or weighs less.
         if (picture.Format == PictureFormat.Jpeg && picture.Settings.Effort == Effort.Thorough)
         {
             var (plain, plainConflict) = Weigh(picture.Settings with { Effort = Effort.Quick });
-            var pays = request.Looks.Prefer == Preference.Better ? made.Points >= plain.Points : made.File.Length <= plain.File.Length;
+            var pays = request.Score.Prefer == Preference.Better ? made.Points >= plain.Points : made.File.Length <= plain.File.Length;
             var encodes = made.Encodes + plain.Encodes;
             if (plainConflict == Conflict.None && (conflict != Conflict.None || !pays))
                 (made, conflict) = (plain, plainConflict);
-            made = made with { Encodes = encodes, IsFreeOfCap = false };
+            made = made with { Encodes = encodes, IsFreeOfMax = false };
         }
 
         // A band that the best quality does not reach is reached by colour at full resolution, where the encoder has it.
         if (conflict == Conflict.None && !picture.Settings.WholeChroma && picture.Format != PictureFormat.WebP &&
-            request.Looks.Prefer == Preference.Better && request.Limits.Aim is { } aim && made.File.LongLength < aim.Least.Bytes)
+            request.Score.Prefer == Preference.Better && request.Limits.Target is { } aim && made.File.LongLength < aim.Min.Bytes)
         {
             var (heavier, itsConflict) = Weigh(picture.Settings with { WholeChroma = true });
             var chosen = itsConflict == Conflict.None && aim.Holds(new ByteCount(heavier.File.LongLength)) ? heavier : made;
@@ -57,22 +57,22 @@ internal static class FormatMaker
 
         return conflict == Conflict.None ? made : made with { Findings = [ConflictFindings.Of(conflict, made, request)] };
 
-        (MadeFile Made, Conflict Conflict) Weigh(EncoderSettings settings)
+        (EncodedFile Made, Conflict Conflict) Weigh(EncoderSettings settings)
         {
             var trials = picture.TrialsWith(settings);
             var weighed = Weigher.Weigh(request.Demand, picture.Format, trials);
-            return (Of(picture, weighed.Trial, weighed.Points, settings, trials.Encodes) with { IsFreeOfCap = weighed.IsFreeOfCap }, weighed.Conflict);
+            return (Of(picture, weighed.Trial, weighed.Points, settings, trials.Encodes) with { IsFreeOfMax = weighed.IsFreeOfCap }, weighed.Conflict);
         }
     }
 
-    private static MadeFile Of(WeighablePicture picture, Trial trial, double points, EncoderSettings settings, int encodes)
+    private static EncodedFile Of(WeighablePicture picture, Trial trial, double points, EncoderSettings settings, int encodes)
     {
         var moving = picture is AnimatedPicture { Frames: var frames } ? $"{frames} frames, " : "";
         var words = $"{picture.Format.DisplayName()} {moving}quality {trial.Quality}{(settings.WholeChroma && picture.Format != PictureFormat.WebP ? ", whole chroma" : "")}";
-        return new MadeFile(trial.File, picture.Format, trial.Quality, words, encodes, points, []) { WasRead = picture.WasRead(trial.File) };
+        return new EncodedFile(trial.File, picture.Format, trial.Quality, words, encodes, points, []) { WasRead = picture.WasRead(trial.File) };
     }
 
-    private static MadeFile FlatWebP(FinishedPicture picture, FileRequest request)
+    private static EncodedFile FlatWebP(FinishedPicture picture, FileRequest request)
     {
         var lossless = Bounded(LosslessFiles.WebP(picture), request);
         if (lossless.IsGood && request.LosslessWebP != LosslessUse.WhereLighter)
@@ -80,22 +80,22 @@ internal static class FormatMaker
         var lossy = Searched(picture, request);
         var isLighter = lossless.File.Length <= lossy.File.Length;
         var chosen = lossless.IsGood && (isLighter || !lossy.IsGood) ? lossless : lossy;
-        return chosen with { Encodes = lossless.Encodes + lossy.Encodes, IsFreeOfCap = false };
+        return chosen with { Encodes = lossless.Encodes + lossy.Encodes, IsFreeOfMax = false };
     }
 
-    private static MadeFile ByHand(WeighablePicture picture, int quality, FileRequest request)
+    private static EncodedFile ByHand(WeighablePicture picture, int quality, FileRequest request)
     {
         var trials = picture.TrialsWith(picture.Settings);
         var trial = trials.At(quality);
         var made = Of(picture, trial, trials.PointsOf(trial), picture.Settings, 1);
         if (request.Limits.Max is { } cap && trial.Bytes > cap.Bytes)
             return made with { Findings = [ConflictFindings.ByHandOverCap(made, cap)] };
-        return made.Points >= request.Looks.Floor
-            ? made with { IsFreeOfCap = true }
+        return made.Points >= request.Score.Min
+            ? made with { IsFreeOfMax = true }
             : made with { Findings = [ConflictFindings.ByHandUnderFloor(made, request)] };
     }
 
-    private static MadeFile Bounded(MadeFile made, FileRequest request)
+    private static EncodedFile Bounded(EncodedFile made, FileRequest request)
     {
         if (request.Limits.Max is { } cap && made.File.LongLength > cap.Bytes)
             return made with { Findings = [ConflictFindings.LosslessOverCap(made, cap)] };

@@ -14,10 +14,10 @@ internal static class GifFiles
     /// <summary>The GIF that meets, in this order, the cap, the floor and what is preferred.</summary>
     /// <param name="picture">One frame or many.</param>
     /// <param name="request">What is allowed.</param>
-    public static MadeFile Make(AnimatedPicture picture, FileRequest request)
+    public static EncodedFile Make(AnimatedPicture picture, FileRequest request)
     {
-        MadeFile? good = null;
-        MadeFile? last = null;
+        EncodedFile? good = null;
+        EncodedFile? last = null;
         var encodes = 0;
         foreach (var bits in PaletteBits)
         {
@@ -26,24 +26,24 @@ internal static class GifFiles
             if (request.Limits.Max is { } cap && file.LongLength > cap.Bytes && bits > PaletteBits[^1])
                 continue;
             last = Of(picture, bits, file);
-            if (last.Points < request.Looks.Floor || file.LongLength > request.Limits.Max?.Bytes || (good is not null && last.Points < request.Looks.Wanted))
+            if (last.Points < request.Score.Min || file.LongLength > request.Limits.Max?.Bytes || (good is not null && last.Points < request.Score.Target))
                 break;
             good = last;
             // Fewer colours never look better: they are for who prefers bytes and has looks to spare.
-            if (request.Looks.Prefer == Preference.Better || last.Points < request.Looks.Wanted)
+            if (request.Score.Prefer == Preference.Better || last.Points < request.Score.Target)
                 break;
         }
 
         return good is not null ? good with { Encodes = encodes } : last! with { Encodes = encodes, Findings = [Said(last!, request)] };
     }
 
-    private static MadeFile Of(AnimatedPicture picture, int bits, byte[] file)
+    private static EncodedFile Of(AnimatedPicture picture, int bits, byte[] file)
     {
         var frames = picture.Frames > 1 ? $"{picture.Frames} frames, " : "";
-        return new MadeFile(file, PictureFormat.Gif, null, $"GIF, {frames}{1 << bits} colours", 1, picture.PointsOf(file), []);
+        return new EncodedFile(file, PictureFormat.Gif, null, $"GIF, {frames}{1 << bits} colours", 1, picture.PointsOf(file), []);
     }
 
-    private static Finding Said(MadeFile lightest, FileRequest request)
+    private static Finding Said(EncodedFile lightest, FileRequest request)
     {
         if (request.Limits.Max is { } cap && lightest.File.LongLength > cap.Bytes)
             return ConflictFindings.LosslessOverCap(lightest, cap);

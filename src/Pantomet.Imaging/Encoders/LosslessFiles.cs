@@ -20,25 +20,25 @@ internal static class LosslessFiles
     private static readonly int[] Palettes = [LargestPalette, 16];
 
     /// <summary>A TIFF.</summary>
-    public static MadeFile Tiff(FinishedPicture picture) =>
-        new(Encoder.Tiff(picture.Image, picture.Keep), PictureFormat.Tiff, null, "TIFF, lossless", 1, 100, []) { IsFreeOfCap = true };
+    public static EncodedFile Tiff(FinishedPicture picture) =>
+        new(Encoder.Tiff(picture.Image, picture.Keep), PictureFormat.Tiff, null, "TIFF, lossless", 1, 100, []) { IsFreeOfMax = true };
 
     /// <summary>
     /// The lightest PNG in which no loss is seen; under a cap that it breaks, one with a palette that still looks good enough.
     /// </summary>
-    public static MadeFile Png(FinishedPicture picture, FileRequest request)
+    public static EncodedFile Png(FinishedPicture picture, FileRequest request)
     {
-        var whole = new MadeFile(Encoder.Png(picture.Image, null, picture.Keep), PictureFormat.Png, null, "PNG, all colours", 1, 100, []) { IsFreeOfCap = true };
+        var whole = new EncodedFile(Encoder.Png(picture.Image, null, picture.Keep), PictureFormat.Png, null, "PNG, all colours", 1, 100, []) { IsFreeOfMax = true };
         var isTooHeavy = request.Limits.Max is { } cap && whole.File.LongLength > cap.Bytes;
         // A palette holds 8 bits a channel. Where numbers are kept, it would lose some of them.
         if (picture.Pixels.Format != Enums.BandFormat.Uchar || (!picture.IsGraphic && !isTooHeavy))
             return whole;
         var reduced = Palettes.Where(colours => picture.IsGraphic || colours == LargestPalette).Select(colours => WithPalette(picture, colours)).ToList();
         var encodes = 1 + reduced.Count;
-        var lightest = reduced.Where(made => made.Points >= NothingSeen).Append(whole).MinBy(made => made.File.Length)! with { IsFreeOfCap = true };
+        var lightest = reduced.Where(made => made.Points >= NothingSeen).Append(whole).MinBy(made => made.File.Length)! with { IsFreeOfMax = true };
         if (isTooHeavy && lightest.File.LongLength > request.Limits.Max!.Value.Bytes)
         {
-            var good = reduced.Where(made => made.Points >= Math.Max(request.Looks.Floor, StillGood)).ToList();
+            var good = reduced.Where(made => made.Points >= Math.Max(request.Score.Min, StillGood)).ToList();
             lightest = good.Where(made => made.File.LongLength <= request.Limits.Max.Value.Bytes).MaxBy(made => made.Points) ?? good.Append(lightest).MinBy(made => made.File.Length)!;
         }
 
@@ -46,13 +46,13 @@ internal static class LosslessFiles
     }
 
     /// <summary>A WebP without loss.</summary>
-    public static MadeFile WebP(FinishedPicture picture) =>
-        new(Encoder.LosslessWebP(picture.Image, picture.Settings), PictureFormat.WebP, null, "WebP, lossless", 1, 100, []) { IsFreeOfCap = true };
+    public static EncodedFile WebP(FinishedPicture picture) =>
+        new(Encoder.LosslessWebP(picture.Image, picture.Settings), PictureFormat.WebP, null, "WebP, lossless", 1, 100, []) { IsFreeOfMax = true };
 
-    private static MadeFile WithPalette(FinishedPicture picture, int colours)
+    private static EncodedFile WithPalette(FinishedPicture picture, int colours)
     {
         var file = Encoder.Png(picture.Image, colours, picture.Keep);
         // Scattered dots of few colours vanish at half size; here they must not be seen at all.
-        return new MadeFile(file, PictureFormat.Png, null, $"PNG, {colours} colours", 1, PictureScore.Of(picture.Pixels, file, Fineness.EveryPixel).Points, []);
+        return new EncodedFile(file, PictureFormat.Png, null, $"PNG, {colours} colours", 1, PictureScore.Of(picture.Pixels, file, Fineness.EveryPixel).Points, []);
     }
 }

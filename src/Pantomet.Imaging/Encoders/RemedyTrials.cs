@@ -20,7 +20,7 @@ internal static class RemedyTrials
     /// <param name="source">The decoded source.</param>
     /// <param name="recipe">What was wanted.</param>
     /// <param name="recipes">What could be wanted instead.</param>
-    public static IReadOnlyList<WeightRemedy> Of(MadeFile made, DecodedSource source, RenderRecipe recipe, RemedyRecipes recipes)
+    public static IReadOnlyList<WeightRemedy> Of(EncodedFile made, DecodedSource source, RenderRecipe recipe, RemedyRecipes recipes)
     {
         var remedies = new List<WeightRemedy>();
         foreach (var other in recipes.OtherFormats.Select(Made).Where(other => other.IsGood))
@@ -42,9 +42,9 @@ internal static class RemedyTrials
             remedies.Add(new WeightRemedy(WeightRemedyKind.MoreBytes, $"{new ByteCount(needed.File.LongLength)} allowed instead of {cap}: {needed.Encoding}, {ConflictFindings.Looks(needed.Points)}.", needed.File.LongLength, needed.Points));
         return remedies;
 
-        MadeFile Made(RenderRecipe other) => FormatMaker.Make(other.Request.Format, source, other);
+        EncodedFile Made(RenderRecipe other) => FormatMaker.Make(other.Request.Format, source, other);
 
-        WeightRemedy? Smaller(MadeFile needed, ByteCount cap)
+        WeightRemedy? Smaller(EncodedFile needed, ByteCount cap)
         {
             var scale = Math.Pow(0.92 * cap.Bytes / needed.File.LongLength, 1 / (2 * Exponent));
             for (var attempt = 0; attempt < 3; attempt++, scale *= 0.85)
@@ -60,5 +60,5 @@ internal static class RemedyTrials
         }
     }
 
-    private static string Figures(MadeFile made) => $"{new ByteCount(made.File.LongLength)} at {ConflictFindings.Looks(made.Points)}";
+    private static string Figures(EncodedFile made) => $"{new ByteCount(made.File.LongLength)} at {ConflictFindings.Looks(made.Points)}";
 }

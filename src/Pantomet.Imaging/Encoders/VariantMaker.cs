@@ -13,9 +13,9 @@ public static class VariantMaker
     /// <param name="recipe">What is wanted.</param>
     /// <param name="remedies">What could be wanted instead where that cannot be; null looks for no remedies.</param>
     /// <exception cref="VipsException">The encoder fails.</exception>
-    public static MadeFile Make(DecodedSource source, RenderRecipe recipe, RemedyRecipes? remedies = null)
+    public static EncodedFile Make(DecodedSource source, RenderRecipe recipe, RemedyRecipes? remedies = null)
     {
-        if (KeptFile.Of(source, recipe) is { } kept)
+        if (PassThrough.Of(source, recipe) is { } kept)
             return kept;
         var request = recipe.Request;
         if (request.QualityByHand is not null)
@@ -28,12 +28,12 @@ public static class VariantMaker
                 : made with { Remedies = remedies is null ? [] : RemedyTrials.Of(made, source, recipe, remedies) };
         }
 
-        return request.Fallback is { } fallback && Rivalry.Of(made, fallback, source, recipe) is { } unneeded
+        return request.Fallback is { } fallback && FallbackComparison.Of(made, fallback, source, recipe) is { } unneeded
             ? made with { IsUnneeded = true, Findings = [unneeded] }
             : made;
     }
 
-    private static MadeFile Best(DecodedSource source, RenderRecipe recipe)
+    private static EncodedFile Best(DecodedSource source, RenderRecipe recipe)
     {
         var request = recipe.Request;
         if (recipe.Pixels.IsAnimated)
@@ -41,13 +41,13 @@ public static class VariantMaker
         var good = request.Formats.Take(request.Compared).Select(format => FormatMaker.Make(format, source, recipe)).ToList();
         if (good.Where(made => made.IsGood).MinBy(made => made.File.Length) is { } lightest)
             return lightest with { Encodes = good.Sum(made => made.Encodes) };
-        var tried = new List<MadeFile>(good);
+        var tried = new List<EncodedFile>(good);
         foreach (var format in request.Formats.Skip(request.Compared))
         {
             var made = FormatMaker.Make(format, source, recipe);
             // Under another cap the formats before it might have been good.
             if (made.IsGood)
-                return tried.Count == 0 ? made : made with { IsFreeOfCap = false };
+                return tried.Count == 0 ? made : made with { IsFreeOfMax = false };
             tried.Add(made);
         }
 
@@ -55,10 +55,10 @@ public static class VariantMaker
     }
 
     // What moves is made in each format that can, for they differ more than any rule of thumb.
-    private static MadeFile BestMoving(List<MadeFile> made, FileRequest request)
+    private static EncodedFile BestMoving(List<EncodedFile> made, FileRequest request)
     {
         var good = made.Where(one => one.IsGood).ToList();
-        var best = request.Looks.Prefer == Preference.Better ? good.MaxBy(one => one.Points) : good.MinBy(one => one.File.Length);
+        var best = request.Score.Prefer == Preference.Better ? good.MaxBy(one => one.Points) : good.MinBy(one => one.File.Length);
         return (best ?? made.MinBy(one => one.File.Length)!) with { Encodes = made.Sum(one => one.Encodes) };
     }
 }

@@ -15,7 +15,7 @@ public static class WrittenFileReader
     /// <exception cref="UnreadableException">It is no picture.</exception>
     /// <exception cref="VipsException">It is damaged.</exception>
     /// <exception cref="IOException">Its bytes are not those that were written.</exception>
-    public static WrittenFile Read(string path, MadeFile? made = null)
+    public static WrittenFile Read(string path, EncodedFile? made = null)
     {
         if (made is not null && !Holds(path, made.File))
             throw new IOException($"{path} does not hold what was written to it.");

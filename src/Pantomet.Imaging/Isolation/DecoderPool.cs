@@ -23,8 +23,8 @@ public sealed record LookedAt(ProbedSource Probed, string? WorkingPicture, long 
 public sealed class DecoderPool(DecoderCommand command, string folder, DecoderBounds bounds) : IDisposable
 {
     // What a decoder does not give back is given back at the latest then.
-    private const int MostJobs = 500;
-    private const int MostStarts = 3;
+    private const int MaxJobs = 500;
+    private const int MaxStarts = 3;
 
     private readonly ConcurrentBag<DecoderProcess> idle = [];
     private readonly ByteBudget memory = new(bounds.TotalBytes);
@@ -146,15 +146,15 @@ public sealed class DecoderPool(DecoderCommand command, string folder, DecoderBo
         var at = Directory.CreateDirectory(Path.Combine(process.Folder, Guid.NewGuid().ToString("N"))).FullName;
         try
         {
-            var (result, cost) = await process.DoAsync(job with { Folder = at }, bytes, bounds.MostTime(fileBytes), cancel);
-            isUsable = process.Jobs < MostJobs;
+            var (result, cost) = await process.DoAsync(job with { Folder = at }, bytes, bounds.MaxTime(fileBytes), cancel);
+            isUsable = process.Jobs < MaxJobs;
             if (result.Refusal is { } refusal)
                 throw Refusals.Of(refusal, bytes);
             return await take(result, cost, at);
         }
         catch (DecoderEndedException ended)
         {
-            throw ended.End == DecoderEnd.Time ? Refusals.TooLong(bounds.MostTime(fileBytes), ended) : Refusals.BrokeDown(bytes, ended);
+            throw ended.End == DecoderEnd.Time ? Refusals.TooLong(bounds.MaxTime(fileBytes), ended) : Refusals.BrokeDown(bytes, ended);
         }
         finally
         {
@@ -184,7 +184,7 @@ public sealed class DecoderPool(DecoderCommand command, string folder, DecoderBo
             {
                 return await DecoderProcess.StartAsync(command, Path.Combine(folder, $"decoder-{Guid.NewGuid():N}"), cancel);
             }
-            catch (IOException) when (attempt < MostStarts)
+            catch (IOException) when (attempt < MaxStarts)
             {
                 // A machine that is busy with something else.
             }

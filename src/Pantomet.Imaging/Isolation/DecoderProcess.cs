@@ -48,7 +48,7 @@ internal sealed partial class DecoderProcess : IDisposable
     // Out of asm-generic/resource.h: private memory that can be written, whether it was touched or not.
     private const int DataSize = 2;
     private static readonly TimeSpan LookEvery = TimeSpan.FromMilliseconds(50);
-    private static readonly TimeSpan MostStartTime = TimeSpan.FromSeconds(20);
+    private static readonly TimeSpan MaxStartTime = TimeSpan.FromSeconds(20);
     private readonly Process process;
 
     private DecoderProcess(Process process, string folder)
@@ -92,7 +92,7 @@ internal sealed partial class DecoderProcess : IDisposable
         };
         var started = new DecoderProcess(Process.Start(start)!, folder);
         using var limit = CancellationTokenSource.CreateLinkedTokenSource(cancel);
-        limit.CancelAfter(MostStartTime);
+        limit.CancelAfter(MaxStartTime);
         try
         {
             started.process.ErrorDataReceived += (_, _) => { };
@@ -104,7 +104,7 @@ internal sealed partial class DecoderProcess : IDisposable
         catch (OperationCanceledException) when (!cancel.IsCancellationRequested)
         {
             started.Dispose();
-            throw new IOException($"A decoder process was not ready after {MostStartTime.TotalSeconds:0} s.");
+            throw new IOException($"A decoder process was not ready after {MaxStartTime.TotalSeconds:0} s.");
         }
         catch
         {

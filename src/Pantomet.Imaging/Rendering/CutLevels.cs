@@ -15,7 +15,7 @@ internal sealed class CutLevels : IDisposable
     // What is left to reduce from a level: from there Lanczos-3 sees as much as it would from the whole. Less would halve pictures for a
     // single
     // size, which is quicker made at once; more would make several sizes of a ladder from all pixels each.
-    private const double LeastReduction = 1.7;
+    private const double MinReduction = 1.7;
 
     // A run has no more crops in hand than that.
     private static readonly int Most = Environment.ProcessorCount + 1;
@@ -29,7 +29,7 @@ internal sealed class CutLevels : IDisposable
     public static int LevelFor(PixelSize crop, PixelSize size)
     {
         var reduction = Math.Min((double)crop.Width / size.Width, (double)crop.Height / size.Height);
-        return Math.Max(0, (int)Math.Floor(Math.Log2(reduction / LeastReduction)));
+        return Math.Max(0, (int)Math.Floor(Math.Log2(reduction / MinReduction)));
     }
 
     /// <summary>A level of a crop, made by the first who asks; others wait for it.</summary>
@@ -38,7 +38,7 @@ internal sealed class CutLevels : IDisposable
     /// <param name="level">Above 0.</param>
     /// <param name="half">Makes the first level.</param>
     /// <returns>The caller's own reference to the shared pixels.</returns>
-    public Image Get(PixelRect crop, Turn turn, int level, Func<Image> half)
+    public Image Get(PixelRect crop, Rotation turn, int level, Func<Image> half)
     {
         Entry entry;
         lock (gate)
@@ -67,7 +67,7 @@ internal sealed class CutLevels : IDisposable
         }
     }
 
-    private sealed class Entry(PixelRect crop, Turn turn)
+    private sealed class Entry(PixelRect crop, Rotation turn)
     {
         private readonly Lock making = new();
         private readonly List<Image> levels = [];
@@ -75,7 +75,7 @@ internal sealed class CutLevels : IDisposable
 
         public PixelRect Crop { get; } = crop;
 
-        public Turn Turn { get; } = turn;
+        public Rotation Turn { get; } = turn;
 
         public Image At(int level, Func<Image> half)
         {

@@ -30,7 +30,7 @@ public sealed record DecodeOptions(VectorDrawing Draw, string TemporaryFolder)
 public sealed class DecodedSource : IDisposable
 {
     private readonly Lazy<Image> upright;
-    private readonly RecentCuts recent = new();
+    private readonly CropCache recent = new();
     private readonly CutLevels levels = new();
     private readonly DecodeOptions options;
     private TemporaryPixels? onDisk;
@@ -87,7 +87,7 @@ public sealed class DecodedSource : IDisposable
     /// <param name="turn">How the crop is turned.</param>
     /// <param name="size">Not larger than the turned crop, unless the picture is a vector picture.</param>
     /// <returns>In the source's own colours, in memory.</returns>
-    public Image Cut(PixelRect crop, Turn turn, PixelSize size) => recent.Get(crop, turn, size, () => CutNow(crop, turn, size));
+    public Image Cut(PixelRect crop, Rotation turn, PixelSize size) => recent.Get(crop, turn, size, () => CutNow(crop, turn, size));
 
     /// <summary>A cut with every profile that its source came with.</summary>
     /// <param name="cut">As it came from <see cref="Cut"/>.</param>
@@ -129,14 +129,14 @@ public sealed class DecodedSource : IDisposable
         }
     }
 
-    private Image CutNow(PixelRect crop, Turn turn, PixelSize size)
+    private Image CutNow(PixelRect crop, Rotation turn, PixelSize size)
     {
         if (!Facts.IsVector)
         {
             using var whole = Whole(turn);
             // A part of what lies in memory is scaled where it lies.
             var isThere = turn.IsNone && upright.IsValueCreated;
-            using var picture = isThere ? Shared(whole) : TurnedCut.From(whole, crop, turn);
+            using var picture = isThere ? Shared(whole) : RotatedCrop.From(whole, crop, turn);
             var part = isThere ? crop : PixelScaling.Whole(picture);
             var level = CutLevels.LevelFor(part.Size, size);
             if (level == 0)
@@ -145,17 +145,17 @@ public sealed class DecodedSource : IDisposable
             return PixelScaling.ScaledTo(shared, PixelScaling.Whole(shared), size, part.Size);
         }
 
-        var across = turn.Quarters % 2 == 0 ? size : size.Turned;
+        var across = turn.QuarterTurns % 2 == 0 ? size : size.Turned;
         var scale = Math.Max((double)across.Width / crop.Width, (double)across.Height / crop.Height);
         using var drawn = options.Draw(File.Path, scale);
         var x = Math.Clamp((int)Math.Round(crop.X * scale), 0, Math.Max(0, drawn.Width - across.Width));
         var y = Math.Clamp((int)Math.Round(crop.Y * scale), 0, Math.Max(0, drawn.Height - across.Height));
-        using var cut = TurnedCut.From(drawn, new PixelRect(x, y, Math.Min(across.Width, drawn.Width - x), Math.Min(across.Height, drawn.Height - y)), turn);
+        using var cut = RotatedCrop.From(drawn, new PixelRect(x, y, Math.Min(across.Width, drawn.Width - x), Math.Min(across.Height, drawn.Height - y)), turn);
         return cut.Embed(0, 0, size.Width, size.Height, extend: Enums.Extend.Copy);
     }
 
     // A file can be read from top to bottom once; what is turned is not read in that order.
-    private Image Whole(Turn turn) =>
+    private Image Whole(Rotation turn) =>
         Facts.Orientation == 1 && turn.IsNone && Interlocked.Exchange(ref streams, 0) == 1 ? Loaded(File) : Shared(upright.Value);
 
     // A copy would be computed again for each who looks at its pixels.

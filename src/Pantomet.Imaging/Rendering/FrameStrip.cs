@@ -148,7 +148,7 @@ public sealed class FrameStrip : IDisposable
 
     private static Image CutOf(Image frame, RenderRecipe recipe)
     {
-        using var area = TurnedCut.From(frame, recipe.Input.Crop, recipe.Input.Turn);
+        using var area = RotatedCrop.From(frame, recipe.Input.Crop, recipe.Input.Rotation);
         using var scaled = PixelScaling.ScaledTo(area, recipe.Picture);
         return scaled.CopyMemory();
     }

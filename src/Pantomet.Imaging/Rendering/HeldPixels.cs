@@ -11,7 +11,7 @@ namespace Pantomet.Imaging.Rendering;
 internal sealed partial class HeldPixels : IDisposable
 {
     // Larger pictures are kept in a temporary file, so that memory does not grow with the picture.
-    private const long MostBytes = 400_000_000;
+    private const long MaxBytes = 400_000_000;
 
     private readonly Image image;
     private readonly nint data;
@@ -38,7 +38,7 @@ internal sealed partial class HeldPixels : IDisposable
 
     /// <summary>Whether a picture is small enough to be held in memory.</summary>
     /// <param name="image">Its pixels are not looked at.</param>
-    public static bool Fit(Image image) => BytesOf(image) <= MostBytes;
+    public static bool Fit(Image image) => BytesOf(image) <= MaxBytes;
 
     /// <summary>Bytes of all its pixels.</summary>
     /// <param name="image">Its pixels are not looked at.</param>

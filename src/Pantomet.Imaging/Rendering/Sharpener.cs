@@ -7,17 +7,17 @@ namespace Pantomet.Imaging.Rendering;
 public static class Sharpener
 {
     // A reduction to a quarter and beyond softens as much as it ever will.
-    private const double MostReduction = 4;
+    private const double MaxReduction = 4;
 
     // Of the slope at an edge.
     private const double NormalGain = 2.6;
 
     // How far an edge may overshoot on its light and on its dark side, in CIE lightness, 0 to 100: more shows as a halo.
-    private const double MostLighter = 4;
-    private const double MostDarker = 5;
+    private const double MaxLighter = 4;
+    private const double MaxDarker = 5;
 
     // Flat areas keep their grain: only steps above this are edges.
-    private const double LeastStep = 1;
+    private const double MinStep = 1;
     private const double Radius = 0.5;
 
     /// <summary>Whether there is anything to sharpen.</summary>
@@ -36,8 +36,8 @@ public static class Sharpener
     {
         if (!Changes(image, reduction, amount))
             return image.Copy();
-        var share = Math.Log(Math.Min(reduction, MostReduction)) / Math.Log(MostReduction);
+        var share = Math.Log(Math.Min(reduction, MaxReduction)) / Math.Log(MaxReduction);
         var gain = NormalGain * (0.4 + (0.6 * share)) * (amount == Sharpening.Light ? 0.5 : 1);
-        return image.Sharpen(sigma: Radius, x1: LeastStep, y2: MostLighter, y3: MostDarker, m1: 0, m2: gain);
+        return image.Sharpen(sigma: Radius, x1: MinStep, y2: MaxLighter, y3: MaxDarker, m1: 0, m2: gain);
     }
 }

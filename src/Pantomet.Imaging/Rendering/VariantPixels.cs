@@ -14,7 +14,7 @@ public static class VariantPixels
     /// <param name="format">Decides whether transparency can stay.</param>
     public static Image Make(DecodedSource source, RenderRecipe recipe, PictureFormat format)
     {
-        using var cut = source.Cut(recipe.Input.Crop, recipe.Input.Turn, recipe.Picture);
+        using var cut = source.Cut(recipe.Input.Crop, recipe.Input.Rotation, recipe.Picture);
         if (recipe.Pixels.Colour == ColourPolicy.Keep)
         {
             using var own = source.WithProfile(cut);

@@ -19,8 +19,8 @@ public sealed class TileSet
     private const int JoinedWidth = 256;
 
     // Fewer pixels than this tell too little of a picture.
-    private const int FewestPixels = 60_000;
-    private const int MostSharesPerPicture = 14;
+    private const int MinPixels = 60_000;
+    private const int MaxSharesPerPicture = 14;
 
     private readonly (int X, int Y)[] corners;
     private readonly int side;
@@ -38,7 +38,7 @@ public sealed class TileSet
     /// <param name="fewestParts">A larger share of the picture than one in so many does not pay.</param>
     public static TileSet? For(int width, int height, int side, int fewestParts)
     {
-        var every = (int)Math.Min((long)width * height / FewestPixels, MostSharesPerPicture);
+        var every = (int)Math.Min((long)width * height / MinPixels, MaxSharesPerPicture);
         var (across, down) = (width / side, height / side);
         if (every < fewestParts || across < 2 || down < 2)
             return null;

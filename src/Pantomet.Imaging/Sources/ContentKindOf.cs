@@ -11,7 +11,7 @@ namespace Pantomet.Imaging.Sources;
 public static class ContentKindOf
 {
     private const double FlatShare = 0.6;
-    private const int MostColours = 8_000;
+    private const int MaxColours = 8_000;
 
     /// <summary>Judges a picture; what is fully transparent does not count.</summary>
     /// <param name="srgb">8 bits, in memory, with or without alpha.</param>
@@ -41,8 +41,8 @@ public static class ContentKindOf
         if (colours.Bands < 3)
             return true;
         var found = new HashSet<int>();
-        for (var at = 0; at + 2 < samples.Length && found.Count <= MostColours; at += 3)
+        for (var at = 0; at + 2 < samples.Length && found.Count <= MaxColours; at += 3)
             found.Add((samples[at] << 16) | (samples[at + 1] << 8) | samples[at + 2]);
-        return found.Count <= MostColours;
+        return found.Count <= MaxColours;
     }
 }

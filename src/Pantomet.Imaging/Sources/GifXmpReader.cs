@@ -5,7 +5,7 @@ namespace Pantomet.Imaging.Sources;
 /// leads readers of sub-blocks to its end.</remarks>
 internal static class GifXmpReader
 {
-    private const int MostBytes = 4_000_000;
+    private const int MaxBytes = 4_000_000;
     private const int ChunkBytes = 1 << 16;
 
     private static readonly byte[] Head = [0x21, 0xFF, 0x0B, .. "XMP DataXMP"u8];
@@ -18,7 +18,7 @@ internal static class GifXmpReader
         if (Start(file) is not { } start)
             return null;
         file.Seek(start, SeekOrigin.Begin);
-        var bytes = new byte[Math.Min(MostBytes, file.Length - start)];
+        var bytes = new byte[Math.Min(MaxBytes, file.Length - start)];
         file.ReadExactly(bytes);
         // UTF-8 has no byte 0xFF; the tail begins with 1 and 0xFF.
         var end = bytes.AsSpan().IndexOf([(byte)0x01, (byte)0xFF]);

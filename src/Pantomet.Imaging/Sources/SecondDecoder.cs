@@ -9,8 +9,8 @@ namespace Pantomet.Imaging.Sources;
 internal static class SecondDecoder
 {
     // What needs more is refused: pixels on the disk would only make it slow.
-    private const ulong MostMemory = 700_000_000;
-    private const ulong MostDisk = 0;
+    private const ulong MaxMemory = 700_000_000;
+    private const ulong MaxDisk = 0;
     private const ulong LongestSide = PictureBounds.MaxSide;
 
     // By name, so that no script, document or address can be reached by a file that pretends to be one.
@@ -31,8 +31,8 @@ internal static class SecondDecoder
         var files = ConfigurationFiles.Default;
         files.Policy.Data = Policy;
         MagickNET.Initialize(files);
-        ResourceLimits.Memory = MostMemory;
-        ResourceLimits.Disk = MostDisk;
+        ResourceLimits.Memory = MaxMemory;
+        ResourceLimits.Disk = MaxDisk;
         ResourceLimits.Width = LongestSide;
         ResourceLimits.Height = LongestSide;
         // The work is spread over the cores picture by picture.

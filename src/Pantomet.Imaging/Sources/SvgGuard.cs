@@ -7,7 +7,7 @@ namespace Pantomet.Imaging.Sources;
 /// <summary>Reads an SVG as plain XML before any renderer sees it, and refuses what could fetch, expand or run.</summary>
 public static partial class SvgGuard
 {
-    private const long MostBytes = 20_000_000;
+    private const long MaxBytes = 20_000_000;
     private const int DeepestElement = 256;
     private const string Namespace = "http://www.w3.org/2000/svg";
 
@@ -17,7 +17,7 @@ public static partial class SvgGuard
     /// itself.</exception>
     public static void Check(string path)
     {
-        if (new FileInfo(path).Length > MostBytes)
+        if (new FileInfo(path).Length > MaxBytes)
             throw new UnreadableException("svg-too-large", "The SVG has more than 20 MB. Simplify it, or send it as PNG.");
         // A DOCTYPE that only names the SVG standard is harmless and common; one with declarations of its own is not.
         var settings = new XmlReaderSettings { DtdProcessing = DtdProcessing.Parse, XmlResolver = null, MaxCharactersFromEntities = 1 };

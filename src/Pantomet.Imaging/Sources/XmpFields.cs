@@ -10,10 +10,10 @@ namespace Pantomet.Imaging.Sources;
 /// </remarks>
 internal sealed class XmpFields
 {
-    private const int MostBytes = 4_000_000;
+    private const int MaxBytes = 4_000_000;
 
     // Lists in structures in lists: an editing history goes to about 12 levels of elements.
-    private const int MostLevels = 32;
+    private const int MaxLevels = 32;
     private const string Core = "http://iptc.org/std/Iptc4xmpCore/1.0/xmlns/";
     private const string Extension = "http://iptc.org/std/Iptc4xmpExt/2008-02-29/";
 
@@ -36,7 +36,7 @@ internal sealed class XmpFields
     public static XmpFields? Of(byte[] bytes)
     {
         var packet = bytes.AsSpan().TrimEnd((byte)0).ToArray();
-        return packet.Length <= MostBytes && IsFlat(packet) ? new XmpFields(XmpMetaFactory.ParseFromBuffer(packet)) : null;
+        return packet.Length <= MaxBytes && IsFlat(packet) ? new XmpFields(XmpMetaFactory.ParseFromBuffer(packet)) : null;
     }
 
     /// <summary>A simple property.</summary>
@@ -59,7 +59,7 @@ internal sealed class XmpFields
         using var reader = XmlReader.Create(new MemoryStream(packet), new XmlReaderSettings { DtdProcessing = DtdProcessing.Prohibit, XmlResolver = null });
         while (reader.Read())
         {
-            if (reader.Depth > MostLevels)
+            if (reader.Depth > MaxLevels)
                 return false;
         }
 

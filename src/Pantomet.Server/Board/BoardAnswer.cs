@@ -15,7 +15,7 @@ namespace Pantomet.Server.Board;
 /// <param name="Bytes">What the files of all rows and columns weigh together.</param>
 /// <param name="Groups">Every group that a source is in.</param>
 internal sealed record BoardAnswer(
-    IReadOnlyList<BoardColumn> Slots, IReadOnlyList<BoardRow> Rows, int Total, IReadOnlyDictionary<PairingStanding, int> States, long Bytes, IReadOnlyList<string> Groups);
+    IReadOnlyList<BoardColumn> Slots, IReadOnlyList<BoardRow> Rows, int Total, IReadOnlyDictionary<PairingState, int> States, long Bytes, IReadOnlyList<string> Groups);
 
 /// <summary>A column.</summary>
 /// <param name="Slot">The slot's id.</param>
@@ -40,16 +40,16 @@ internal sealed record BoardRow(string Id, string Stem, string Group, int Width,
 /// <param name="ByHand">Whether a person framed it.</param>
 /// <param name="Finding">The worst that is to be said of it.</param>
 /// <param name="Place">What it looks like: the slot, or the tier of its own shape, or else the first tier.</param>
-internal sealed record BoardCell(PairingStanding State, int Done, int Files, long Bytes, bool ByHand, Finding? Finding, BoardPlace? Place)
+internal sealed record BoardCell(PairingState State, int Done, int Files, long Bytes, bool ByHand, Finding? Finding, BoardPlace? Place)
 {
     /// <summary>Of a source that is gone.</summary>
-    public static BoardCell Nothing { get; } = new(PairingStanding.Open, 0, 0, 0, false, null, null);
+    public static BoardCell Nothing { get; } = new(PairingState.Open, 0, 0, 0, false, null, null);
 
     /// <param name="slot">The column's.</param>
     /// <param name="standing">Where it stands.</param>
     /// <param name="plan">What would be made.</param>
     /// <param name="failed">Why a file could not be made; null where none failed.</param>
-    public static BoardCell Of(Slot slot, Standing standing, SlotPlan plan, Finding? failed)
+    public static BoardCell Of(Slot slot, PairingStatus standing, SlotPlan plan, Finding? failed)
     {
         var worst = failed ?? plan.Findings.Where(finding => finding.Severity != Severity.Note).OrderByDescending(finding => finding.Severity == Severity.Stop).FirstOrDefault();
         var shown = plan.Places.FirstOrDefault(place => place.Part.Shape == slot.Shape) ?? plan.Places[0];
@@ -58,12 +58,12 @@ internal sealed record BoardCell(PairingStanding State, int Done, int Files, lon
 }
 
 /// <summary>How a source looks in a place; the same members as of a framed place.</summary>
-internal sealed record BoardPlace(PixelRect Crop, Turn Turn, Fit Fit, PixelSize File, PixelSize Picture)
+internal sealed record BoardPlace(PixelRect Crop, Rotation Turn, Fit Fit, PixelSize File, PixelSize Picture)
 {
     public static BoardPlace Of(PlacePlan place)
     {
         var (file, picture) = place.Wanted is [var largest, ..] ? (largest.File, largest.Picture) : (place.Crop.Size, place.Crop.Size);
-        return new BoardPlace(place.Crop.Area, place.Crop.Turn, place.Crop.Fit, file, picture);
+        return new BoardPlace(place.Crop.Area, place.Crop.Rotation, place.Crop.Fit, file, picture);
     }
 }
 

@@ -84,7 +84,7 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
     private static RowCells Shown(RowCells row, string source, IReadOnlyList<PlacedColumn> columns, HashSet<(string, string)> running) => row with
     {
         Cells = [.. row.Cells.Zip(columns, (cell, column) =>
-            running.Contains((source, column.Slot.Id)) && cell.State != PairingStanding.LeftOut ? cell with { State = PairingStanding.Running } : cell)],
+            running.Contains((source, column.Slot.Id)) && cell.State != PairingState.LeftOut ? cell with { State = PairingState.Running } : cell)],
     };
 
     // Variants are only ever added, so that what is new is behind what was seen last.
@@ -111,25 +111,25 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
             .Select(row => new { row.SourceId, row.SlotId, row.Findings }).ToListAsync(cancel)).ToLookup(row => (row.SourceId, row.SlotId), row => row.Findings);
         var made = rows.GroupBy(row => (row.SourceId, row.SlotId)).ToDictionary(
             group => group.Key,
-            group => group.GroupBy(row => row.Recipe).ToDictionary(tries => tries.Key, tries => tries.Select(row => new LastTry(row.State, row.Bytes, row.Sequence, row.Points)).Last()));
-        var nothing = new Dictionary<string, LastTry>();
+            group => group.GroupBy(row => row.Recipe).ToDictionary(tries => tries.Key, tries => tries.Select(row => new LastResult(row.State, row.Bytes, row.Sequence, row.Points)).Last()));
+        var nothing = new Dictionary<string, LastResult>();
         var worked = sources.AsParallel().WithCancellation(cancel).SelectMany(source => columns.Where(column => !Holds(source.Id, source.Revision, column)).Select(column =>
         {
             var key = (source.Id, column.Slot.Id);
             var pairing = new Pairing(source, column.Slot);
             var plan = pairing.Plan();
-            var standing = Standing.Of(pairing, plan, made.GetValueOrDefault(key, nothing), isRunning: false);
-            var failed = standing.State == PairingStanding.Blocked && plan.CanBeFed
+            var standing = PairingStatus.Of(pairing, plan, made.GetValueOrDefault(key, nothing), isRunning: false);
+            var failed = standing.State == PairingState.Blocked && plan.CanBeFed
                 ? blocked[key].LastOrDefault()?.FirstOrDefault(finding => finding.Severity == Severity.Stop)
                 : null;
-            return (key, Known: new Known(source.Revision, column.Version, newest.GetValueOrDefault(key), BoardCell.Of(column.Slot, standing, plan, failed), standing.Tries));
+            return (key, Known: new Known(source.Revision, column.Version, newest.GetValueOrDefault(key), BoardCell.Of(column.Slot, standing, plan, failed), standing.Results));
         })).ToList();
         foreach (var (key, known) in worked)
             cells[key] = known;
     }
 
     private static async Task<HashSet<(string, string)>> RunningAsync(PantometDb database, CancellationToken cancel) =>
-        [.. (await database.Pairings.Where(row => row.State == PairingState.Queued || row.State == PairingState.Running).Select(row => new { row.SourceId, row.SlotId }).ToListAsync(cancel)).Select(row => (row.SourceId, row.SlotId))];
+        [.. (await database.Pairings.Where(row => row.State == QueueState.Queued || row.State == QueueState.Running).Select(row => new { row.SourceId, row.SlotId }).ToListAsync(cancel)).Select(row => (row.SourceId, row.SlotId))];
 
-    private sealed record Known(long Revision, string Version, long Newest, BoardCell Cell, IReadOnlyList<LastTry> Tries);
+    private sealed record Known(long Revision, string Version, long Newest, BoardCell Cell, IReadOnlyList<LastResult> Tries);
 }

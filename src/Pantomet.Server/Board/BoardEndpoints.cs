@@ -10,8 +10,8 @@ namespace Pantomet.Server.Board;
 /// <summary>Sources by slots: where every pairing stands.</summary>
 internal static class BoardEndpoints
 {
-    private const int UsualRows = 60;
-    private const int MostRows = 500;
+    private const int DefaultRows = 60;
+    private const int MaxRows = 500;
 
     public static void MapBoard(this IEndpointRouteBuilder routes)
     {
@@ -28,7 +28,7 @@ internal static class BoardEndpoints
             return problem;
         var (columns, rows) = await RowsAsync(filter, database, all, cells, cancel);
         var shown = filter.LooksAtCells ? [.. rows.Where(row => Array.Exists(row.Cells, filter.Holds))] : rows;
-        var counts = new int[Enum.GetValues<PairingStanding>().Length];
+        var counts = new int[Enum.GetValues<PairingState>().Length];
         var (settled, blocked) = (new int[columns.Count], new int[columns.Count]);
         var bytes = 0L;
         foreach (var (_, row) in rows)
@@ -44,12 +44,12 @@ internal static class BoardEndpoints
         {
             for (var at = 0; at < row.Length; at++)
             {
-                settled[at] += row[at].State is PairingStanding.Done or PairingStanding.LeftOut ? 1 : 0;
-                blocked[at] += row[at].State == PairingStanding.Blocked ? 1 : 0;
+                settled[at] += row[at].State is PairingState.Done or PairingState.LeftOut ? 1 : 0;
+                blocked[at] += row[at].State == PairingState.Blocked ? 1 : 0;
             }
         }
 
-        var page = shown.Skip(Math.Max(0, offset ?? 0)).Take(Math.Clamp(limit ?? UsualRows, 1, MostRows)).ToList();
+        var page = shown.Skip(Math.Max(0, offset ?? 0)).Take(Math.Clamp(limit ?? DefaultRows, 1, MaxRows)).ToList();
         var ids = page.Select(row => row.Id).ToList();
         var sources = await database.Sources.AsNoTracking().Where(row => ids.Contains(row.Id)).ToDictionaryAsync(row => row.Id, cancel);
         var groups = await database.Sources.Where(row => row.DeletedAt == null && row.Group != "").Select(row => row.Group).Distinct().OrderBy(group => group).ToListAsync(cancel);
@@ -57,7 +57,7 @@ internal static class BoardEndpoints
             [.. columns.Select((column, at) => new BoardColumn(column.Slot.Id, settled[at], blocked[at]))],
             [.. page.Where(row => sources.ContainsKey(row.Id)).Select(row => RowOf(sources[row.Id], row.Cells))],
             shown.Count,
-            Enum.GetValues<PairingStanding>().ToDictionary(state => state, state => counts[(int)state]),
+            Enum.GetValues<PairingState>().ToDictionary(state => state, state => counts[(int)state]),
             bytes,
             groups));
     }
@@ -74,13 +74,13 @@ internal static class BoardEndpoints
     }
 
     // Everything that is open or out of date, of what the filter shows.
-    private static async Task<Results<Accepted<Made>, ProblemHttpResult>> RunDueAsync(
+    private static async Task<Results<Accepted<CreatedId>, ProblemHttpResult>> RunDueAsync(
         [AsParameters] BoardFilter filter, PantometDb database, BoardRows all, BoardCells cells, RunStart start, CancellationToken cancel)
     {
         if (Unreadable(filter) is { } problem)
             return problem;
         var (columns, rows) = await RowsAsync(filter, database, all, cells, cancel);
-        var due = rows.SelectMany(row => row.Cells.Zip(columns).Where(cell => filter.Holds(cell.First) && cell.First is { State: PairingStanding.Open or PairingStanding.Stale }).Select(cell => (row.Id, cell.Second.Slot))).ToList();
+        var due = rows.SelectMany(row => row.Cells.Zip(columns).Where(cell => filter.Holds(cell.First) && cell.First is { State: PairingState.Open or PairingState.Stale }).Select(cell => (row.Id, cell.Second.Slot))).ToList();
         var ids = due.Select(cell => cell.Id).Distinct().ToList();
         var sources = await database.Sources.AsNoTracking().Where(row => ids.Contains(row.Id)).ToDictionaryAsync(row => row.Id, cancel);
         return due.Count == 0 ? Problems.Invalid("state", "Nothing of what is shown is due: all of it is made, left out or stopped by a finding.") : RunEndpoints.Answer(await start.AsAsync([.. due.Where(cell => sources.ContainsKey(cell.Id)).Select(cell => new Pairing(sources[cell.Id], cell.Slot))], cancel));

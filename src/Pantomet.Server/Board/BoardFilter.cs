@@ -24,7 +24,7 @@ internal sealed record BoardFilter(
     [FromQuery(Name = "addedTo")] DateOnly? AddedTo = null)
 {
     /// <summary>The state; null for any.</summary>
-    public PairingStanding? Standing => Enum.TryParse<PairingStanding>(State, ignoreCase: true, out var state) && Enum.IsDefined(state) ? state : null;
+    public PairingState? Standing => Enum.TryParse<PairingState>(State, ignoreCase: true, out var state) && Enum.IsDefined(state) ? state : null;
 
     /// <summary>Whether the state is one that there is.</summary>
     public bool IsReadable => State is null || Standing is not null;

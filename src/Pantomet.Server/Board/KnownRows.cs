@@ -10,13 +10,13 @@ internal sealed record RowCells(BoardCell[] Cells, TriedFile[] Tries);
 /// <summary>A file of a row that was tried.</summary>
 /// <param name="Column">Counted from 0.</param>
 /// <param name="Last">What came of it.</param>
-internal readonly record struct TriedFile(int Column, LastTry Last);
+internal readonly record struct TriedFile(int Column, LastResult Last);
 
 /// <summary>Whole rows of the board as they were last given, so that of a row that has not changed no cell is looked up.</summary>
 internal sealed class KnownRows
 {
     // The whole board, and a destination or two that somebody looks at.
-    private const int MostSets = 4;
+    private const int MaxSets = 4;
 
     private readonly LinkedList<(string Columns, Dictionary<string, Row> Rows)> sets = new();
 
@@ -30,7 +30,7 @@ internal sealed class KnownRows
             found = (key, []);
         sets.Remove(found);
         sets.AddFirst(found);
-        if (sets.Count > MostSets)
+        if (sets.Count > MaxSets)
             sets.RemoveLast();
         return found.Rows;
     }

@@ -31,7 +31,7 @@ internal sealed record SlotOutcome(string Slot, int Files, string Sentence);
 /// <param name="Widths">Of the files in px, rising.</param>
 /// <param name="Ladders">The chosen ladder and the others to compare it with.</param>
 /// <param name="Visits">Shares of visits by the pixels that are needed, as pairs, rising.</param>
-/// <param name="Devices">Device by device, those of the most visits first; at most <see cref="MostDevices"/>.</param>
+/// <param name="Devices">Device by device, those of the most visits first; at most <see cref="MaxDevices"/>.</param>
 /// <param name="DeviceCount">How many there are in all.</param>
 internal sealed record LayoutOutcome(
     string? Tier,
@@ -44,7 +44,7 @@ internal sealed record LayoutOutcome(
     IReadOnlyList<DeviceOutcome> Devices,
     int DeviceCount)
 {
-    public const int MostDevices = 100;
+    public const int MaxDevices = 100;
     private const int PlotTo = 1920;
 
     public static LayoutOutcome Of(string? tier, LayoutLadder ladder)
@@ -60,7 +60,7 @@ internal sealed record LayoutOutcome(
             ladder.Widths,
             [.. LadderComparison.Of(ladder).Select(LadderOutcome.Of)],
             [.. ladder.Demands.GroupBy(demand => demand.NeededPx).OrderBy(group => group.Key).Select(group => new[] { group.Key, group.Sum(demand => demand.Device.Share) })],
-            [.. cost.Devices.OrderByDescending(device => device.Demand.Device.Share).Take(MostDevices).Select(DeviceOutcome.Of)],
+            [.. cost.Devices.OrderByDescending(device => device.Demand.Device.Share).Take(MaxDevices).Select(DeviceOutcome.Of)],
             cost.Devices.Count);
     }
 }

@@ -14,7 +14,7 @@ namespace Pantomet.Server.Destinations;
 /// <summary>Answers while somebody edits a destination. Nothing is kept.</summary>
 internal static class DraftEndpoints
 {
-    private const int MostFileNames = 12;
+    private const int MaxFileNames = 12;
 
     // Named in the preview of file names while the library is empty.
     private static readonly Source Example = new(
@@ -46,7 +46,7 @@ internal static class DraftEndpoints
             slots.ConvertAll(SlotDrawing.Of),
             summaries.ConvertAll(one => new SlotOutcome(one.Id, one.Summary.Files, one.Summary.Sentence)),
             asked is null ? [] : [.. asked.Parts().Where(part => part.Slot.Sizes is SizeRule.FromLayout).Select(part => LayoutOutcome.Of(part.Tier?.Name, ((SizeRule.FromLayout)part.Slot.Sizes).Ladder))],
-            asked is null ? [] : [.. summaries.Find(one => one.Id == slot).Summary.FileNames.Take(MostFileNames)],
+            asked is null ? [] : [.. summaries.Find(one => one.Id == slot).Summary.FileNames.Take(MaxFileNames)],
             reading.Document?.Devices?.Count ?? 0));
     }
 

@@ -35,9 +35,9 @@ internal sealed record MeasuredAnswer(
 
 internal static class ScreenshotEndpoints
 {
-    private const long MostBytes = 60_000_000;
-    private const long MostPixels = 60_000_000;
-    private const int UsualReach = 8;
+    private const long MaxBytes = 60_000_000;
+    private const long MaxPixels = 60_000_000;
+    private const int DefaultReach = 8;
     private const int LongestReach = 64;
 
     public static void MapScreenshots(this IEndpointRouteBuilder routes)
@@ -55,8 +55,8 @@ internal static class ScreenshotEndpoints
             size.MaxRequestBodySize = null;
         try
         {
-            using var file = await store.StageAsync(context.Request.Body, MostBytes, cancel);
-            var plane = await decoders.BrightnessAsync(file.Path, MostPixels, cancel);
+            using var file = await store.StageAsync(context.Request.Body, MaxBytes, cancel);
+            var plane = await decoders.BrightnessAsync(file.Path, MaxPixels, cancel);
             return TypedResults.Ok(new ScreenshotAnswer(screenshots.Add(plane), plane.Width, plane.Height));
         }
         catch (UnreadableException problem)
@@ -65,7 +65,7 @@ internal static class ScreenshotEndpoints
         }
         catch (FileTooLongException)
         {
-            return Problems.Invalid("file", $"The screenshot has more than {MostBytes / 1_000_000} MB. Take it of the window, not of the whole page.");
+            return Problems.Invalid("file", $"The screenshot has more than {MaxBytes / 1_000_000} MB. Take it of the window, not of the whole page.");
         }
     }
 
@@ -78,7 +78,7 @@ internal static class ScreenshotEndpoints
             return Problems.Invalid("density", $"Say the screenshot's density, above 0 and at most {Density.Most}, or the width of the viewport that it shows.");
         if (drawn.Area is not { Width: > 0, Height: > 0 } || !drawn.Area.LiesIn(new PixelSize(plane.Width, plane.Height)))
             return Problems.Invalid("area", "Draw a rectangle inside the screenshot.");
-        var area = drawn.Snaps ? EdgeSnap.Snap(plane, drawn.Area, Math.Clamp(drawn.Reach ?? UsualReach, 1, LongestReach)) : drawn.Area;
+        var area = drawn.Snaps ? EdgeSnap.Snap(plane, drawn.Area, Math.Clamp(drawn.Reach ?? DefaultReach, 1, LongestReach)) : drawn.Area;
         var place = new MeasuredPlace(area, new Density(known), plane.Width / known);
         return TypedResults.Ok(new MeasuredAnswer(
             area, known, place.ViewportPx, place.ShownPx, place.ShownHighPx, place.Ratio().ToString(), place.ShareOfViewport, place.Proposal("measured-place")));

@@ -21,7 +21,7 @@ namespace Pantomet.Server.Framing;
 /// <param name="Redo">What redo would do again.</param>
 /// <param name="Places">Every slot, or each of its tiers, in the order in which destinations are shown.</param>
 internal sealed record FramingAnswer(
-    string Source, long Revision, PixelRect? Subject, PixelPoint? Focus, bool IsDecided, SubjectProposal? Proposal, Turn Turn, string? Undo, string? Redo, IReadOnlyList<PlaceAnswer> Places)
+    string Source, long Revision, PixelRect? Subject, PixelPoint? Focus, bool IsDecided, SubjectProposal? Proposal, Rotation Turn, string? Undo, string? Redo, IReadOnlyList<PlaceAnswer> Places)
 {
     /// <summary>Plans every slot; touches no pixel.</summary>
     /// <param name="row">The source.</param>
@@ -68,7 +68,7 @@ internal sealed record FramingAnswer(
 /// <param name="Remedies">What would mend it; each has been tried.</param>
 /// <param name="Review">Why somebody should look at it; empty when nobody need.</param>
 internal sealed record PlaceAnswer(
-    string Slot, string? Tier, PixelRect Crop, Turn Turn, Fit Fit, bool CanBeSet, bool ByHand, bool IsApart, bool IsLeftOut, IReadOnlyList<string> Shares,
+    string Slot, string? Tier, PixelRect Crop, Rotation Turn, Fit Fit, bool CanBeSet, bool ByHand, bool IsApart, bool IsLeftOut, IReadOnlyList<string> Shares,
     PixelSize File, PixelSize Picture, IReadOnlyList<PlaceSize> Sizes, bool FollowsCrop, IReadOnlyList<Finding> Findings, IReadOnlyList<Remedy> Remedies, IReadOnlyList<ReviewReason> Review)
 {
     public static PlaceAnswer Of(
@@ -76,7 +76,7 @@ internal sealed record PlaceAnswer(
     {
         var (file, picture) = place.Wanted is [var largest, ..] ? (largest.File, largest.Picture) : (place.Crop.Size, place.Crop.Size);
         return new PlaceAnswer(
-            slot.Id, place.Tier, place.Crop.Area, place.Crop.Turn, place.Crop.Fit, SlotCrop.CanBeSet(slot), place.Crop.IsByHand, framing.At(slot.Id, place.Tier).IsParted,
+            slot.Id, place.Tier, place.Crop.Area, place.Crop.Rotation, place.Crop.Fit, SlotCrop.CanBeSet(slot), place.Crop.IsByHand, framing.At(slot.Id, place.Tier).IsParted,
             place.IsLeftOut, shares, file, picture,
             [.. place.Wanted.Select(size => new PlaceSize(size.File, size.Picture, place.ShortBy(size)))],
             place.Part.Sizes.FollowsCrop, place.Findings, isMended ? Core.Runs.Remedies.For(slot, place) : [], review);

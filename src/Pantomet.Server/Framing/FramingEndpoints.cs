@@ -87,10 +87,10 @@ internal static class FramingEndpoints
         {
             if (Unfit(drawn.Crop, row.Facts.Size) is { } refused)
                 return refused;
-            Turn? turn = null;
+            Rotation? turn = null;
             if (drawn.Rotation is { } degrees)
             {
-                if (!Turn.TryOf(degrees, row.Framing.Turn.IsMirrored, out var own))
+                if (!Rotation.TryOf(degrees, row.Framing.Turn.IsMirrored, out var own))
                     return Refusal.Invalid("rotation", "A picture is turned by quarters, and levelled by at most 15 degrees either way from there.");
                 turn = own;
             }

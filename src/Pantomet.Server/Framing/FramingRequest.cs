@@ -79,7 +79,7 @@ internal sealed record FramingRequest(
             FramingAct.Confirm => row.Proposal is { } proposal ? Good(new FramingChange.Decide(proposal.Subject, proposal.Focus)) : Bad("act", "There is no proposal to confirm. Draw the subject instead."),
             FramingAct.Quarter => Quarters is { } quarters ? Good(new FramingChange.TurnAll(turn.On(quarters % 4))) : Bad("quarters", "Say by how many quarters to turn: 1 is clockwise, −1 counter-clockwise."),
             FramingAct.Mirror => Good(new FramingChange.TurnAll(turn.SeenInMirror())),
-            FramingAct.Level => Level is { } level && Math.Abs(level) <= Turn.MostLevel ? Good(new FramingChange.TurnAll(turn with { Level = Math.Round(level, 3) })) : Bad("level", TooSteep),
+            FramingAct.Level => Level is { } level && Math.Abs(level) <= Rotation.MaxLevel ? Good(new FramingChange.TurnAll(turn with { Straighten = Math.Round(level, 3) })) : Bad("level", TooSteep),
             FramingAct.LevelAlong => From is { } from && To is { } to && turn.TryLevelAlong(from, to, out var levelled) ? Good(new FramingChange.TurnAll(levelled)) : Bad("from", $"{TooSteep} Draw the line along something that should be level or upright."),
             FramingAct.AllAutomatic => Good(new FramingChange.AllAutomatic()),
             _ => AtPlace(row, slots),

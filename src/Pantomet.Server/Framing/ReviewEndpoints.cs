@@ -37,7 +37,7 @@ internal sealed record SheetEntry(SourceAnswer Source, FramingAnswer Framing);
 
 internal static class ReviewEndpoints
 {
-    private const int MostOnSheet = 500;
+    private const int MaxOnSheet = 500;
 
     public static void MapReview(this IEndpointRouteBuilder routes)
     {
@@ -68,7 +68,7 @@ internal static class ReviewEndpoints
         PantometDb database, DestinationCatalogue catalogue, LargePlans plans, Selection selection, CancellationToken cancel)
     {
         var slots = await SlotsAsync(catalogue, selection, cancel);
-        var sources = await SourcesAsync(database, selection, MostOnSheet, cancel);
+        var sources = await SourcesAsync(database, selection, MaxOnSheet, cancel);
         return TypedResults.Ok(new FramingSheet(await plans.SelectAsync(sources, row => new SheetEntry(SourceAnswer.Of(row), FramingAnswer.Of(row, slots)), cancel)));
     }
 

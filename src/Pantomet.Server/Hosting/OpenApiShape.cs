@@ -9,7 +9,7 @@ namespace Pantomet.Server.Hosting;
 /// <summary>What the description of the interface says beyond what the endpoints say for themselves.</summary>
 internal static class OpenApiShape
 {
-    private static readonly HashSet<Type> Measures = [typeof(PixelSize), typeof(PixelPoint), typeof(PixelRect), typeof(Turn)];
+    private static readonly HashSet<Type> Measures = [typeof(PixelSize), typeof(PixelPoint), typeof(PixelRect), typeof(Rotation)];
 
     public static void Apply(OpenApiOptions options)
     {

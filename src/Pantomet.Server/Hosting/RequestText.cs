@@ -7,7 +7,7 @@ namespace Pantomet.Server.Hosting;
 internal static class RequestText
 {
     /// <summary>The longest text that is read, in bytes.</summary>
-    public const int MostBytes = 10_000_000;
+    public const int MaxBytes = 10_000_000;
 
     public static async Task<(string? Text, ProblemHttpResult? Problem)> ReadAsync(HttpContext context, CancellationToken cancel)
     {
@@ -16,8 +16,8 @@ internal static class RequestText
         for (int read; (read = await context.Request.Body.ReadAsync(buffer, cancel)) > 0;)
         {
             body.Write(buffer, 0, read);
-            if (body.Length > MostBytes)
-                return (null, Problems.Of(StatusCodes.Status413PayloadTooLarge, "too-long", "Too long", $"The text has more than {MostBytes / 1_000_000} MB. Send a shorter one."));
+            if (body.Length > MaxBytes)
+                return (null, Problems.Of(StatusCodes.Status413PayloadTooLarge, "too-long", "Too long", $"The text has more than {MaxBytes / 1_000_000} MB. Send a shorter one."));
         }
 
         // A byte order mark is no part of the text.

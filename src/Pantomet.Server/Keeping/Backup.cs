@@ -10,7 +10,7 @@ namespace Pantomet.Server.Keeping;
 /// <param name="Packages">Packages that are there now.</param>
 /// <param name="Bytes">Copied this time; what was there already is not copied again.</param>
 /// <param name="Problems">Files that are missing or are not what their hash says, a sentence each.</param>
-internal sealed record KeepingReport(int Originals, int Variants, int Packages, long Bytes, IReadOnlyList<string> Problems);
+internal sealed record BackupReport(int Originals, int Variants, int Packages, long Bytes, IReadOnlyList<string> Problems);
 
 /// <summary>Copies a library so that it can be put back, while the server goes on working.</summary>
 /// <remarks>
@@ -30,7 +30,7 @@ internal static class Backup
     /// <param name="from">The data folder of a server that may be running.</param>
     /// <param name="to">The backup's folder; made if need be.</param>
     /// <param name="clock">For the note.</param>
-    public static KeepingReport Make(DataFolder from, DataFolder to, TimeProvider clock)
+    public static BackupReport Make(DataFolder from, DataFolder to, TimeProvider clock)
     {
         var aside = to.Database + ".new";
         File.Delete(aside);
@@ -55,7 +55,7 @@ internal static class Backup
     /// <summary>Puts a library back into an empty data folder.</summary>
     /// <param name="from">The backup's folder.</param>
     /// <param name="to">The data folder; no server uses it.</param>
-    public static KeepingReport Restore(DataFolder from, DataFolder to)
+    public static BackupReport Restore(DataFolder from, DataFolder to)
     {
         using (var database = Open(from.Database))
         using (var check = database.CreateCommand())

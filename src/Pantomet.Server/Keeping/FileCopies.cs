@@ -12,13 +12,13 @@ internal sealed class FileCopies(DataFolder from, DataFolder to)
 
     /// <summary>Copies what is not there yet.</summary>
     /// <param name="databasePath">Names the files.</param>
-    public KeepingReport Copy(string databasePath)
+    public BackupReport Copy(string databasePath)
     {
         var originals = Read(databasePath, "SELECT Id, FileName FROM Sources", row => (Sha256: row[0], Name: row[1])).Count(file => Kept(from.Originals, to.Originals, file.Sha256, $"the original {file.Name}"));
         var variants = Read(databasePath, RenderedIn(databasePath), row => (Sha256: row[0], Name: row[1])).Count(file => Kept(from.Variants, to.Variants, file.Sha256, file.Name));
         // A package that was cleared away is no loss: it can be made again.
         var packages = Read(databasePath, "SELECT Id FROM Packages WHERE State = 'Done'", row => row[0]).Count(id => File.Exists(PackageBuilder.PathOf(from, id)) && Place(PackageBuilder.PathOf(from, id), PackageBuilder.PathOf(to, id)));
-        return new KeepingReport(originals, variants, packages, bytes, problems);
+        return new BackupReport(originals, variants, packages, bytes, problems);
     }
 
     // A backup may be older than the table of rendered files.

@@ -47,10 +47,10 @@ internal sealed class MissingFiles(PantometDb database, BoardCells cells, Destin
 
     private static string? Reason(BoardCell cell) => cell.State switch
     {
-        PairingStanding.Blocked => cell.Finding is { Severity: Severity.Stop } finding ? finding.Sentence : "A finding stops it.",
-        PairingStanding.Open => "It has not been rendered yet.",
-        PairingStanding.Stale => "Something changed since it was rendered; what is out of date is not handed over.",
-        PairingStanding.Running => "It was being rendered when the package was made.",
+        PairingState.Blocked => cell.Finding is { Severity: Severity.Stop } finding ? finding.Sentence : "A finding stops it.",
+        PairingState.Open => "It has not been rendered yet.",
+        PairingState.Stale => "Something changed since it was rendered; what is out of date is not handed over.",
+        PairingState.Running => "It was being rendered when the package was made.",
         _ => null,
     };
 }

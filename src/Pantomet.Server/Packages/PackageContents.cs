@@ -18,7 +18,7 @@ internal sealed record PackedPlace(string Destination, string Slot, int Files, l
 /// <param name="WithdrawnTotal">All of them.</param>
 internal sealed record PackageContents(IReadOnlyList<PackedPlace> Places, IReadOnlyList<MissingEntry> Missing, int MissingTotal, IReadOnlyList<string> Withdrawn, int WithdrawnTotal)
 {
-    private const int MostListed = 200;
+    private const int MaxListed = 200;
 
     /// <summary>Read from the package itself, so that what is said of it is what was handed over.</summary>
     /// <param name="zip">A package.</param>
@@ -31,6 +31,6 @@ internal sealed record PackageContents(IReadOnlyList<PackedPlace> Places, IReadO
         // What stands alone would be lost among the hundreds that are only not rendered yet.
         var like = missing.CountBy(one => one.Reason).ToDictionary();
         return new PackageContents(
-            [.. places], [.. missing.OrderBy(one => like[one.Reason]).Take(MostListed)], missing.Count, [.. withdrawn.Take(MostListed)], withdrawn.Count);
+            [.. places], [.. missing.OrderBy(one => like[one.Reason]).Take(MaxListed)], missing.Count, [.. withdrawn.Take(MaxListed)], withdrawn.Count);
     }
 }

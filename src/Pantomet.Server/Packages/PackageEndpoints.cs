@@ -43,7 +43,7 @@ internal static class PackageEndpoints
     private static FileStreamHttpResult Schema() =>
         TypedResults.Stream(Assembly.GetExecutingAssembly().GetManifestResourceStream(SchemaName)!, "application/schema+json");
 
-    private static async Task<Results<Accepted<Made>, ProblemHttpResult>> MakeAsync(
+    private static async Task<Results<Accepted<CreatedId>, ProblemHttpResult>> MakeAsync(
         PantometDb database, DestinationCatalogue catalogue, PackageWorker worker, TimeProvider clock, PackageSelection selection, CancellationToken cancel)
     {
         if (selection.Destination is { } wanted && (await catalogue.AllAsync(cancel)).All(destination => destination.Id != wanted))
@@ -58,7 +58,7 @@ internal static class PackageEndpoints
         database.Packages.Add(package);
         await database.SaveChangesAsync(cancel);
         worker.Wake();
-        return TypedResults.Accepted($"/api/packages/{package.Id}", new Made(package.Id));
+        return TypedResults.Accepted($"/api/packages/{package.Id}", new CreatedId(package.Id));
     }
 
     private static async Task<Ok<PackagePage>> ListAsync(PantometDb database, CancellationToken cancel)

@@ -24,7 +24,7 @@ internal static class PairingEnd
     /// <param name="now">When.</param>
     public static Task DoneAsync(PantometDb database, PairingRow row, DateTime now)
     {
-        row.State = PairingState.Done;
+        row.State = QueueState.Done;
         return EndRunAsync(database, row, now);
     }
 
@@ -46,7 +46,7 @@ internal static class PairingEnd
     public static async Task FailedAsync(PantometDb database, PairingRow row, Finding finding, DateTime now)
     {
         var missing = Math.Max(0, (row.Planned ?? 0) - await SettledAsync(database, row));
-        row.State = PairingState.Failed;
+        row.State = QueueState.Failed;
         row.Findings = [.. row.Findings, finding];
         await database.Runs.Where(run => run.Id == row.RunId).ExecuteUpdateAsync(run => run.SetProperty(one => one.Failed, one => one.Failed + missing));
         await EndRunAsync(database, row, now);
@@ -61,7 +61,7 @@ internal static class PairingEnd
     {
         if (++row.Attempts >= max)
             return FailedAsync(database, row, TooOften(max), now);
-        row.State = PairingState.Queued;
+        row.State = QueueState.Queued;
         return Task.CompletedTask;
     }
 
@@ -77,7 +77,7 @@ internal static class PairingEnd
     private static async Task EndRunAsync(PantometDb database, PairingRow row, DateTime now)
     {
         await database.SaveChangesAsync();
-        if (await database.Pairings.AnyAsync(one => one.RunId == row.RunId && (one.State == PairingState.Queued || one.State == PairingState.Running)))
+        if (await database.Pairings.AnyAsync(one => one.RunId == row.RunId && (one.State == QueueState.Queued || one.State == QueueState.Running)))
             return;
         await database.Runs.Where(run => run.Id == row.RunId && (run.State == RunState.Running || run.State == RunState.Queued))
             .ExecuteUpdateAsync(run => run.SetProperty(one => one.State, RunState.Done).SetProperty(one => one.EndedAt, now)

@@ -14,7 +14,7 @@ internal sealed record SourcePlans(IReadOnlyList<PairingAnswer> Items);
 /// <param name="Plan">What would be made.</param>
 /// <param name="State">Where it stands.</param>
 /// <param name="Done">How many of the plan's files are there.</param>
-internal sealed record PairingAnswer(PlanAnswer Plan, PairingStanding State, int Done);
+internal sealed record PairingAnswer(PlanAnswer Plan, PairingState State, int Done);
 
 internal static class PlanEndpoints
 {
@@ -39,19 +39,19 @@ internal static class PlanEndpoints
         if (pairings.Count == 0 && slotIds.Count > 0)
             return Problems.NotFound("source", source);
         var made = (await database.Variants.Where(row => row.SourceId == source).OrderBy(row => row.Sequence).Select(row => new { row.SlotId, row.Recipe, row.State, Bytes = row.File == null ? 0 : row.File.Bytes, row.Sequence, row.File!.Points }).ToListAsync(cancel))
-            .ToLookup(row => row.SlotId, row => (row.Recipe, new LastTry(row.State, row.Bytes, row.Sequence, row.Points)));
-        var running = (await database.Pairings.Where(row => row.SourceId == source && (row.State == PairingState.Queued || row.State == PairingState.Running))
+            .ToLookup(row => row.SlotId, row => (row.Recipe, new LastResult(row.State, row.Bytes, row.Sequence, row.Points)));
+        var running = (await database.Pairings.Where(row => row.SourceId == source && (row.State == QueueState.Queued || row.State == QueueState.Running))
             .Select(row => row.SlotId).ToListAsync(cancel)).ToHashSet();
         return TypedResults.Ok(new SourcePlans([.. pairings.Select(pairing => Answer(pairing, made[pairing.Slot.Id], running.Contains(pairing.Slot.Id)))]));
     }
 
-    private static PairingAnswer Answer(Pairing pairing, IEnumerable<(string Recipe, LastTry Last)> made, bool isRunning)
+    private static PairingAnswer Answer(Pairing pairing, IEnumerable<(string Recipe, LastResult Last)> made, bool isRunning)
     {
         var plan = pairing.Plan();
-        var byRecipe = new Dictionary<string, LastTry>();
+        var byRecipe = new Dictionary<string, LastResult>();
         foreach (var (recipe, last) in made)
             byRecipe[recipe] = last;
-        var standing = Standing.Of(pairing, plan, byRecipe, isRunning);
+        var standing = PairingStatus.Of(pairing, plan, byRecipe, isRunning);
         return new PairingAnswer(PlanAnswer.Of(pairing.Slot.Id, plan), standing.State, standing.Done);
     }
 }

@@ -20,7 +20,7 @@ internal sealed record RunRequest(IReadOnlyList<string> Sources, IReadOnlyList<s
 internal sealed record PairingKey(string Source, string Slot);
 
 /// <summary>Names what was made.</summary>
-internal sealed record Made(string Id);
+internal sealed record CreatedId(string Id);
 
 /// <summary>A run as the interface gives it.</summary>
 /// <param name="Id">Its id.</param>
@@ -57,7 +57,7 @@ internal static class RunEndpoints
 {
     private const string GoneSentence = "A source or slot of this run does not exist any more. Look at the selection again.";
     private const int RunsListed = 100;
-    private const int MostFindings = 1000;
+    private const int MaxFindings = 1000;
     private static readonly TimeSpan LookEvery = TimeSpan.FromMilliseconds(250);
 
     public static void MapRuns(this IEndpointRouteBuilder routes)
@@ -75,11 +75,11 @@ internal static class RunEndpoints
     }
 
     /// <summary>A run that was asked for.</summary>
-    public static Results<Accepted<Made>, ProblemHttpResult> Answer(Outcome<RunRow> started) => started.Value is { } run
-        ? TypedResults.Accepted($"/api/runs/{run.Id}", new Made(run.Id))
+    public static Results<Accepted<CreatedId>, ProblemHttpResult> Answer(Outcome<RunRow> started) => started.Value is { } run
+        ? TypedResults.Accepted($"/api/runs/{run.Id}", new CreatedId(run.Id))
         : Problems.Of(started.Refusal!);
 
-    private static async Task<Results<Accepted<Made>, ProblemHttpResult>> StartAsync(
+    private static async Task<Results<Accepted<CreatedId>, ProblemHttpResult>> StartAsync(
         Planning planning, RunStart start, RunRequest request, CancellationToken cancel)
     {
         if (request.Pairings is { Count: > 0 } cells)
@@ -114,7 +114,7 @@ internal static class RunEndpoints
         IReadOnlyList<Finding> none = [];
         var rows = await database.Pairings.AsNoTracking().Where(row => row.RunId == id && row.Findings != none).OrderBy(row => row.Sequence).Select(row => new { row.SourceId, row.SlotId, row.Findings }).ToListAsync(cancel);
         var told = rows.SelectMany(row => row.Findings.Where(finding => finding.Severity != Severity.Note).Select(finding => (row.SourceId, row.SlotId, Finding: finding))).OrderByDescending(one => one.Finding.Severity == Severity.Stop).ToList();
-        var first = told.Take(MostFindings).ToList();
+        var first = told.Take(MaxFindings).ToList();
         var named = first.Select(one => one.SourceId).Distinct().ToList();
         var stems = await database.Sources.Where(row => named.Contains(row.Id)).ToDictionaryAsync(row => row.Id, row => row.Stem, cancel);
         return TypedResults.Ok(new RunFindings([.. first.Select(one => new RunFinding(one.SourceId, stems.GetValueOrDefault(one.SourceId, one.SourceId), one.SlotId, one.Finding))], told.Count));
@@ -162,8 +162,8 @@ internal static class RunEndpoints
         {
             await changed.Runs.Where(row => row.Id == id && (row.State == RunState.Queued || row.State == RunState.Running || row.State == RunState.Paused))
                 .ExecuteUpdateAsync(row => row.SetProperty(run => run.State, RunState.Cancelled).SetProperty(run => run.EndedAt, clock.GetUtcNow().UtcDateTime));
-            return await changed.Pairings.Where(row => row.RunId == id && (row.State == PairingState.Queued || row.State == PairingState.Running))
-                .ExecuteUpdateAsync(row => row.SetProperty(pairing => pairing.State, PairingState.Cancelled));
+            return await changed.Pairings.Where(row => row.RunId == id && (row.State == QueueState.Queued || row.State == QueueState.Running))
+                .ExecuteUpdateAsync(row => row.SetProperty(pairing => pairing.State, QueueState.Cancelled));
         });
         await queue.DropAsync(id);
         return TypedResults.Ok(RunAnswer.Of((await FindAsync(database, id, cancel))!));
@@ -180,8 +180,8 @@ internal static class RunEndpoints
         {
             await queue.PauseAsync(id);
             // What was begun of a pairing goes on where it stopped: files that have a row are not made again.
-            await database.Pairings.Where(row => row.RunId == id && row.State == PairingState.Running)
-                .ExecuteUpdateAsync(row => row.SetProperty(pairing => pairing.State, PairingState.Queued), CancellationToken.None);
+            await database.Pairings.Where(row => row.RunId == id && row.State == QueueState.Running)
+                .ExecuteUpdateAsync(row => row.SetProperty(pairing => pairing.State, QueueState.Queued), CancellationToken.None);
         }
 
         return TypedResults.Ok(RunAnswer.Of((await FindAsync(database, id, cancel))!));
@@ -199,7 +199,7 @@ internal static class RunEndpoints
     }
 
     // What failed for a cause that is gone; a new run, so that the old one still says what happened.
-    private static async Task<Results<Accepted<Made>, ProblemHttpResult>> RetryAsync(
+    private static async Task<Results<Accepted<CreatedId>, ProblemHttpResult>> RetryAsync(
         PantometDb database, Planning planning, RunStart start, string id, CancellationToken cancel)
     {
         if (await FindAsync(database, id, cancel) is null)
@@ -209,7 +209,7 @@ internal static class RunEndpoints
                       join row in database.Variants on file.VariantSequence equals row.Sequence
                       where row.State == VariantState.Blocked
                       select new { row.SourceId, row.SlotId };
-        var givenUp = database.Pairings.Where(row => row.RunId == id && row.State == PairingState.Failed).Select(row => new { row.SourceId, row.SlotId });
+        var givenUp = database.Pairings.Where(row => row.RunId == id && row.State == QueueState.Failed).Select(row => new { row.SourceId, row.SlotId });
         var failed = (await blocked.Union(givenUp).ToListAsync(cancel)).Select(row => new PairingKey(row.SourceId, row.SlotId)).ToHashSet();
         var pairings = (await planning.PairingsAsync([.. failed.Select(key => key.Source).Distinct()], [.. failed.Select(key => key.Slot).Distinct()], cancel))
             .Where(pairing => failed.Contains(new PairingKey(pairing.Source.Id, pairing.Slot.Id))).ToList();

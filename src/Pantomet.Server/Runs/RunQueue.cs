@@ -33,7 +33,7 @@ internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, Destinat
     /// <summary>After a crash: what was begun is due again, from its first variant that has no row.</summary>
     public Task RecoverAsync() => databases.WriteAsync(async database =>
     {
-        var begun = await database.Pairings.Where(row => row.State == PairingState.Running).ToListAsync();
+        var begun = await database.Pairings.Where(row => row.State == QueueState.Running).ToListAsync();
         // What ends the server each time it is begun must not end it for ever.
         foreach (var row in begun)
             await PairingEnd.AgainAsync(database, row, Now, PairingEnd.MaxRestarts);
@@ -111,7 +111,7 @@ internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, Destinat
             {
                 await databases.WriteAsync(async database =>
                 {
-                    if (await database.Pairings.SingleOrDefaultAsync(row => row.Sequence == pairing.Sequence && row.State == PairingState.Running) is not { } row)
+                    if (await database.Pairings.SingleOrDefaultAsync(row => row.Sequence == pairing.Sequence && row.State == QueueState.Running) is not { } row)
                         return false;
                     await (pairing.IsLost ? PairingEnd.AgainAsync(database, row, Now) : PairingEnd.DoneAsync(database, row, Now));
                     return true;
@@ -210,14 +210,14 @@ internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, Destinat
                 if ((first = await NextPairingAsync(database)) is null)
                     return false;
                 var source = await database.Sources.AsNoTracking().SingleOrDefaultAsync(row => row.Id == first.SourceId && row.DeletedAt == null);
-                var cuts = new HashSet<(PixelRect, Turn, PixelSize)>();
+                var cuts = new HashSet<(PixelRect, Rotation, PixelSize)>();
                 var held = source is null ? null : sources.TryHold(pixels.ToOpen(source, () => cuts.Count == 1), RenderPriority.Run);
                 if (source is not null && held is null)
                     return false;
                 opened = new OpenSource(first.RunId, first.SourceId, held);
                 await database.Runs.Where(row => row.Id == first.RunId && row.State == RunState.Queued)
                     .ExecuteUpdateAsync(row => row.SetProperty(run => run.State, RunState.Running).SetProperty(run => run.StartedAt, Now));
-                var due = await database.Pairings.Where(row => row.RunId == first.RunId && row.SourceId == first.SourceId && row.State == PairingState.Queued).OrderBy(row => row.Sequence).ToListAsync();
+                var due = await database.Pairings.Where(row => row.RunId == first.RunId && row.SourceId == first.SourceId && row.State == QueueState.Queued).OrderBy(row => row.Sequence).ToListAsync();
                 await PlanAsync(database, opened, source, due, slots, cuts);
                 return true;
             });
@@ -234,7 +234,7 @@ internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, Destinat
             log.LogError(problem, "Could not begin {Source} for {Slot}", first.SourceId, first.SlotId);
             await databases.WriteAsync(async database =>
             {
-                if (await database.Pairings.SingleOrDefaultAsync(row => row.Sequence == first.Sequence && row.State == PairingState.Queued) is not { } row)
+                if (await database.Pairings.SingleOrDefaultAsync(row => row.Sequence == first.Sequence && row.State == QueueState.Queued) is not { } row)
                     return false;
                 await PairingEnd.AgainAsync(database, row, Now);
                 return true;
@@ -245,7 +245,7 @@ internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, Destinat
 
     // Plans what is due of a source. What is settled at once is brought to its end; the rest waits in the open source.
     private async Task PlanAsync(
-        PantometDb database, OpenSource opened, SourceRow? source, List<PairingRow> due, ImmutableSortedDictionary<string, PlacedSlot> slots, HashSet<(PixelRect, Turn, PixelSize)> cuts)
+        PantometDb database, OpenSource opened, SourceRow? source, List<PairingRow> due, ImmutableSortedDictionary<string, PlacedSlot> slots, HashSet<(PixelRect, Rotation, PixelSize)> cuts)
     {
         var (run, id) = (due[0].RunId, due[0].SourceId);
         var already = (await database.Variants.AsNoTracking().Where(row => row.SourceId == id && database.RunFiles.Any(file => file.RunId == run && file.VariantSequence == row.Sequence)).ToListAsync()).ToLookup(row => row.SlotId);
@@ -264,11 +264,11 @@ internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, Destinat
             foreach (var variant in wanted)
             {
                 opened.Waiting.Enqueue(new VariantJob(opened, row.Sequence, pairing!, variant));
-                cuts.Add((variant.Crop, variant.Turn, variant.Size.Picture));
+                cuts.Add((variant.Crop, variant.Rotation, variant.Size.Picture));
             }
 
             opened.LeftOfPairing[row.Sequence] = wanted.Count;
-            row.State = PairingState.Running;
+            row.State = QueueState.Running;
             if (wanted.Count == 0)
                 await PairingEnd.DoneAsync(database, row, Now);
         }
@@ -294,7 +294,7 @@ internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, Destinat
     private async Task<PairingRow?> NextPairingAsync(PantometDb database)
     {
         var inHand = open.Where(source => source.IsPaused).Select(source => source.SourceId).ToList();
-        var due = database.Pairings.AsNoTracking().Where(row => row.State == PairingState.Queued && !inHand.Contains(row.SourceId) &&
+        var due = database.Pairings.AsNoTracking().Where(row => row.State == QueueState.Queued && !inHand.Contains(row.SourceId) &&
             database.Runs.Any(run => run.Id == row.RunId && (run.State == RunState.Queued || run.State == RunState.Running)));
         var firsts = await due.GroupBy(row => row.RunId).Select(run => new { run.Key, First = run.Min(row => row.Sequence) }).ToListAsync();
         if (firsts.OrderBy(run => served.GetValueOrDefault(run.Key)).ThenBy(run => run.First).FirstOrDefault() is not { } next)

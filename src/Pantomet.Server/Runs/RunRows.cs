@@ -18,7 +18,7 @@ internal enum RunState
 }
 
 /// <summary>Where a pairing of a run stands; the queue of the background work.</summary>
-internal enum PairingState
+internal enum QueueState
 {
     Queued,
     Running,
@@ -30,7 +30,7 @@ internal enum PairingState
 }
 
 /// <summary>Where a source–slot pairing stands, whatever run it was in.</summary>
-internal enum PairingStanding
+internal enum PairingState
 {
     Open,
     Done,
@@ -98,7 +98,7 @@ internal sealed class PairingRow
 
     public required string SlotId { get; init; }
 
-    public required PairingState State { get; set; }
+    public required QueueState State { get; set; }
 
     /// <summary>Variants planned when the run was asked for; null where that was not counted.</summary>
     public int? Planned { get; init; }

@@ -6,7 +6,7 @@ namespace Pantomet.Server.Runs;
 /// <summary>Puts pairings into the queue as one run.</summary>
 internal sealed class RunStart(PantometDb database, RunQueue queue, TimeProvider clock)
 {
-    private const int MostVariants = 100_000;
+    private const int MaxVariants = 100_000;
 
     /// <summary>Starts a run, or says why there is none.</summary>
     /// <param name="pairings">What to render; what is left out is passed over.</param>
@@ -17,8 +17,8 @@ internal sealed class RunStart(PantometDb database, RunQueue queue, TimeProvider
         if (planned.Count == 0)
             return Refusal.Invalid("sources", "Every picture of this selection is left out of every slot of it. Take some in again, then render.");
         var total = planned.Sum(entry => entry.Plan.Variants.Count);
-        if (total > MostVariants)
-            return Refusal.Invalid("sources", $"This run would make {total:#,0} files; at most {MostVariants:#,0} are made in one run. Choose fewer sources or slots.");
+        if (total > MaxVariants)
+            return Refusal.Invalid("sources", $"This run would make {total:#,0} files; at most {MaxVariants:#,0} are made in one run. Choose fewer sources or slots.");
 
         var run = new RunRow
         {
@@ -35,7 +35,7 @@ internal sealed class RunStart(PantometDb database, RunQueue queue, TimeProvider
             RunId = run.Id,
             SourceId = entry.Pairing.Source.Id,
             SlotId = entry.Pairing.Slot.Id,
-            State = PairingState.Queued,
+            State = QueueState.Queued,
             Planned = entry.Plan.Variants.Count,
             Findings = entry.Plan.Findings,
         }));

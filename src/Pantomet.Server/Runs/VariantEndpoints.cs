@@ -37,7 +37,7 @@ namespace Pantomet.Server.Runs;
 /// <param name="Remedies">What would mend a file that could not be made, as tried.</param>
 internal sealed record VariantAnswer(
     string Id, string Run, string Source, string Slot, string? Tier, string FileName, int Width, int Height, double? Density, PictureFormat Format,
-    long Bytes, long? SourceBytes, int? Quality, string Encoding, double? Score, Looks? Looks, bool ByHand, string? Sha256, string Recipe, PairingStanding State, IReadOnlyList<Finding> Findings,
+    long Bytes, long? SourceBytes, int? Quality, string Encoding, double? Score, VisualQuality? Looks, bool ByHand, string? Sha256, string Recipe, PairingState State, IReadOnlyList<Finding> Findings,
     IReadOnlyList<WeightRemedy> Remedies)
 {
     /// <param name="row">As it was made.</param>
@@ -48,12 +48,12 @@ internal sealed record VariantAnswer(
         row.File?.Points is { } points ? Math.Round(points, 1) : null, row.File?.Points is { } exact ? VisualScore.LooksFor(exact) : null, row.IsByHand,
         row.File?.Sha256, row.Recipe, StandingOf(row, current), row.File?.Findings ?? row.Findings, row.Remedies);
 
-    private static PairingStanding StandingOf(VariantRow row, PlannedVariant? current) => row.State switch
+    private static PairingState StandingOf(VariantRow row, PlannedVariant? current) => row.State switch
     {
-        VariantState.Blocked => PairingStanding.Blocked,
-        _ when current is null => PairingStanding.Stale,
-        VariantState.Unneeded => PairingStanding.LeftOut,
-        _ => PairingStanding.Done,
+        VariantState.Blocked => PairingState.Blocked,
+        _ when current is null => PairingState.Stale,
+        VariantState.Unneeded => PairingState.LeftOut,
+        _ => PairingState.Done,
     };
 }
 
@@ -62,7 +62,7 @@ internal sealed record VariantPage(IReadOnlyList<VariantAnswer> Items, string? N
 
 internal static class VariantEndpoints
 {
-    private const int UsualPage = 500;
+    private const int DefaultPage = 500;
     private const int LargestPage = 5000;
 
     public static void MapVariants(this IEndpointRouteBuilder routes)
@@ -78,7 +78,7 @@ internal static class VariantEndpoints
         long after = 0;
         if (cursor is not null && !long.TryParse(cursor, out after))
             return Problems.Invalid("cursor", "The cursor is not one that this server gave. Start again without it.");
-        var size = Math.Clamp(limit ?? UsualPage, 1, LargestPage);
+        var size = Math.Clamp(limit ?? DefaultPage, 1, LargestPage);
         var ofRun = database.RunFiles.Where(file => file.RunId == run).Join(database.Variants, file => file.VariantSequence, row => row.Sequence, (_, row) => row);
         var rows = await (run is null ? database.Variants : ofRun).AsNoTracking().Include(row => row.File)
             .Where(row => row.Sequence > after && (source == null || row.SourceId == source) && (slot == null || row.SlotId == slot))

@@ -30,7 +30,7 @@ internal sealed record NamingAnswer(IReadOnlyList<Renaming> Items);
 
 internal static class NamingEndpoints
 {
-    private const int MostNumber = 1_000_000;
+    private const int MaxNumber = 1_000_000;
     private const int LongestAltText = 2000;
 
     public static void MapNaming(this IEndpointRouteBuilder routes) =>
@@ -70,7 +70,7 @@ internal static class NamingEndpoints
             return Problems.Invalid("pattern", "Give a pattern, or a list with a line for each picture.");
         if (request.Pattern is { } pattern && BulkNames.Unknown(pattern) is [var unknown, ..])
             return Problems.Invalid("pattern", $"Nothing stands behind {unknown}. There are {string.Join(", ", BulkNames.Placeholders)}.");
-        return request.First is < 0 or > MostNumber ? Problems.Invalid("first", $"The first number is a whole number from 0 to {MostNumber:#,0}.") : null;
+        return request.First is < 0 or > MaxNumber ? Problems.Invalid("first", $"The first number is a whole number from 0 to {MaxNumber:#,0}.") : null;
     }
 
     private static async Task<Outcome<Named>> NamedAsync(PantometDb database, NamingRequest request)

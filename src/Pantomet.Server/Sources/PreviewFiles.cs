@@ -11,7 +11,7 @@ namespace Pantomet.Server.Sources;
 /// <summary>Previews on disk: made when a source comes in, and again when somebody has cleared them away.</summary>
 internal sealed class PreviewFiles(DataFolder folder, ContentStore store, SourcePixels pixels, DecoderPool decoders)
 {
-    private const int MostWholeSide = 16_383;
+    private const int MaxWholeSide = 16_383;
     private readonly ConcurrentDictionary<string, Lazy<Task>> making = new();
 
     /// <summary>Where the preview of a width lies.</summary>
@@ -29,7 +29,7 @@ internal sealed class PreviewFiles(DataFolder folder, ContentStore store, Source
     {
         // Wider than a side of 16,383 px is more than WebP can hold, and more than a screen needs of a panorama.
         var size = source.Facts.Size;
-        if (wanted > PreviewMaker.Widths[0] && !source.Facts.IsVector && size.Width > PreviewMaker.Widths[0] && size.LongestSide <= MostWholeSide)
+        if (wanted > PreviewMaker.Widths[0] && !source.Facts.IsVector && size.Width > PreviewMaker.Widths[0] && size.LongestSide <= MaxWholeSide)
             return await WholeAsync(source, cancel);
         var width = PreviewMaker.WidthFor(wanted);
         var path = PathOf(folder, source.Id, width);

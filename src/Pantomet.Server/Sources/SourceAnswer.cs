@@ -38,7 +38,7 @@ internal sealed record SourceAnswer(
         var facts = row.Facts;
         return new SourceAnswer(
             row.Id, row.FileName, row.Id, row.Bytes, facts.Size.Width, facts.Size.Height, facts.Format, facts.ColourProfile, facts.Colour,
-            facts.BitDepth, facts.HasAlpha, facts.Frames, facts.Orientation, facts.Kind, facts.Camera, facts.HasPlace, facts.Description,
+            facts.BitDepth, facts.HasAlpha, facts.Frames, facts.Orientation, facts.Kind, facts.Camera, facts.HasGeolocation, facts.Description,
             facts.Rights, row.Stem, row.AltText, row.Group, row.Framing.Subject, row.Framing.Focus, SourceTrait.Of(facts, row.FileName, row.Stem), row.AddedAt);
     }
 }

@@ -19,7 +19,7 @@ namespace Pantomet.Server.Sources;
 
 internal static class SourceEndpoints
 {
-    private const int UsualPage = 100;
+    private const int DefaultPage = 100;
     private const int LargestPage = 1000;
     private const int LongestAltText = 2000;
 
@@ -86,7 +86,7 @@ internal static class SourceEndpoints
             found = found.Where(row => row.Sequence < before);
         }
 
-        var size = Math.Clamp(limit ?? UsualPage, 1, LargestPage);
+        var size = Math.Clamp(limit ?? DefaultPage, 1, LargestPage);
         var rows = await found.OrderByDescending(row => row.Sequence).Take(size + 1).ToListAsync(cancel);
         var next = rows.Count > size ? $"{rows[size - 1].Sequence}" : null;
         return TypedResults.Ok(new SourcePage([.. rows.Take(size).Select(SourceAnswer.Of)], next, all?.Count ?? 0, all?.Bytes ?? 0));
@@ -209,7 +209,7 @@ internal static class SourceEndpoints
             return null;
         var pairings = await planning.PairingsAsync(sourceIds, slots, cancel);
         var bySource = pairings.GroupBy(pairing => pairing.Source.Id).ToList();
-        var enough = await plans.SelectAsync(bySource, group => group.All(pairing => Feeding.Of(pairing.Plan()).State == FeedingState.Enough), cancel);
+        var enough = await plans.SelectAsync(bySource, group => group.All(pairing => Coverage.Of(pairing.Plan()).State == CoverageState.Enough), cancel);
         return [.. bySource.Zip(enough).Where(one => one.Second).Select(one => one.First.Key)];
     }
 

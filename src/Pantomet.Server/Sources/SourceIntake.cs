@@ -34,7 +34,7 @@ internal sealed class SourceIntake(
         var name = ArrivingFileName.Clean(sentName);
         try
         {
-            using var file = await store.StageAsync(content, settings.MostFileBytes, cancel);
+            using var file = await store.StageAsync(content, settings.MaxFileBytes, cancel);
             return await RecogniseAsync(name, file, replacing, cancel);
         }
         catch (UnreadableException problem)
@@ -44,7 +44,7 @@ internal sealed class SourceIntake(
         }
         catch (FileTooLongException)
         {
-            return Refused(name, "file-too-long", $"The file has more than {settings.MostFileBytes / 1_000_000:#,0} MB. Save a smaller copy and send that.");
+            return Refused(name, "file-too-long", $"The file has more than {settings.MaxFileBytes / 1_000_000:#,0} MB. Save a smaller copy and send that.");
         }
         catch (Exception problem) when (StorageFull.Is(problem))
         {
@@ -85,7 +85,7 @@ internal sealed class SourceIntake(
         if (await AlreadyThereAsync(name, file, replacing, cancel) is { } there)
             return there;
         // Looking is bounded apart from receiving: files go on arriving meanwhile.
-        var looked = await decoders.LookAsync(file.Path, known: null, folder.Incoming, settings.MostPixels, cancel);
+        var looked = await decoders.LookAsync(file.Path, known: null, folder.Incoming, settings.MaxPixels, cancel);
         try
         {
             // Both are made again where they are missing: nobody need wait for them to be flushed.

@@ -95,7 +95,7 @@ internal sealed class SourcePixels(DataFolder folder, ServerSettings settings, D
 
     private string MadeAgain(SourceRow source, string original)
     {
-        var aside = decoders.WorkingPictureAsync(original, folder.Incoming, settings.MostPixels, CancellationToken.None).GetAwaiter().GetResult();
+        var aside = decoders.WorkingPictureAsync(original, folder.Incoming, settings.MaxPixels, CancellationToken.None).GetAwaiter().GetResult();
         try
         {
             return Keep(source.Id, aside);

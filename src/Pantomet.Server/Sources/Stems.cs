@@ -21,7 +21,7 @@ internal static class Stems
     public static async Task<string> FreeAsync(PantometDb database, string wanted, string forId)
     {
         // Numbers are put behind what is left of a long stem.
-        var start = wanted[..Math.Min(wanted.Length, Stem.MostCharacters - 10)];
+        var start = wanted[..Math.Min(wanted.Length, Stem.MaxCharacters - 10)];
         var taken = await database.Sources.Where(row => row.DeletedAt == null && row.Id != forId && row.Stem.StartsWith(start)).Select(row => row.Stem).ToListAsync();
         return Stem.Free(wanted, taken.ToHashSet().Contains);
     }

@@ -8,7 +8,7 @@ internal sealed class DiskReserve(DataFolder folder, ILogger<DiskReserve> log)
     private const int Bytes = 4_000_000;
 
     // What is written for one answer must fit.
-    private const long LeastFree = 2_000_000;
+    private const long MinFree = 2_000_000;
 
     private string Reserve => Path.Combine(folder.Root, "reserve");
 
@@ -19,12 +19,12 @@ internal sealed class DiskReserve(DataFolder folder, ILogger<DiskReserve> log)
     public void Balance()
     {
         var free = new DriveInfo(folder.Root).AvailableFreeSpace;
-        if (free < LeastFree && File.Exists(Reserve))
+        if (free < MinFree && File.Exists(Reserve))
         {
             log.LogError("{Sentence}", DiskFull.Sentence);
             File.Delete(Reserve);
         }
-        else if (free > LeastFree + (2L * Bytes) && !File.Exists(Reserve))
+        else if (free > MinFree + (2L * Bytes) && !File.Exists(Reserve))
         {
             Take();
         }

@@ -132,7 +132,7 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
     {
         configurationBuilder.Properties<DateTime>().HaveConversion<UtcConverter>();
         configurationBuilder.Properties<RunState>().HaveConversion<string>();
-        configurationBuilder.Properties<PairingState>().HaveConversion<string>();
+        configurationBuilder.Properties<QueueState>().HaveConversion<string>();
         configurationBuilder.Properties<VariantState>().HaveConversion<string>();
         configurationBuilder.Properties<PackageState>().HaveConversion<string>();
         configurationBuilder.Properties<WatchedState>().HaveConversion<string>();

@@ -48,8 +48,8 @@ internal sealed record SlotWeight(string Slot, int Pictures, long Bytes, int Mad
 internal static class TotalsEndpoints
 {
     // Enough for a mean; more would only take longer.
-    private const int MostSources = 200;
-    private const int MostPictures = 500;
+    private const int MaxSources = 200;
+    private const int MaxPictures = 500;
 
     public static void MapTotals(this IEndpointRouteBuilder routes)
     {
@@ -93,8 +93,8 @@ internal static class TotalsEndpoints
         foreach (var text in slot)
         {
             var (id, number) = text.LastIndexOf(':') is var colon and > 0 ? (text[..colon], text[(colon + 1)..]) : (text, "1");
-            if (!int.TryParse(number, out var pictures) || pictures is < 1 or > MostPictures)
-                return Problems.Invalid("slot", $"A page shows 1 to {MostPictures} pictures of a slot, written {id}:4.");
+            if (!int.TryParse(number, out var pictures) || pictures is < 1 or > MaxPictures)
+                return Problems.Invalid("slot", $"A page shows 1 to {MaxPictures} pictures of a slot, written {id}:4.");
             if (!slots.TryGetValue(id, out var placed))
                 return Problems.NotFound("slot", id);
             wanted.Add((placed, pictures));
@@ -104,7 +104,7 @@ internal static class TotalsEndpoints
         var columns = await cells.ColumnsAsync(null, cancel);
         var made = (await cells.OfAsync(await all.AllAsync(cancel), columns, cancel))
             .Select(row => row.Tries.Where(file => file.Last.State == VariantState.Done && asked.Contains(columns[file.Column].Slot.Id)).Select(file => file.Last.Sequence).ToList())
-            .Where(files => files.Count > 0).OrderByDescending(files => files.Max()).Take(MostSources).ToList();
+            .Where(files => files.Count > 0).OrderByDescending(files => files.Max()).Take(MaxSources).ToList();
         var sequences = made.SelectMany(files => files).ToList();
         var rows = await database.Variants.Where(row => sequences.Contains(row.Sequence)).Select(row => new { row.SourceId, row.SlotId, row.Tier, row.Width, row.Density, row.Format, row.File!.Bytes }).ToListAsync(cancel);
         var files = rows.ToLookup(row => (row.SlotId, row.SourceId), row => new OfferedFile(row.Tier, row.Width, row.Density is { } density

@@ -26,7 +26,7 @@ namespace Pantomet.Server.Weight;
 /// <param name="Lines">Made-up lines for which the time of delivery is stated.</param>
 internal sealed record WeighingAnswer(
     string Source, string Slot, string? Tier, string FileName, int Width, int Height, PictureFormat Format, IReadOnlyList<PictureFormat> Formats, IReadOnlyList<PictureFormat> Others, IReadOnlyList<PictureFormat> Beside,
-    long? Most, IReadOnlyList<long>? AimBytes, LooksPolicy Looks, SetByHand? ByHand, long SourceBytes, VariantAnswer? Made, IReadOnlyList<DeliveryLine> Lines)
+    long? Most, IReadOnlyList<long>? AimBytes, ScoreDemand Looks, SetByHand? ByHand, long SourceBytes, VariantAnswer? Made, IReadOnlyList<DeliveryLine> Lines)
 {
     private static readonly PictureFormat[] Weighable = [PictureFormat.Jpeg, PictureFormat.WebP, PictureFormat.Avif];
 
@@ -41,7 +41,7 @@ internal sealed record WeighingAnswer(
         return new WeighingAnswer(
             pairing.Source.Id, slot.Id, variant.Tier, variant.FileName, variant.Size.File.Width, variant.Size.File.Height, variant.Format,
             [.. settable.Where(format => format.HasQuality())], others, [.. others.Intersect(slot.Formats)],
-            slot.Limits.Most?.Bytes, slot.Limits.Aim is { } aim ? [aim.Least.Bytes, aim.Most.Bytes] : null, slot.Looks,
+            slot.Limits.MaxBytes?.Bytes, slot.Limits.TargetBytes is { } aim ? [aim.Min.Bytes, aim.Max.Bytes] : null, slot.Score,
             variant.ByHand is { } byHand ? new SetByHand(byHand.Format, byHand.Quality) : null, pairing.Source.Bytes,
             made is null ? null : VariantAnswer.Of(made, variant, pairing.Source.Bytes), Invented);
     }
@@ -59,7 +59,7 @@ internal sealed record DeliveryLine(string Name, long BitsPerSecond);
 /// <param name="Bytes">Its length.</param>
 /// <param name="Score">Of its looks, 100 to 0, to a tenth.</param>
 /// <param name="Looks">The score in words.</param>
-internal sealed record TrialAnswer(PictureFormat Format, int Quality, long Bytes, double Score, Looks Looks)
+internal sealed record TrialAnswer(PictureFormat Format, int Quality, long Bytes, double Score, VisualQuality Looks)
 {
     public static TrialAnswer Of(PictureFormat format, int quality, long bytes, double points) =>
         new(format, quality, bytes, Math.Round(points, 1), VisualScore.LooksFor(points));

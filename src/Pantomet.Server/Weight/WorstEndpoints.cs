@@ -13,7 +13,7 @@ namespace Pantomet.Server.Weight;
 internal sealed record WorstFiles(IReadOnlyList<VariantAnswer> Items, int Total);
 
 /// <summary>What makes a file bad.</summary>
-internal enum WorstBy
+internal enum ProblemOrder
 {
     /// <summary>The lowest score first.</summary>
     Score,
@@ -33,9 +33,9 @@ internal enum WorstBy
 /// </summary>
 internal static class WorstEndpoints
 {
-    private const int UsualPage = 200;
+    private const int DefaultPage = 200;
     private const int LargestPage = 500;
-    private const int MostSkipped = 20_000;
+    private const int MaxSkipped = 20_000;
 
     public static void MapWorst(this IEndpointRouteBuilder routes) =>
         routes.MapGet("/api/weighing/worst", ListAsync).WithName("listWorstFiles").WithTags("Weight");
@@ -43,22 +43,22 @@ internal static class WorstEndpoints
     private static async Task<Results<Ok<WorstFiles>, ProblemHttpResult>> ListAsync(
         PantometDb database, Planning planning, BoardRows all, BoardCells cells, string? by, string? run, int? offset, int? limit, CancellationToken cancel)
     {
-        if (!Enum.TryParse<WorstBy>(by ?? nameof(WorstBy.Score), ignoreCase: true, out var order) || !Enum.IsDefined(order))
+        if (!Enum.TryParse<ProblemOrder>(by ?? nameof(ProblemOrder.Score), ignoreCase: true, out var order) || !Enum.IsDefined(order))
             return Problems.Invalid("by", "Files are ordered by score, cap, saving or bytes.");
         var columns = await cells.ColumnsAsync(null, cancel);
         var sources = await all.AllAsync(cancel);
         var rows = await cells.OfAsync(sources, columns, cancel);
-        var caps = columns.Select(column => column.Slot.Limits.Most?.Bytes).ToList();
-        double Badness(LastTry file, int source, int column) => file.State == VariantState.Blocked && order != WorstBy.Bytes ? double.MaxValue : order switch
+        var caps = columns.Select(column => column.Slot.Limits.MaxBytes?.Bytes).ToList();
+        double Badness(LastResult file, int source, int column) => file.State == VariantState.Blocked && order != ProblemOrder.Bytes ? double.MaxValue : order switch
         {
-            WorstBy.Score => -file.Points ?? -100,
-            WorstBy.Bytes => file.Bytes,
-            WorstBy.Cap => caps[column] is { } cap ? (double)file.Bytes / cap : 0,
+            ProblemOrder.Score => -file.Points ?? -100,
+            ProblemOrder.Bytes => file.Bytes,
+            ProblemOrder.Cap => caps[column] is { } cap ? (double)file.Bytes / cap : 0,
             _ => (double)file.Bytes / sources[source].Bytes,
         };
         var ofRun = run is null ? null : (await database.RunFiles.Where(file => file.RunId == run).Select(file => file.VariantSequence).ToListAsync(cancel)).ToHashSet();
-        var first = Math.Clamp(offset ?? 0, 0, MostSkipped);
-        var worst = new Worst(first + Math.Clamp(limit ?? UsualPage, 1, LargestPage));
+        var first = Math.Clamp(offset ?? 0, 0, MaxSkipped);
+        var worst = new Worst(first + Math.Clamp(limit ?? DefaultPage, 1, LargestPage));
         for (var source = 0; source < rows.Count; source++)
         {
             foreach (var (column, file) in rows[source].Tries)

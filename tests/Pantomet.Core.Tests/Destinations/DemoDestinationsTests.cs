@@ -33,7 +33,7 @@ public sealed class DemoDestinationsTests
         var slot = Slots[id];
         var crop = slot.Fit == Fit.Cover ? slot.Shape.RatioFor(new AspectRatio(3, 2)).LargestIn(new PixelSize(3600, 2400)) : new PixelSize(3600, 2400);
         Assert.Equal(sizes, string.Join(' ', OutputSizes.For(slot, crop).Select(size => size.File)));
-        Assert.Equal(mostBytes, slot.Limits.Most?.Bytes);
+        Assert.Equal(mostBytes, slot.Limits.MaxBytes?.Bytes);
     }
 
     [Fact]

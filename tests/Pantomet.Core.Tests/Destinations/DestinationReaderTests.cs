@@ -17,8 +17,8 @@ public sealed class DestinationReaderTests
     {
         var slot = DestinationReader.Read(Least).Destination!.Slots[0];
         Assert.Equal((Fit.Cover, ColourPolicy.Srgb, MetadataPolicy.Rights, Delivery.One), (slot.Fit, slot.Colour, slot.Metadata, slot.Delivery));
-        Assert.Equal(QualityRange.Usual, slot.Quality);
-        Assert.Equal(new ByteCount(1_000_000), slot.Limits.Most);
+        Assert.Equal(QualityRange.Default, slot.Quality);
+        Assert.Equal(new ByteCount(1_000_000), slot.Limits.MaxBytes);
     }
 
     [Theory]

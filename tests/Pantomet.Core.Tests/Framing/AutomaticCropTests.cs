@@ -16,7 +16,7 @@ public sealed class AutomaticCropTests
 
     private static readonly Gen<FocusPlace> Places = Gen.OneOf(new[] { "center", "thirds", "left top", "20% 70%" }.Select(text => Gen.Const(text)).ToArray()).Select(text => FocusPlace.TryParse(text, out var place) ? place : FocusPlace.Centre);
 
-    private static CropWishes Wishes(PixelSize picture, AspectRatio ratio, PixelRect subject) => new(picture, 0, ratio, subject.Centre) { Subject = subject };
+    private static CropCriteria Wishes(PixelSize picture, AspectRatio ratio, PixelRect subject) => new(picture, 0, ratio, subject.Centre) { Subject = subject };
 
     [Fact]
     public void Holds_the_subject_and_centres_it_as_far_as_the_edges_allow()
@@ -80,9 +80,9 @@ public sealed class AutomaticCropTests
     [Fact]
     public void Puts_the_focus_on_the_nearest_third()
     {
-        var crop = AutomaticCrop.For(new CropWishes(Camera, 0, new AspectRatio(1, 1), new PixelPoint(2400, 700)) { Place = FocusPlace.Thirds });
+        var crop = AutomaticCrop.For(new CropCriteria(Camera, 0, new AspectRatio(1, 1), new PixelPoint(2400, 700)) { Place = FocusPlace.Thirds });
         Assert.Equal(new PixelRect(800, 0, 2400, 2400), crop);
-        Assert.Equal(400, AutomaticCrop.For(new CropWishes(Camera, 0, new AspectRatio(1, 1), new PixelPoint(1200, 700)) { Place = FocusPlace.Thirds }).X);
+        Assert.Equal(400, AutomaticCrop.For(new CropCriteria(Camera, 0, new AspectRatio(1, 1), new PixelPoint(1200, 700)) { Place = FocusPlace.Thirds }).X);
     }
 
     // Every crop of whole pixels, judged by the order of precedence as it is written in docs/decisions/framing-rule.md.
@@ -98,7 +98,7 @@ public sealed class AutomaticCropTests
                 var ratio = new AspectRatio(parts.Item1, parts.Item2);
                 var (x, y) = (Math.Min(box.Item1, picture.Width - 1), Math.Min(box.Item2, picture.Height - 1));
                 var subject = new PixelRect(x, y, Math.Min(box.Item3, picture.Width - x), Math.Min(box.Item4, picture.Height - y));
-                var wishes = new CropWishes(picture, 0, ratio, new PixelPoint(point.Item1, point.Item2))
+                var wishes = new CropCriteria(picture, 0, ratio, new PixelPoint(point.Item1, point.Item2))
                 {
                     Subject = subject,
                     Zones = zones,
@@ -196,7 +196,7 @@ public sealed class AutomaticCropTests
         }
     }
 
-    private static (long Cut, bool IsShort, int Covered, long Smaller, long RoomLost, double Distance) Cost(CropWishes wishes, PixelRect crop)
+    private static (long Cut, bool IsShort, int Covered, long Smaller, long RoomLost, double Distance) Cost(CropCriteria wishes, PixelRect crop)
     {
         var subject = wishes.Subject!.Value;
         var room = wishes.Room!.Value;
@@ -219,7 +219,7 @@ public sealed class AutomaticCropTests
         return (Area(subject) - Shown(crop, subject), isShort, covered, -length, Area(room) - Shown(crop, room), Math.Round(distance, 9));
     }
 
-    private static (long Cut, long Covered, int Smaller) Down(CropWishes wishes, PixelRect crop, PixelRect[] covers)
+    private static (long Cut, long Covered, int Smaller) Down(CropCriteria wishes, PixelRect crop, PixelRect[] covers)
     {
         var subject = wishes.Subject!.Value;
         var (left, top) = (Math.Max(subject.X, crop.X), Math.Max(subject.Y, crop.Y));

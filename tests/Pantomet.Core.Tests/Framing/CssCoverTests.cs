@@ -10,7 +10,7 @@ public sealed class CssCoverTests
 {
     private static readonly Gen<PixelPoint> Points = Gen.Select(Gen.Double[-20_000, 20_000], Gen.Double[-20_000, 20_000], (x, y) => new PixelPoint(x, y));
 
-    private static PixelRect Cover(PixelSize picture, AspectRatio ratio, PixelPoint focus) => AutomaticCrop.For(new CropWishes(picture, 0, ratio, focus));
+    private static PixelRect Cover(PixelSize picture, AspectRatio ratio, PixelPoint focus) => AutomaticCrop.For(new CropCriteria(picture, 0, ratio, focus));
 
     [Fact]
     public void Takes_the_middle_of_a_wide_picture_for_a_square()

@@ -100,7 +100,7 @@ public sealed class FramingChangeTests
     [Fact]
     public void A_quarter_turn_exchanges_the_sides_of_every_crop_and_keeps_the_subject_in_it()
     {
-        var turned = After(Kite, new FramingChange.TurnAll(new Turn(1, false, 0)));
+        var turned = After(Kite, new FramingChange.TurnAll(new Rotation(1, false, 0)));
         var plan = SlotPlan.For(Wide, turned);
         Assert.Equal(new PixelSize(2400, 1200), plan.Crop.Size);
         // On the source the crop stands upright: 1,200 wide and 2,400 high.

@@ -12,7 +12,7 @@ public sealed class FramingFindingsTests
     private static List<Finding> Of(string ratio, PixelRect subject, double breathing, params KeepClearZone[] zones)
     {
         Assert.True(AspectRatio.TryParse(ratio, out var parsed));
-        var wishes = new CropWishes(Camera, 0, parsed, subject.Centre) { Subject = subject, Breathing = breathing, Zones = zones };
+        var wishes = new CropCriteria(Camera, 0, parsed, subject.Centre) { Subject = subject, Breathing = breathing, Zones = zones };
         return [.. FramingFindings.Of(wishes, AutomaticCrop.For(wishes), false, false)];
     }
 
@@ -57,7 +57,7 @@ public sealed class FramingFindingsTests
     [Fact]
     public void What_nobody_confirmed_is_called_proposed()
     {
-        var wishes = new CropWishes(Camera, 0, new AspectRatio(9, 16), new PixelPoint(1800, 1200)) { Subject = new PixelRect(0, 0, 3600, 2400) };
+        var wishes = new CropCriteria(Camera, 0, new AspectRatio(9, 16), new PixelPoint(1800, 1200)) { Subject = new PixelRect(0, 0, 3600, 2400) };
         Assert.Contains("proposed subject", Assert.Single(FramingFindings.Of(wishes, AutomaticCrop.For(wishes), false, true)).Sentence, StringComparison.Ordinal);
     }
 }

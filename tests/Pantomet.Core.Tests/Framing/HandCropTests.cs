@@ -16,7 +16,7 @@ public sealed class HandCropTests
         Gen.Const<Shape>(new Shape.Free()),
         Gen.Const<Shape>(new Shape.Range(new AspectRatio(4, 5), new AspectRatio(16, 9))));
 
-    private static LevelRoom Upright(int width, int height) => new(new PixelSize(width, height), 0);
+    private static StraightenedBounds Upright(int width, int height) => new(new PixelSize(width, height), 0);
 
     [Fact]
     public void Keeps_what_is_right_already()
@@ -44,13 +44,13 @@ public sealed class HandCropTests
 
     [Fact]
     public void Lies_inside_the_picture_whatever_is_drawn() =>
-        Gen.Select(AspectRatioTests.Pictures, Shapes, Drawn).Sample((picture, shape, drawn) => HandCrop.Nearest(new LevelRoom(picture, 0), shape, drawn).LiesIn(picture));
+        Gen.Select(AspectRatioTests.Pictures, Shapes, Drawn).Sample((picture, shape, drawn) => HandCrop.Nearest(new StraightenedBounds(picture, 0), shape, drawn).LiesIn(picture));
 
     [Fact]
     public void Is_of_the_ratio_to_half_a_pixel() =>
         Gen.Select(AspectRatioTests.Pictures, AspectRatioTests.Ratios, Drawn).Sample((picture, ratio, drawn) =>
         {
-            var crop = HandCrop.Nearest(new LevelRoom(picture, 0), new Shape.Ratio(ratio), drawn);
+            var crop = HandCrop.Nearest(new StraightenedBounds(picture, 0), new Shape.Ratio(ratio), drawn);
             return Math.Min(Math.Abs(crop.Width - (crop.Height * ratio.Value)), Math.Abs(crop.Height - (crop.Width / ratio.Value))) <= 0.5 + 1e-9 || crop.Size.ShortestSide == 1;
         });
 
@@ -58,15 +58,15 @@ public sealed class HandCropTests
     public void Given_back_in_it_stays_as_it_is() =>
         Gen.Select(AspectRatioTests.Pictures, Shapes, Drawn).Sample((picture, shape, drawn) =>
         {
-            var once = HandCrop.Nearest(new LevelRoom(picture, 0), shape, drawn);
-            return HandCrop.Nearest(new LevelRoom(picture, 0), shape, once) == once;
+            var once = HandCrop.Nearest(new StraightenedBounds(picture, 0), shape, drawn);
+            return HandCrop.Nearest(new StraightenedBounds(picture, 0), shape, once) == once;
         });
 
     [Fact]
     public void The_automatic_crop_can_be_set_by_hand_unchanged() =>
         Gen.Select(AspectRatioTests.Pictures, AspectRatioTests.Ratios).Sample((picture, ratio) =>
         {
-            var automatic = AutomaticCrop.For(new CropWishes(picture, 0, ratio, picture.Centre));
-            return HandCrop.Nearest(new LevelRoom(picture, 0), new Shape.Ratio(ratio), automatic) == automatic;
+            var automatic = AutomaticCrop.For(new CropCriteria(picture, 0, ratio, picture.Centre));
+            return HandCrop.Nearest(new StraightenedBounds(picture, 0), new Shape.Ratio(ratio), automatic) == automatic;
         });
 }

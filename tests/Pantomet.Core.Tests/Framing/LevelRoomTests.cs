@@ -17,7 +17,7 @@ public sealed class LevelRoomTests
     {
         var angle = Math.Abs(level) * Math.PI / 180;
         var side = (int)(3000 / (Math.Cos(angle) + Math.Sin(angle)));
-        Assert.InRange(new LevelRoom(new PixelSize(3000, 3000), level).Largest(new AspectRatio(1, 1)).Width, side - 1, side);
+        Assert.InRange(new StraightenedBounds(new PixelSize(3000, 3000), level).Largest(new AspectRatio(1, 1)).Width, side - 1, side);
     }
 
     [Fact]
@@ -25,7 +25,7 @@ public sealed class LevelRoomTests
         Gen.Select(Gen.Select(Gen.Int[40, 9000], Gen.Int[40, 9000]), AspectRatioTests.Ratios, Levels).Sample((size, ratio, level) =>
         {
             var picture = new PixelSize(size.Item1, size.Item2);
-            var room = new LevelRoom(picture, level);
+            var room = new StraightenedBounds(picture, level);
             var largest = room.Largest(ratio);
             var sizes = new CropSizes(ratio);
             var more = sizes.At(sizes.LengthOf(largest) + 1);
@@ -37,7 +37,7 @@ public sealed class LevelRoomTests
     public void A_crop_is_held_just_when_all_its_corners_lie_in_the_picture() =>
         Gen.Select(Gen.Int[10, 60], Gen.Int[10, 60], Levels, Gen.Int[-5, 60].Array[2], Gen.Int[1, 30].Array[2]).Sample((width, height, level, at, sides) =>
         {
-            var room = new LevelRoom(new PixelSize(width, height), level);
+            var room = new StraightenedBounds(new PixelSize(width, height), level);
             var crop = new PixelRect(at[0], at[1], sides[0], sides[1]);
             var corners = Corners(room, crop).ToList();
             var margin = corners.Min(corner => Math.Min(Math.Min(corner.X, corner.Y), Math.Min(width - corner.X, height - corner.Y)));
@@ -49,7 +49,7 @@ public sealed class LevelRoomTests
     public void What_is_pushed_is_held_and_stays_where_it_is_if_it_was() =>
         Gen.Select(Gen.Int[40, 4000], Gen.Int[40, 4000], Levels, Gen.Int[-5000, 9000].Array[2], Gen.Double[0.02, 1]).Sample((width, height, level, at, share) =>
         {
-            var room = new LevelRoom(new PixelSize(width, height), level);
+            var room = new StraightenedBounds(new PixelSize(width, height), level);
             var largest = room.Largest(new AspectRatio(3, 2));
             var crop = new PixelRect(at[0], at[1], Math.Max(1, (int)(largest.Width * share)), Math.Max(1, (int)(largest.Height * share)));
             var pushed = room.Pushed(crop);
@@ -63,17 +63,17 @@ public sealed class LevelRoomTests
             (width, height, ratio, level, at) =>
             {
                 var picture = new PixelSize(width, height);
-                var room = new LevelRoom(picture, level);
+                var room = new StraightenedBounds(picture, level);
                 var (x, y) = ((int)(at[0] * (width - 1)), (int)(at[1] * (height - 1)));
                 var subject = new PixelRect(x, y, 1 + (int)(at[2] * 0.3 * (width - 1 - x)), 1 + (int)(at[3] * 0.3 * (height - 1 - y)));
-                var wishes = new CropWishes(picture, level, ratio, subject.Centre) { Subject = subject };
+                var wishes = new CropCriteria(picture, level, ratio, subject.Centre) { Subject = subject };
                 var crop = AutomaticCrop.For(wishes);
                 var largest = room.Pushed(PixelRect.Around(subject.Centre, room.Largest(ratio)));
                 return (room.Holds(crop) || crop.Size.ShortestSide < 3) && FramingFindings.ShareCut(wishes, crop) <= FramingFindings.ShareCut(wishes, largest) + 1e-9;
             },
             iter: 300);
 
-    private static IEnumerable<PixelPoint> Corners(LevelRoom room, PixelRect crop)
+    private static IEnumerable<PixelPoint> Corners(StraightenedBounds room, PixelRect crop)
     {
         foreach (var (x, y) in new[] { (-1, -1), (1, -1), (-1, 1), (1, 1) })
         {

@@ -7,7 +7,7 @@ namespace Pantomet.Core.Tests.Framing;
 
 public sealed class TurnTests
 {
-    private static readonly Gen<Turn> Turns = Gen.Select(Gen.Int[0, 3], Gen.Bool, Gen.Int[-15, 15], (quarters, isMirrored, level) => new Turn(quarters, isMirrored, level));
+    private static readonly Gen<Rotation> Turns = Gen.Select(Gen.Int[0, 3], Gen.Bool, Gen.Int[-15, 15], (quarters, isMirrored, level) => new Rotation(quarters, isMirrored, level));
 
     [Theory]
     [InlineData(0, 0, 0)]
@@ -20,8 +20,8 @@ public sealed class TurnTests
     [InlineData(360, 0, 0)]
     public void Degrees_are_quarters_and_what_is_left(double degrees, int quarters, double level)
     {
-        Assert.True(Turn.TryOf(degrees, false, out var turn));
-        Assert.Equal(new Turn(quarters, false, level), turn);
+        Assert.True(Rotation.TryOf(degrees, false, out var turn));
+        Assert.Equal(new Rotation(quarters, false, level), turn);
     }
 
     [Theory]
@@ -30,7 +30,7 @@ public sealed class TurnTests
     [InlineData(-106)]
     [InlineData(361)]
     [InlineData(double.NaN)]
-    public void More_than_fifteen_degrees_from_a_quarter_is_no_turn(double degrees) => Assert.False(Turn.TryOf(degrees, false, out _));
+    public void More_than_fifteen_degrees_from_a_quarter_is_no_turn(double degrees) => Assert.False(Rotation.TryOf(degrees, false, out _));
 
     [Theory]
     [InlineData(0, 0, 100, 10, -5.711)]
@@ -39,17 +39,17 @@ public sealed class TurnTests
     [InlineData(50, 0, 60, 100, 5.711)]
     public void A_line_that_slopes_is_levelled_from_whichever_end_horizon_or_mast(double x1, double y1, double x2, double y2, double level)
     {
-        Assert.True(Turn.None.TryLevelAlong(new PixelPoint(x1, y1), new PixelPoint(x2, y2), out var turn));
-        Assert.Equal(level, turn.Level, 3);
+        Assert.True(Rotation.None.TryLevelAlong(new PixelPoint(x1, y1), new PixelPoint(x2, y2), out var turn));
+        Assert.Equal(level, turn.Straighten, 3);
     }
 
     [Fact]
     public void A_line_drawn_on_a_levelled_picture_adds_to_its_level()
     {
-        Assert.True(new Turn(1, true, 2).TryLevelAlong(new PixelPoint(0, 0), new PixelPoint(100, 10), out var turn));
-        Assert.Equal(new Turn(1, true, -3.711), turn);
-        Assert.False(new Turn(0, false, -12).TryLevelAlong(new PixelPoint(0, 0), new PixelPoint(100, 10), out _));
-        Assert.False(Turn.None.TryLevelAlong(new PixelPoint(5, 5), new PixelPoint(5, 5), out _));
+        Assert.True(new Rotation(1, true, 2).TryLevelAlong(new PixelPoint(0, 0), new PixelPoint(100, 10), out var turn));
+        Assert.Equal(new Rotation(1, true, -3.711), turn);
+        Assert.False(new Rotation(0, false, -12).TryLevelAlong(new PixelPoint(0, 0), new PixelPoint(100, 10), out _));
+        Assert.False(Rotation.None.TryLevelAlong(new PixelPoint(5, 5), new PixelPoint(5, 5), out _));
     }
 
     // What a mirror does is told by where a point goes.
@@ -58,11 +58,11 @@ public sealed class TurnTests
         Gen.Select(AspectRatioTests.Pictures, Turns, Gen.Double[0, 1], Gen.Double[0, 1]).Sample((picture, turn, x, y) =>
         {
             var point = new PixelPoint(x * picture.Width, y * picture.Height);
-            var seen = new TurnedPicture(picture, turn with { Level = 0 });
-            var mirrored = new TurnedPicture(picture, (turn with { Level = 0 }).SeenInMirror());
+            var seen = new RotatedPicture(picture, turn with { Straighten = 0 });
+            var mirrored = new RotatedPicture(picture, (turn with { Straighten = 0 }).SeenInMirror());
             var (before, after) = (seen.FromUpright(point), mirrored.FromUpright(point));
             return Math.Abs(before.X + after.X - seen.Size.Width) < 1e-6 && Math.Abs(before.Y - after.Y) < 1e-6
-                && turn.SeenInMirror().SeenInMirror() == turn && turn.SeenInMirror().Level == -turn.Level;
+                && turn.SeenInMirror().SeenInMirror() == turn && turn.SeenInMirror().Straighten == -turn.Straighten;
         });
 
     [Fact]
@@ -73,18 +73,18 @@ public sealed class TurnTests
     {
         var camera = new PixelSize(3600, 2400);
         var crop = new PixelRect(100, 50, 400, 300);
-        Assert.Equal(new PixelRect(2050, 100, 300, 400), new TurnedPicture(camera, new Turn(1, false, 0)).FromUpright(crop));
-        Assert.Equal(new PixelRect(3100, 2050, 400, 300), new TurnedPicture(camera, new Turn(2, false, 0)).FromUpright(crop));
-        Assert.Equal(new PixelRect(50, 3100, 300, 400), new TurnedPicture(camera, new Turn(3, false, 0)).FromUpright(crop));
-        Assert.Equal(new PixelRect(3100, 50, 400, 300), new TurnedPicture(camera, new Turn(0, true, 0)).FromUpright(crop));
-        Assert.Equal(new PixelPoint(2350, 100), new TurnedPicture(camera, new Turn(1, false, 0)).FromUpright(new PixelPoint(100, 50)));
+        Assert.Equal(new PixelRect(2050, 100, 300, 400), new RotatedPicture(camera, new Rotation(1, false, 0)).FromUpright(crop));
+        Assert.Equal(new PixelRect(3100, 2050, 400, 300), new RotatedPicture(camera, new Rotation(2, false, 0)).FromUpright(crop));
+        Assert.Equal(new PixelRect(50, 3100, 300, 400), new RotatedPicture(camera, new Rotation(3, false, 0)).FromUpright(crop));
+        Assert.Equal(new PixelRect(3100, 50, 400, 300), new RotatedPicture(camera, new Rotation(0, true, 0)).FromUpright(crop));
+        Assert.Equal(new PixelPoint(2350, 100), new RotatedPicture(camera, new Rotation(1, false, 0)).FromUpright(new PixelPoint(100, 50)));
     }
 
     [Fact]
     public void Every_rectangle_finds_its_way_back() =>
         Gen.Select(AspectRatioTests.Pictures, Turns, Gen.Int[0, 5000].Array[4]).Sample((picture, turn, at) =>
         {
-            var turned = new TurnedPicture(picture, turn);
+            var turned = new RotatedPicture(picture, turn);
             var rect = new PixelRect(at[0], at[1], at[2] + 1, at[3] + 1);
             return turned.ToUpright(turned.FromUpright(rect)) == rect;
         });

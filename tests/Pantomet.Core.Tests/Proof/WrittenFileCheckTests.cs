@@ -11,7 +11,7 @@ namespace Pantomet.Core.Tests.Proof;
 public sealed class WrittenFileCheckTests
 {
     private static readonly Slot Listing = Slots.Of("5:4", new SizeRule.LongestSide(2500), limits: new FileLimits(
-        new ByteCount(1_000_000), new AimBand(new ByteCount(500_000), new ByteCount(700_000)), new ByteCount(300_000)));
+        new ByteCount(1_000_000), new ByteRange(new ByteCount(500_000), new ByteCount(700_000)), new ByteCount(300_000)));
 
     private static readonly SourceFacts Source = Slots.Photograph(3600, 2400) with { Rights = new RightsFields(Copyright: "© Galewright Kites") };
     private static readonly RenderRecipe Recipe = RecipeRules.For(Slots.Source(Source), SlotPlan.For(Listing, Slots.Source(Source)).Variants[0], Listing);
@@ -27,7 +27,7 @@ public sealed class WrittenFileCheckTests
         { "wrong-format", Right with { Format = PictureFormat.Png } },
         { "wrong-size", Right with { Size = new PixelSize(2500, 1999) } },
         { "over-cap", Right with { Bytes = new ByteCount(1_000_001) } },
-        { "place-data", Right with { HasPlace = true } },
+        { "place-data", Right with { HasGeolocation = true } },
         { "camera-data", Right with { Camera = "Demo" } },
         { "rights-lost", Right with { Rights = RightsFields.None } },
         { "metadata-left", Right with { Description = "A kite" } },

@@ -12,7 +12,7 @@ public sealed class RecipeTests
     private static readonly Slot WebP = Slot with { Formats = [PictureFormat.WebP] };
     private static readonly Slot Png = Slot with { Formats = [PictureFormat.Png] };
     private static readonly Slot Padded = Slot with { Fit = Fit.Pad };
-    private static readonly Slot Small = Slot with { Looks = Slot.Looks with { Prefer = Preference.Smaller } };
+    private static readonly Slot Small = Slot with { Score = Slot.Score with { Prefer = Preference.Smaller } };
     private static readonly Slot Moving = WebP with { Animation = AnimationPolicy.Keep };
     private static readonly Slot Capped = WebP with { Limits = new FileLimits(new ByteCount(90_000), null, null) };
     private static readonly SourceFacts Photograph = Slots.Photograph(3600, 2400);
@@ -47,7 +47,7 @@ public sealed class RecipeTests
         { "transparency of what has none", Slot, Slot with { Transparency = TransparencyPolicy.Flattened }, Photograph },
         { "transparency in a format without", Slot, Slot with { Transparency = TransparencyPolicy.Flattened }, Photograph with { HasAlpha = true } },
         { "a description where only rights stay", Slot, Slot with { Metadata = MetadataPolicy.Rights }, Photograph with { Description = "A kite" } },
-        { "looks wanted where better ones are preferred", Slot, Slot with { Looks = Slot.Looks with { Wanted = 60 } }, Photograph },
+        { "looks wanted where better ones are preferred", Slot, Slot with { Score = Slot.Score with { Target = 60 } }, Photograph },
         { "sharpening of what is not reduced", Slot, Slot with { Sharpening = Sharpening.Normal }, Slots.Photograph(500, 250) },
         { "72 ppi, which is stated anyway", Slot, Slot with { Ppi = 72 }, Photograph },
         { "ppi in a format that states none", WebP, WebP with { Ppi = 300 }, Photograph },
@@ -70,7 +70,7 @@ public sealed class RecipeTests
         { "the background around what is padded", Padded, Padded with { Background = new BackgroundColour(9, 9, 9) }, Photograph },
         { "transparency that a format holds", WebP, WebP with { Transparency = TransparencyPolicy.Flattened }, Photograph with { HasAlpha = true } },
         { "a description that stays", Slot, Slot with { Metadata = MetadataPolicy.All }, Photograph with { Description = "A kite" } },
-        { "looks wanted where bytes are preferred", Small, Small with { Looks = Small.Looks with { Wanted = 60 } }, Photograph },
+        { "looks wanted where bytes are preferred", Small, Small with { Score = Small.Score with { Target = 60 } }, Photograph },
         { "sharpening of what is reduced", Slot, Slot with { Sharpening = Sharpening.Normal }, Photograph },
         { "ppi in a format that states them", Slot, Slot with { Ppi = 300 }, Photograph },
         { "the quality of a graphic under a cap", Capped, Capped with { Quality = new QualityRange(10, 20) }, Photograph with { Kind = ContentKind.Graphic } },
@@ -91,7 +91,7 @@ public sealed class RecipeTests
     public void The_background_under_a_rival_is_part_of_it()
     {
         var source = Slots.Source(Photograph with { HasAlpha = true });
-        var variant = SlotPlan.For(WebP, source).Variants[0] with { Rival = PictureFormat.Jpeg };
+        var variant = SlotPlan.For(WebP, source).Variants[0] with { Fallback = PictureFormat.Jpeg };
         Assert.NotEqual(RecipeRules.For(source, variant, WebP).Hash(), RecipeRules.For(source, variant, WebP with { Background = new BackgroundColour(9, 9, 9) }).Hash());
     }
 

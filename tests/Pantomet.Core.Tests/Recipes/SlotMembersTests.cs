@@ -40,7 +40,7 @@ public sealed class SlotMembersTests
         { nameof(Slot.Colour), Usual, Usual with { Colour = ColourPolicy.Keep }, Photograph },
         { nameof(Slot.Metadata), Usual, Usual with { Metadata = MetadataPolicy.None }, Photograph },
         { nameof(Slot.Transparency), WebP, WebP with { Transparency = TransparencyPolicy.Flattened }, Cutout },
-        { nameof(Slot.Looks), Usual, Usual with { Looks = Usual.Looks with { Floor = 55 } }, Photograph },
+        { nameof(Slot.Score), Usual, Usual with { Score = Usual.Score with { Min = 55 } }, Photograph },
         { nameof(Slot.Effort), Usual, Usual with { Effort = Effort.Thorough }, Photograph },
         { nameof(Slot.Sharpening), Usual, Usual with { Sharpening = Sharpening.Normal }, Photograph },
         { nameof(Slot.Ppi), Usual, Usual with { Ppi = 300 }, Photograph },

@@ -89,19 +89,19 @@ public sealed class SlotPlanTests
     [Fact]
     public void A_side_that_the_limits_refuse_is_stopped()
     {
-        var slot = Slots.Of("free", new SizeRule.LongestSide(1000), limits: new FileLimits(null, null, null, LeastSidePx: 500, MostSidePx: 1000));
+        var slot = Slots.Of("free", new SizeRule.LongestSide(1000), limits: new FileLimits(null, null, null, MinSidePx: 500, MaxSidePx: 1000));
         Assert.True(SlotPlan.For(slot, Slots.Source(Slots.Photograph(3000, 2000))).CanBeFed);
         var stop = Assert.Single(SlotPlan.For(slot, Slots.Source(Slots.Photograph(3000, 1200))).Findings);
         Assert.Equal("side-too-short", stop.Id);
     }
 
     [Theory]
-    [InlineData(3600, FeedingState.Enough, 3, 1500, null, 0)]
-    [InlineData(1240, FeedingState.Partly, 2, 1000, 1500, 260)]
-    [InlineData(400, FeedingState.TooSmall, 0, null, 500, 1100)]
-    public void Feeding_says_how_far_the_pixels_reach(int width, FeedingState state, int possible, int? largest, int? firstShort, int shortBy)
+    [InlineData(3600, CoverageState.Enough, 3, 1500, null, 0)]
+    [InlineData(1240, CoverageState.Partly, 2, 1000, 1500, 260)]
+    [InlineData(400, CoverageState.TooSmall, 0, null, 500, 1100)]
+    public void Feeding_says_how_far_the_pixels_reach(int width, CoverageState state, int possible, int? largest, int? firstShort, int shortBy)
     {
-        var feeding = Feeding.Of(SlotPlan.For(Hero, Slots.Source(Slots.Photograph(width, width * 2 / 3))));
+        var feeding = Coverage.Of(SlotPlan.For(Hero, Slots.Source(Slots.Photograph(width, width * 2 / 3))));
         Assert.Equal((state, possible, 3, largest, firstShort, shortBy), (feeding.State, feeding.Possible, feeding.Wanted, feeding.Largest?.Width, feeding.FirstShort?.Width, feeding.ShortByPx));
     }
 

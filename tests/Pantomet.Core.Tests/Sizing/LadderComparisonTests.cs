@@ -14,7 +14,7 @@ public sealed class LadderComparisonTests
         Assert.Equal([typeof(LadderChoice.BestOfFiles), typeof(LadderChoice.Even), typeof(LadderChoice.OneFile)], Kinds(new LadderChoice.BestOfFiles(5)));
         Assert.Equal([typeof(LadderChoice.ByHand), typeof(LadderChoice.BestOfFiles), typeof(LadderChoice.Even), typeof(LadderChoice.OneFile)], Kinds(new LadderChoice.ByHand([400, 900])));
         Assert.Equal([typeof(LadderChoice.BestWithin), typeof(LadderChoice.Even), typeof(LadderChoice.OneFile)], Kinds(new LadderChoice.BestWithin(0.1)));
-        Assert.Equal([typeof(LadderChoice.OneFile), typeof(LadderChoice.BestOfFiles), typeof(LadderChoice.Even)], Kinds(new LadderChoice.OneFile(LadderComparison.UsualFactor)));
+        Assert.Equal([typeof(LadderChoice.OneFile), typeof(LadderChoice.BestOfFiles), typeof(LadderChoice.Even)], Kinds(new LadderChoice.OneFile(LadderComparison.DefaultFactor)));
     }
 
     [Fact]

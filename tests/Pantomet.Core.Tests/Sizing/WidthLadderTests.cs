@@ -45,7 +45,7 @@ public sealed class WidthLadderTests
         Assert.True(widths.Count <= files);
         var cost = LadderCost.Of(widths, demands, Area);
         Assert.Equal(0, cost.UnderServed);
-        Assert.Equal(LeastBytes(demands, files, [.. Enumerable.Range(1, demands.Max(demand => demand.EnoughPx))]), cost.BytesPerVisit, 6);
+        Assert.Equal(MinBytes(demands, files, [.. Enumerable.Range(1, demands.Max(demand => demand.EnoughPx))]), cost.BytesPerVisit, 6);
     }, iter: 400);
 
     [Fact]
@@ -108,7 +108,7 @@ public sealed class WidthLadderTests
     private static IReadOnlyList<Device> Table(params (int Viewport, double Density, double Share)[] rows) =>
         Devices.Normalised([.. rows.Select(row => new Device(row.Viewport, new Density(row.Density), row.Share))]);
 
-    private static double LeastBytes(IReadOnlyList<Demand> demands, int files, int[] candidates) =>
+    private static double MinBytes(IReadOnlyList<Demand> demands, int files, int[] candidates) =>
         Ladders(candidates, files, 0).Select(ladder => LadderCost.Of(ladder, demands, Area)).Where(cost => cost.UnderServed == 0).Min(cost => cost.BytesPerVisit);
 
     private static IEnumerable<List<int>> Ladders(int[] candidates, int files, int from)

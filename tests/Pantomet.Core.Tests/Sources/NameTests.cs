@@ -27,7 +27,7 @@ public sealed class NameTests
     [Fact]
     public void A_number_fits_even_behind_the_longest_stem()
     {
-        var longest = new string('k', Stem.MostCharacters);
+        var longest = new string('k', Stem.MaxCharacters);
         Assert.True(Stem.IsValid(Stem.Free(longest, candidate => candidate == longest)));
     }
 

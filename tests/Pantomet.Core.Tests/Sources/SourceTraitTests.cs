@@ -22,7 +22,7 @@ public sealed class SourceTraitTests
         { "animated", Ordinary with { Format = PictureFormat.Gif, Frames = 12 } },
         { "pages", Ordinary with { Format = PictureFormat.Tiff, Frames = 3 } },
         { "vector", Ordinary with { Format = PictureFormat.Svg } },
-        { "place", Ordinary with { HasPlace = true } },
+        { "place", Ordinary with { HasGeolocation = true } },
         { "small", Ordinary with { Size = new PixelSize(640, 480) } },
     };
 
@@ -53,7 +53,7 @@ public sealed class SourceTraitTests
     [Fact]
     public void Several_are_said_in_a_fixed_order()
     {
-        var facts = Ordinary with { Orientation = 3, HasPlace = true, BitDepth = 16 };
+        var facts = Ordinary with { Orientation = 3, HasGeolocation = true, BitDepth = 16 };
         Assert.Equal(["camera-name", "turned", "deep", "place"], SourceTrait.Of(facts, "IMG_4711.jpg", "img-4711").Select(trait => trait.Id));
     }
 

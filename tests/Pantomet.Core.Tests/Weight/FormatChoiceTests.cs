@@ -58,9 +58,9 @@ public sealed class FormatChoiceTests
     public void A_modern_format_is_measured_against_the_one_that_every_browser_reads()
     {
         var site = Slots.Of("1:1", new SizeRule.Widths([400]), formats: [PictureFormat.Avif, PictureFormat.WebP, PictureFormat.Jpeg]) with { Delivery = Delivery.Each };
-        var rivals = SlotPlan.For(site, Slots.Source(Photograph)).Variants.Select(variant => variant.Rival);
+        var rivals = SlotPlan.For(site, Slots.Source(Photograph)).Variants.Select(variant => variant.Fallback);
         Assert.Equal([PictureFormat.Jpeg, PictureFormat.Jpeg, null], rivals);
-        Assert.All(SlotPlan.For(site with { Delivery = Delivery.One }, Slots.Source(Photograph)).Variants, variant => Assert.Null(variant.Rival));
+        Assert.All(SlotPlan.For(site with { Delivery = Delivery.One }, Slots.Source(Photograph)).Variants, variant => Assert.Null(variant.Fallback));
     }
 
     [Fact]

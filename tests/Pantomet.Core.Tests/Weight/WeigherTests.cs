@@ -26,41 +26,41 @@ public sealed class WeigherTests
         {
             Limits = new FileLimits(
                 cap is { } most ? new ByteCount(most) : null,
-                hasAim && cap is { } top ? new AimBand(new ByteCount(Math.Max(1, top * 5 / 10)), new ByteCount(Math.Max(1, top * 7 / 10))) : null,
+                hasAim && cap is { } top ? new ByteRange(new ByteCount(Math.Max(1, top * 5 / 10)), new ByteCount(Math.Max(1, top * 7 / 10))) : null,
                 null),
-            Looks = new LooksPolicy(floor + more, floor, smaller ? Preference.Smaller : Preference.Better),
-            Quality = smaller ? QualityRange.ForWantedLooks : QualityRange.Usual,
+            Score = new ScoreDemand(floor + more, floor, smaller ? Preference.Smaller : Preference.Better),
+            Quality = smaller ? QualityRange.ForWantedLooks : QualityRange.Default,
         });
 
     [Fact]
     public void Cap_and_floor_hold_for_every_file_that_is_handed_out() => Check((picture, slot, weighed) =>
-        weighed.Conflict != Conflict.None || (weighed.Trial.Bytes <= (slot.Limits.Most?.Bytes ?? long.MaxValue) && weighed.Points >= slot.Looks.Floor));
+        weighed.Conflict != Conflict.None || (weighed.Trial.Bytes <= (slot.Limits.MaxBytes?.Bytes ?? long.MaxValue) && weighed.Points >= slot.Score.Min));
 
     [Fact]
     public void A_conflict_is_said_only_where_no_quality_meets_cap_and_floor() => Check((picture, slot, weighed) =>
-        weighed.Conflict == Conflict.None || !Enumerable.Range(1, 100).Any(quality => picture.Bytes(quality) <= (slot.Limits.Most?.Bytes ?? long.MaxValue) && picture.Points(quality) >= slot.Looks.Floor));
+        weighed.Conflict == Conflict.None || !Enumerable.Range(1, 100).Any(quality => picture.Bytes(quality) <= (slot.Limits.MaxBytes?.Bytes ?? long.MaxValue) && picture.Points(quality) >= slot.Score.Min));
 
     [Fact]
     public void Without_limits_the_fewest_bytes_for_the_looks_wanted_are_found_to_a_point_and_a_half() => Check((picture, slot, weighed) =>
     {
-        if (slot.Looks.Prefer != Preference.Smaller || slot.Limits.Most is not null || weighed.Conflict != Conflict.None)
+        if (slot.Score.Prefer != Preference.Smaller || slot.Limits.MaxBytes is not null || weighed.Conflict != Conflict.None)
             return true;
-        var least = Enumerable.Range(1, 95).FirstOrDefault(quality => picture.Points(quality) >= slot.Looks.Wanted, 95);
-        return weighed.Trial.Quality == least || (weighed.Trial.Quality > least && weighed.Points <= slot.Looks.Wanted + 1.5);
+        var least = Enumerable.Range(1, 95).FirstOrDefault(quality => picture.Points(quality) >= slot.Score.Target, 95);
+        return weighed.Trial.Quality == least || (weighed.Trial.Quality > least && weighed.Points <= slot.Score.Target + 1.5);
     });
 
     [Fact]
     public void A_file_lies_in_the_band_whenever_one_does_that_looks_good_enough() => Check((picture, slot, weighed) =>
     {
-        if (slot.Limits.Aim is not { } aim || weighed.Conflict != Conflict.None || aim.Holds(new ByteCount(weighed.Trial.Bytes)))
+        if (slot.Limits.TargetBytes is not { } aim || weighed.Conflict != Conflict.None || aim.Holds(new ByteCount(weighed.Trial.Bytes)))
             return true;
-        return !Enumerable.Range(1, 100).Any(quality => aim.Holds(new ByteCount(picture.Bytes(quality))) && picture.Points(quality) >= slot.Looks.Floor);
+        return !Enumerable.Range(1, 100).Any(quality => aim.Holds(new ByteCount(picture.Bytes(quality))) && picture.Points(quality) >= slot.Score.Min);
     });
 
     [Fact]
     public void With_a_bare_cap_the_better_file_uses_nine_tenths_of_it_or_is_the_best_there_is() => Check((picture, slot, weighed) =>
     {
-        if (slot.Looks.Prefer != Preference.Better || slot.Limits.Aim is not null || slot.Limits.Most is not { } cap || weighed.Conflict != Conflict.None)
+        if (slot.Score.Prefer != Preference.Better || slot.Limits.TargetBytes is not null || slot.Limits.MaxBytes is not { } cap || weighed.Conflict != Conflict.None)
             return true;
         return weighed.Trial.Bytes >= 0.9 * cap.Bytes || weighed.Trial.Quality >= 85 || picture.Bytes(weighed.Trial.Quality + 1) > cap.Bytes;
     });
@@ -68,7 +68,7 @@ public sealed class WeigherTests
     [Fact]
     public void A_floor_that_no_quality_reaches_is_said()
     {
-        var slot = Slots.Of("1:1", new SizeRule.Widths([400])) with { Looks = new LooksPolicy(100, 100, Preference.Better) };
+        var slot = Slots.Of("1:1", new SizeRule.Widths([400])) with { Score = new ScoreDemand(100, 100, Preference.Better) };
         var picture = new Picture([.. Enumerable.Range(1, 100).Select(quality => quality * 1_000L)], [.. Enumerable.Range(1, 100).Select(quality => quality * 0.9)], 1, 0, false);
         Assert.Equal(Conflict.FloorOutOfReach, picture.Weigh(slot).Conflict);
     }

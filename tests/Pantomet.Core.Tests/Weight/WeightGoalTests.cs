@@ -21,10 +21,10 @@ public sealed class WeightGoalTests
     [Fact]
     public void A_band_is_steered_for_inside_and_may_take_the_best_quality_there_is()
     {
-        var limits = new FileLimits(new ByteCount(1_000_000), new AimBand(new ByteCount(500_000), new ByteCount(700_000)), new ByteCount(300_000));
+        var limits = new FileLimits(new ByteCount(1_000_000), new ByteRange(new ByteCount(500_000), new ByteCount(700_000)), new ByteCount(300_000));
         var goal = WeightGoal.For(WeightDemand.Of(Slots.Of("5:4", new SizeRule.LongestSide(2500), limits: limits)), PictureFormat.Jpeg);
-        Assert.Equal((500_000, 700_000, 100), (goal.Least, goal.Most, goal.Quality.Ceiling));
-        Assert.InRange(goal.Wanted!.Value, 500_001, 699_999);
+        Assert.Equal((500_000, 700_000, 100), (goal.Min, goal.Max, goal.Quality.Max));
+        Assert.InRange(goal.Target!.Value, 500_001, 699_999);
     }
 
     [Fact]
@@ -32,7 +32,7 @@ public sealed class WeightGoalTests
         Gen.Long[100, 100_000_000].Sample(cap =>
         {
             var goal = WeightGoal.For(WeightDemand.Of(Slots.Of("1:1", new SizeRule.Widths([400]), limits: new FileLimits(new ByteCount(cap), null, null))), PictureFormat.Jpeg);
-            return goal.Most == cap && goal.Least <= goal.Wanted && goal.Wanted <= cap && goal.Quality == QualityRange.Usual;
+            return goal.Max == cap && goal.Min <= goal.Target && goal.Target <= cap && goal.Quality == QualityRange.Default;
         });
 
     [Fact]
@@ -64,5 +64,5 @@ public sealed class WeightGoalTests
     [InlineData(499_999, false)]
     [InlineData(700_001, false)]
     public void A_band_includes_both_its_ends(long bytes, bool expected) =>
-        Assert.Equal(expected, new AimBand(new ByteCount(500_000), new ByteCount(700_000)).Holds(new ByteCount(bytes)));
+        Assert.Equal(expected, new ByteRange(new ByteCount(500_000), new ByteCount(700_000)).Holds(new ByteCount(bytes)));
 }

@@ -47,7 +47,7 @@ public sealed class AnimationTests : IDisposable
         foreach (var format in (PictureFormat[])[PictureFormat.Gif, PictureFormat.WebP])
         {
             var free = Making.One(Loop, Moving("1:1", 180, format)).File.LongLength;
-            var capped = Making.One(Loop, Moving("1:1", 180, format) with { Quality = QualityRange.Usual, Limits = new FileLimits(new ByteCount(free * 8 / 10), null, null) });
+            var capped = Making.One(Loop, Moving("1:1", 180, format) with { Quality = QualityRange.Default, Limits = new FileLimits(new ByteCount(free * 8 / 10), null, null) });
             Assert.True(capped.IsGood);
             Assert.InRange(capped.File.LongLength, 1, free * 8 / 10);
             Assert.Equal(12, Frames(capped.File));

@@ -19,7 +19,7 @@ public sealed class DemoSlotsTests
     public void Every_file_is_within_the_limits_of_its_slot_by_the_word_of_independent_tools()
     {
         using var folder = new TemporaryFolder();
-        var made = new List<(string Path, PlannedVariant Variant, Slot Slot, SourceFacts Source, MadeFile File)>();
+        var made = new List<(string Path, PlannedVariant Variant, Slot Slot, SourceFacts Source, EncodedFile File)>();
         var cannotFeed = 0;
         var slots = Demo.Destinations.SelectMany(destination => destination.Slots).ToList();
         Parallel.ForEach(Demo.SourceFiles, new ParallelOptions { MaxDegreeOfParallelism = Environment.ProcessorCount }, (path, _, at) =>
@@ -55,15 +55,15 @@ public sealed class DemoSlotsTests
         }
     }
 
-    private static void Judge(JsonElement exif, long bytes, MadeFile file, PlannedVariant variant, Slot slot, SourceFacts source, string path)
+    private static void Judge(JsonElement exif, long bytes, EncodedFile file, PlannedVariant variant, Slot slot, SourceFacts source, string path)
     {
         Assert.True(exif.GetProperty("MIMEType").GetString() == file.Format.MediaType(), path);
         Assert.True(variant.Formats.Contains(file.Format), path);
         var size = exif.GetProperty("ImageSize").GetString()!.Split('x', ' ').Select(side => int.Parse(side, CultureInfo.InvariantCulture)).ToList();
         Assert.True(size[0] == variant.Size.File.Width && size[1] == variant.Size.File.Height, $"{path}: {size[0]}×{size[1]}");
-        Assert.True(slot.Limits.Most is not { } most || bytes <= most.Bytes, $"{path}: {bytes} bytes");
-        if (slot.Limits.Aim is { } aim)
-            Assert.True(bytes <= aim.Most.Bytes, $"{path}: {bytes} bytes is above the aim");
+        Assert.True(slot.Limits.MaxBytes is not { } most || bytes <= most.Bytes, $"{path}: {bytes} bytes");
+        if (slot.Limits.TargetBytes is { } aim)
+            Assert.True(bytes <= aim.Max.Bytes, $"{path}: {bytes} bytes is above the aim");
         // A photograph of its own detail reaches the listing photo's band; simple pictures may stay below every band.
         if (slot.Id == "quayside-market.listing-photo" && source is { Kind: ContentKind.Photograph, HasAlpha: false, IsVector: false })
             Assert.True(bytes >= 500_000, $"{path}: {bytes} bytes is below the aim");

@@ -8,7 +8,7 @@ namespace Pantomet.Imaging.Tests.Encoders;
 /// <summary>A source that is already what its place wants, judged by ImageMagick and ExifTool.</summary>
 public sealed class KeptFileTests : IDisposable
 {
-    private static readonly Slot Wanted = Demo.Plain("3:2", PictureFormat.Jpeg, 600) with { Quality = QualityRange.Usual };
+    private static readonly Slot Wanted = Demo.Plain("3:2", PictureFormat.Jpeg, 600) with { Quality = QualityRange.Default };
 
     private readonly TemporaryFolder folder = new();
     private readonly string path;
@@ -46,10 +46,10 @@ public sealed class KeptFileTests : IDisposable
             Wanted with { Sizes = new SizeRule.Widths([599]) },
             Wanted with { Limits = new FileLimits(new ByteCount(length / 2), null, null) },
             Wanted with { Formats = [PictureFormat.WebP] },
-            Wanted with { Looks = LooksPolicy.Usual with { Prefer = Preference.Smaller } },
+            Wanted with { Score = ScoreDemand.Default with { Prefer = Preference.Smaller } },
         ];
         Assert.All(changed, slot => Assert.True(Making.One(path, slot).Encodes > 0));
-        Assert.True(Making.One(path, Wanted, SourceFraming.None with { Turn = new Turn(2, false, 0) }).Encodes > 0);
+        Assert.True(Making.One(path, Wanted, SourceFraming.None with { Turn = new Rotation(2, false, 0) }).Encodes > 0);
     }
 
     [Fact]

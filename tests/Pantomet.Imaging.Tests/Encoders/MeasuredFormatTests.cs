@@ -22,7 +22,7 @@ public sealed class MeasuredFormatTests
         Assert.True(made.Points >= 90, $"{made.Encoding}: {made.Points}");
         var slot = Demo.Plain(shape, PictureFormat.Jpeg, width) with
         {
-            Looks = new LooksPolicy(Math.Min(made.Points, 97), 40, Preference.Smaller),
+            Score = new ScoreDemand(Math.Min(made.Points, 97), 40, Preference.Smaller),
             Quality = new QualityRange(1, 100),
         };
         Assert.True(made.File.Length < Making.One(Demo.Source(name), slot).File.Length);
@@ -46,7 +46,7 @@ public sealed class MeasuredFormatTests
         using var noise = Image.Gaussnoise(600, 400, sigma: 60, mean: 128, seed: 7).Bandjoin([Image.Gaussnoise(600, 400, sigma: 60, mean: 128, seed: 8), Image.Gaussnoise(600, 400, sigma: 60, mean: 128, seed: 9)]);
         using var bytes = noise.Cast(Enums.BandFormat.Uchar).Copy(interpretation: Enums.Interpretation.Srgb);
         var path = folder.Write("noise.png", bytes.PngsaveBuffer());
-        var slot = Demo.Plain("3:2", PictureFormat.WebP, 400) with { Formats = [PictureFormat.WebP, PictureFormat.Jpeg], Delivery = Delivery.Each, Quality = QualityRange.Usual };
+        var slot = Demo.Plain("3:2", PictureFormat.WebP, 400) with { Formats = [PictureFormat.WebP, PictureFormat.Jpeg], Delivery = Delivery.Each, Quality = QualityRange.Default };
         var (webp, jpeg) = Both(path, slot);
         Assert.True(webp.IsUnneeded, webp.Encoding);
         Assert.Equal("not-smaller", Assert.Single(webp.Findings).Id);
@@ -57,7 +57,7 @@ public sealed class MeasuredFormatTests
     [Fact]
     public void A_modern_format_that_is_lighter_at_the_same_looks_is_made()
     {
-        var slot = Demo.Plain("3:2", PictureFormat.Avif, 700) with { Formats = [PictureFormat.Avif, PictureFormat.Jpeg], Delivery = Delivery.Each, Quality = QualityRange.Usual };
+        var slot = Demo.Plain("3:2", PictureFormat.Avif, 700) with { Formats = [PictureFormat.Avif, PictureFormat.Jpeg], Delivery = Delivery.Each, Quality = QualityRange.Default };
         var (avif, _) = Both(Demo.Source("hill-flight.jpg"), slot);
         Assert.False(avif.IsUnneeded);
         Assert.Empty(avif.Findings);
@@ -66,7 +66,7 @@ public sealed class MeasuredFormatTests
     [Fact]
     public void Fewest_bytes_for_the_looks_wanted_follow_the_picture()
     {
-        var slot = Demo.Plain("1:1", PictureFormat.Jpeg, 900) with { Looks = new LooksPolicy(76, 40, Preference.Smaller), Quality = QualityRange.ForWantedLooks };
+        var slot = Demo.Plain("1:1", PictureFormat.Jpeg, 900) with { Score = new ScoreDemand(76, 40, Preference.Smaller), Quality = QualityRange.ForWantedLooks };
         var (calm, busy) = (Making.One(Demo.Source("studio-delta.jpg"), slot), Making.One(Demo.Source("ribbon-tails-detail.jpg"), slot));
         Assert.InRange(calm.Points, 76, 78);
         Assert.InRange(busy.Points, 76, 78);
@@ -79,7 +79,7 @@ public sealed class MeasuredFormatTests
     [InlineData(300L)]
     public void A_cap_below_any_file_stops_without_harm(long cap)
     {
-        var slot = Demo.Plain("1:1", PictureFormat.Jpeg, 300) with { Quality = QualityRange.Usual, Limits = new FileLimits(new ByteCount(cap), null, null) };
+        var slot = Demo.Plain("1:1", PictureFormat.Jpeg, 300) with { Quality = QualityRange.Default, Limits = new FileLimits(new ByteCount(cap), null, null) };
         var made = Making.One(Demo.Source("hill-flight.jpg"), slot);
         Assert.False(made.IsGood);
         Assert.Equal("cap-not-met", Assert.Single(made.Findings).Id);
@@ -89,9 +89,9 @@ public sealed class MeasuredFormatTests
     [Fact]
     public void A_floor_of_a_hundred_is_met_without_loss_or_said_to_be_out_of_reach()
     {
-        var perfect = new LooksPolicy(100, 100, Preference.Better);
-        Assert.True(Making.One(Demo.Source("size-guide.png"), Demo.Plain("4:3", PictureFormat.Png, 300) with { Looks = perfect }).IsGood);
-        var jpeg = Making.One(Demo.Source("hill-flight.jpg"), Demo.Plain("3:2", PictureFormat.Jpeg, 300) with { Looks = perfect });
+        var perfect = new ScoreDemand(100, 100, Preference.Better);
+        Assert.True(Making.One(Demo.Source("size-guide.png"), Demo.Plain("4:3", PictureFormat.Png, 300) with { Score = perfect }).IsGood);
+        var jpeg = Making.One(Demo.Source("hill-flight.jpg"), Demo.Plain("3:2", PictureFormat.Jpeg, 300) with { Score = perfect });
         Assert.Equal("floor-not-met", Assert.Single(jpeg.Findings).Id);
     }
 
@@ -106,7 +106,7 @@ public sealed class MeasuredFormatTests
         Tool.Run("convert", "-size", $"{width}x{height}", $"xc:{colour}", "-depth", "8", "-type", "TrueColorAlpha", path);
         foreach (var format in (PictureFormat[])[PictureFormat.Jpeg, PictureFormat.WebP, PictureFormat.Avif, PictureFormat.Png])
         {
-            var slot = Demo.Plain("free", format, width) with { Quality = QualityRange.Usual, Limits = new FileLimits(null, new AimBand(new ByteCount(50_000), new ByteCount(60_000)), null) };
+            var slot = Demo.Plain("free", format, width) with { Quality = QualityRange.Default, Limits = new FileLimits(null, new ByteRange(new ByteCount(50_000), new ByteCount(60_000)), null) };
             var made = Making.One(path, slot);
             Assert.True(made.IsGood, $"{format}: {string.Join(" ", made.Findings.Select(finding => finding.Sentence))}");
         }
@@ -125,8 +125,8 @@ public sealed class MeasuredFormatTests
         using var source = DecodedSource.Open(path, facts);
         foreach (var format in formats)
         {
-            var slot = Demo.Plain("free", format, width) with { Quality = QualityRange.Usual };
-            MadeFile Made(ByteCount? most) => Making.Of(source, SlotPlan.For(slot, Demo.Source(facts)).Variants[0], slot with { Limits = new FileLimits(most, null, null) });
+            var slot = Demo.Plain("free", format, width) with { Quality = QualityRange.Default };
+            EncodedFile Made(ByteCount? most) => Making.Of(source, SlotPlan.For(slot, Demo.Source(facts)).Variants[0], slot with { Limits = new FileLimits(most, null, null) });
             var cap = new ByteCount(Made(null).File.LongLength * 8 / 10);
             var capped = Made(cap);
             Assert.True(capped.IsGood ? capped.File.LongLength <= cap.Bytes : Assert.Single(capped.Findings).Sentence.Contains(cap.ToString(), StringComparison.Ordinal), $"{format}: {capped}");
@@ -136,7 +136,7 @@ public sealed class MeasuredFormatTests
         }
     }
 
-    private static (MadeFile Modern, MadeFile Plain) Both(string path, Slot slot)
+    private static (EncodedFile Modern, EncodedFile Plain) Both(string path, Slot slot)
     {
         var facts = SourceProbe.Probe(path, 300_000_000).Facts;
         using var source = DecodedSource.Open(path, facts);

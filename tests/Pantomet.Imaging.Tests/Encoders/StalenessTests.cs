@@ -24,14 +24,14 @@ public sealed class StalenessTests(ITestOutputHelper output) : IDisposable
         Sizes = new SizeRule.Widths([120, 80]),
         Formats = [PictureFormat.WebP, PictureFormat.Jpeg, PictureFormat.Png],
         Delivery = Delivery.Each,
-        Quality = QualityRange.Usual,
+        Quality = QualityRange.Default,
     };
 
     private static readonly Slot[] Bases =
     [
         Usual,
         Usual with { Fit = Fit.Pad, Metadata = MetadataPolicy.All, Sharpening = Sharpening.Light, Transparency = TransparencyPolicy.Flattened },
-        Usual with { Looks = new LooksPolicy(60, 40, Preference.Smaller), Quality = QualityRange.ForWantedLooks, Limits = new FileLimits(new ByteCount(60_000), null, null) },
+        Usual with { Score = new ScoreDemand(60, 40, Preference.Smaller), Quality = QualityRange.ForWantedLooks, Limits = new FileLimits(new ByteCount(60_000), null, null) },
         Usual with { Sizes = new SizeRule.Widths([100]), Delivery = Delivery.One, Colour = ColourPolicy.Keep, Animation = AnimationPolicy.Keep },
     ];
 
@@ -48,20 +48,20 @@ public sealed class StalenessTests(ITestOutputHelper output) : IDisposable
         Of(nameof(Slot.Tiers), slot => slot with { Tiers = [new Tier("narrow", 0, slot.Shape, slot.Sizes)] }),
         Of(nameof(Slot.Formats), slot => slot with { Formats = [PictureFormat.Png, PictureFormat.Jpeg] }),
         Of(nameof(Slot.Delivery), slot => slot with { Delivery = slot.Delivery == Delivery.Each ? Delivery.One : Delivery.Each }),
-        Of($"{nameof(Slot.Limits)}: a small maximum", slot => slot with { Limits = slot.Limits with { Most = new ByteCount(1_500) } }),
-        Of($"{nameof(Slot.Limits)}: a large maximum", slot => slot with { Limits = slot.Limits with { Most = new ByteCount(400_000) } }),
-        Of($"{nameof(Slot.Limits)}: no maximum", slot => slot with { Limits = slot.Limits with { Most = null } }),
-        Of($"{nameof(Slot.Limits)}: a band", slot => slot with { Limits = slot.Limits with { Aim = new AimBand(new ByteCount(2_000), new ByteCount(9_000)) } }, MayMarkMore),
-        Of($"{nameof(Slot.Limits)}: a minimum", slot => slot with { Limits = slot.Limits with { Fewest = new ByteCount(900) } }, MayMarkMore),
-        Of($"{nameof(Slot.Limits)}: sides", slot => slot with { Limits = slot.Limits with { LeastSidePx = 10, MostSidePx = 4000 } }),
-        Of($"{nameof(Slot.Quality)}: less", slot => slot with { Quality = slot.Quality with { Ceiling = 45 } }, MayMarkMore),
+        Of($"{nameof(Slot.Limits)}: a small maximum", slot => slot with { Limits = slot.Limits with { MaxBytes = new ByteCount(1_500) } }),
+        Of($"{nameof(Slot.Limits)}: a large maximum", slot => slot with { Limits = slot.Limits with { MaxBytes = new ByteCount(400_000) } }),
+        Of($"{nameof(Slot.Limits)}: no maximum", slot => slot with { Limits = slot.Limits with { MaxBytes = null } }),
+        Of($"{nameof(Slot.Limits)}: a band", slot => slot with { Limits = slot.Limits with { TargetBytes = new ByteRange(new ByteCount(2_000), new ByteCount(9_000)) } }, MayMarkMore),
+        Of($"{nameof(Slot.Limits)}: a minimum", slot => slot with { Limits = slot.Limits with { MinBytes = new ByteCount(900) } }, MayMarkMore),
+        Of($"{nameof(Slot.Limits)}: sides", slot => slot with { Limits = slot.Limits with { MinSidePx = 10, MaxSidePx = 4000 } }),
+        Of($"{nameof(Slot.Quality)}: less", slot => slot with { Quality = slot.Quality with { Max = 45 } }, MayMarkMore),
         Of(nameof(Slot.Colour), slot => slot with { Colour = slot.Colour == ColourPolicy.Keep ? ColourPolicy.Srgb : ColourPolicy.Keep }, MayMarkMore),
         Of($"{nameof(Slot.Metadata)}: none", slot => slot with { Metadata = MetadataPolicy.None }),
         Of($"{nameof(Slot.Metadata)}: all", slot => slot with { Metadata = MetadataPolicy.All }),
         Of(nameof(Slot.Transparency), slot => slot with { Transparency = slot.KeepsTransparency ? TransparencyPolicy.Flattened : TransparencyPolicy.WhereItCan }),
-        Of($"{nameof(Slot.Looks)}: wanted", slot => slot with { Looks = slot.Looks with { Wanted = 82 } }, MayMarkMore),
-        Of($"{nameof(Slot.Looks)}: floor", slot => slot with { Looks = slot.Looks with { Floor = 30 } }, MayMarkMore),
-        Of($"{nameof(Slot.Looks)}: prefer", slot => slot with { Looks = slot.Looks with { Prefer = Preference.Smaller, Wanted = 55 } }, MayMarkMore),
+        Of($"{nameof(Slot.Score)}: wanted", slot => slot with { Score = slot.Score with { Target = 82 } }, MayMarkMore),
+        Of($"{nameof(Slot.Score)}: floor", slot => slot with { Score = slot.Score with { Min = 30 } }, MayMarkMore),
+        Of($"{nameof(Slot.Score)}: prefer", slot => slot with { Score = slot.Score with { Prefer = Preference.Smaller, Target = 55 } }, MayMarkMore),
         Of(nameof(Slot.Effort), slot => slot with { Effort = Effort.Thorough }, MayMarkMore),
         Of(nameof(Slot.Sharpening), slot => slot with { Sharpening = Sharpening.Normal }),
         Of(nameof(Slot.Ppi), slot => slot with { Ppi = 300 }),
@@ -77,8 +77,8 @@ public sealed class StalenessTests(ITestOutputHelper output) : IDisposable
         OfSource("subject", source => Framed(source, new FramingChange.Decide(new PixelRect(8, 8, 60, 60), null))),
         OfSource("focus", source => Framed(source, new FramingChange.Decide(null, new PixelPoint(20, 20)))),
         OfSource("proposal", source => source with { Proposal = new Core.Framing.Proposing.SubjectProposal(new PixelRect(4, 4, 70, 70), new PixelPoint(30, 30)) }),
-        OfSource("turn", source => source with { Framing = source.Framing with { Turn = new Turn(1, false, 0) } }),
-        OfSource("levelled", source => source with { Framing = source.Framing with { Turn = new Turn(0, true, 3) } }),
+        OfSource("turn", source => source with { Framing = source.Framing with { Turn = new Rotation(1, false, 0) } }),
+        OfSource("levelled", source => source with { Framing = source.Framing with { Turn = new Rotation(0, true, 3) } }),
         OfSource("a crop by hand", source => Framed(source, new FramingChange.Crop(Usual, null, new HandFraming(new PixelRect(3, 5, 90, 60))))),
         OfSource("padded by hand", source => Framed(source, new FramingChange.Pad(Usual, null, true))),
         OfSource("a quality by hand", source => source with { Weights = [new WeightByHand(Usual.Id, null, new PixelSize(120, 80), PictureFormat.Jpeg, PictureFormat.Jpeg, 33)] }),
@@ -137,7 +137,7 @@ public sealed class StalenessTests(ITestOutputHelper output) : IDisposable
 
     // Just under a maximum it is not known whether that had a part in it; nor where files are chosen by their weight.
     private static bool IsNearMax(Slot slot, Made made) =>
-        slot.Limits.Most is { } max && (made.File.File.Length >= WeightGoal.LeastUnder(max) || slot.Delivery == Delivery.One ||
+        slot.Limits.MaxBytes is { } max && (made.File.File.Length >= WeightGoal.MinUnder(max) || slot.Delivery == Delivery.One ||
             made.Recipes is { WithoutMax: null } or { Own.Recipe.Request.LosslessWebP: LosslessUse.WhereLighter });
 
     private static Dictionary<string, Made> Make(DecodedSource decoded, Slot slot, Source source) =>
@@ -146,11 +146,11 @@ public sealed class StalenessTests(ITestOutputHelper output) : IDisposable
             variant =>
             {
                 // What another format makes unneeded is made all the same, so that there are bytes to compare.
-                var alone = variant with { Rival = null };
+                var alone = variant with { Fallback = null };
                 var recipe = RecipeRules.For(source, alone, slot);
                 var recipes = AcceptedRecipes.Of(recipe);
                 var file = VariantMaker.Make(decoded.As(source.Facts), recipe);
-                return new Made(recipes, recipes.For(file.File.Length, file.IsFreeOfCap).Hash, file, variant.Formats.Count > 1);
+                return new Made(recipes, recipes.For(file.File.Length, file.IsFreeOfMax).Hash, file, variant.Formats.Count > 1);
             });
 
     private static Source Framed(Source source, FramingChange change) => source with { Framing = change.ApplyTo(source.Framing) };
@@ -162,5 +162,5 @@ public sealed class StalenessTests(ITestOutputHelper output) : IDisposable
     private sealed record Edit(string Member, bool ChangesSlot, Func<Slot, Source, (Slot Slot, Source Source)> Change, bool MayMarkMore);
 
     // Whether one of several formats was chosen: what the others would have said is not known.
-    private sealed record Made(AcceptedRecipes Recipes, string Remembered, MadeFile File, bool IsChosen);
+    private sealed record Made(AcceptedRecipes Recipes, string Remembered, EncodedFile File, bool IsChosen);
 }

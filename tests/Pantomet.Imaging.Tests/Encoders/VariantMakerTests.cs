@@ -11,7 +11,7 @@ namespace Pantomet.Imaging.Tests.Encoders;
 
 public sealed class VariantMakerTests
 {
-    private static readonly QualityRange Usual = QualityRange.Usual;
+    private static readonly QualityRange Usual = QualityRange.Default;
 
     [Theory]
     [InlineData(PictureFormat.Jpeg)]
@@ -34,7 +34,7 @@ public sealed class VariantMakerTests
     [InlineData(300, 45_000, 55_000)]
     public void A_band_is_met_by_a_detailed_photograph(int side, long least, long most)
     {
-        var slot = Demo.Plain($"{side}x{side}", PictureFormat.Jpeg) with { Quality = Usual, Limits = new FileLimits(null, new AimBand(new ByteCount(least), new ByteCount(most)), null) };
+        var slot = Demo.Plain($"{side}x{side}", PictureFormat.Jpeg) with { Quality = Usual, Limits = new FileLimits(null, new ByteRange(new ByteCount(least), new ByteCount(most)), null) };
         Assert.InRange(Making.One(Demo.Source("ribbon-tails-detail.jpg"), slot).File.LongLength, least, most);
     }
 
@@ -46,7 +46,7 @@ public sealed class VariantMakerTests
         using var folder = new TemporaryFolder();
         var whole = Making.One(source, top).File.LongLength;
         var least = (long)(whole * 0.93);
-        var slot = Demo.Plain("250x250", PictureFormat.Jpeg) with { Quality = Usual, Limits = new FileLimits(null, new AimBand(new ByteCount(least), new ByteCount(whole + 500)), null) };
+        var slot = Demo.Plain("250x250", PictureFormat.Jpeg) with { Quality = Usual, Limits = new FileLimits(null, new ByteRange(new ByteCount(least), new ByteCount(whole + 500)), null) };
         var made = Making.One(source, slot);
         Assert.InRange(made.File.LongLength, least, whole + 500);
         Assert.EndsWith("whole chroma", made.Encoding, StringComparison.Ordinal);
@@ -66,7 +66,7 @@ public sealed class VariantMakerTests
             {
                 WeightRemedyKind.OtherFormat => slot with { Formats = [.. slot.Formats, remedy.Format!.Value] },
                 WeightRemedyKind.SmallerSize => slot with { Sizes = new SizeRule.Widths([remedy.Width!.Value]) },
-                WeightRemedyKind.LowerFloor => slot with { Looks = slot.Looks with { Floor = remedy.Floor!.Value } },
+                WeightRemedyKind.LowerFloor => slot with { Score = slot.Score with { Min = remedy.Floor!.Value } },
                 _ => slot with { Limits = new FileLimits(new ByteCount(remedy.Bytes), null, null) },
             };
             var after = Making.One(Demo.Source("ribbon-tails-detail.jpg"), mended);

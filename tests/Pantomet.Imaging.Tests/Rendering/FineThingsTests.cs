@@ -8,7 +8,7 @@ namespace Pantomet.Imaging.Tests.Rendering;
 public sealed class FineThingsTests
 {
     // What shows beside a hard edge as a halo: about ten of 255 levels is where it begins (common practice, no source).
-    private const double MostOvershoot = 14;
+    private const double MaxOvershoot = 14;
 
     [Theory]
     [InlineData(Sharpening.Light)]
@@ -18,8 +18,8 @@ public sealed class FineThingsTests
         using var edge = SoftEdge();
         using var sharp = Sharpener.Sharpened(edge, 4, amount);
         Assert.True(Steepest(sharp) > 1.05 * Steepest(edge));
-        Assert.InRange(sharp.Max() - edge.Max(), 0, MostOvershoot);
-        Assert.InRange(edge.Min() - sharp.Min(), 0, MostOvershoot);
+        Assert.InRange(sharp.Max() - edge.Max(), 0, MaxOvershoot);
+        Assert.InRange(edge.Min() - sharp.Min(), 0, MaxOvershoot);
     }
 
     [Fact]

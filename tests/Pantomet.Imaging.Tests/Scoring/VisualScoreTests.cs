@@ -48,7 +48,7 @@ public sealed class VisualScoreTests
         using var asColour = grey.Colourspace(Enums.Interpretation.Srgb).Cast(Enums.BandFormat.Uchar);
         var score = PictureScore.Of(picture, asColour.PngsaveBuffer(), Fineness.FromHalf);
         Assert.True(score.Colour < 0.9, $"{score}");
-        Assert.True(score.Looks >= Looks.Visible, $"{score}");
+        Assert.True(score.Looks >= VisualQuality.Visible, $"{score}");
     }
 
     [Fact]
@@ -56,8 +56,8 @@ public sealed class VisualScoreTests
     {
         using var text = Small("size-guide.png");
         using var smeared = text.Gaussblur(1.2);
-        Assert.True(PictureScore.Of(text, smeared.PngsaveBuffer(), Fineness.EveryPixel).Looks >= Looks.Visible);
-        Assert.Equal(Looks.Indistinguishable, PictureScore.Of(text, text.WebpsaveBuffer(lossless: true), Fineness.EveryPixel).Looks);
+        Assert.True(PictureScore.Of(text, smeared.PngsaveBuffer(), Fineness.EveryPixel).Looks >= VisualQuality.Visible);
+        Assert.Equal(VisualQuality.Indistinguishable, PictureScore.Of(text, text.WebpsaveBuffer(lossless: true), Fineness.EveryPixel).Looks);
     }
 
     private static Image Small(string name)

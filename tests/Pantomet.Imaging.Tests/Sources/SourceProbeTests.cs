@@ -32,7 +32,7 @@ public sealed class SourceProbeTests
     {
         var facts = Facts("hill-flight-rotated.jpg");
         Assert.Equal(("© Galewright Kites (demo)", "Wren Aldous (invented)"), (facts.Rights.Copyright, facts.Rights.Creator));
-        Assert.True(facts.HasPlace);
+        Assert.True(facts.HasGeolocation);
         Assert.Equal("Demo Field One", facts.Camera);
     }
 

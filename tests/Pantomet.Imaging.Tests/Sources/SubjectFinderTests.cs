@@ -111,7 +111,7 @@ public sealed class SubjectFinderTests(ITestOutputHelper output)
     private static double Share(PixelRect eye, PixelRect crop) => (double)CoveredParts.Shared(eye, crop) / eye.Size.Count;
 
     private static PixelRect Automatic(PixelSize size, AspectRatio ratio, SubjectProposal proposal) =>
-        AutomaticCrop.For(new CropWishes(size, 0, ratio, proposal.Focus ?? size.Centre) { Subject = proposal.Subject, Breathing = 0.05 });
+        AutomaticCrop.For(new CropCriteria(size, 0, ratio, proposal.Focus ?? size.Centre) { Subject = proposal.Subject, Breathing = 0.05 });
 
     private static (PixelSize Size, SubjectProposal Proposal) Propose(string name)
     {

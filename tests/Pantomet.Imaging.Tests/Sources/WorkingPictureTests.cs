@@ -7,7 +7,7 @@ namespace Pantomet.Imaging.Tests.Sources;
 
 public sealed class WorkingPictureTests
 {
-    private const long MostPixels = 1_000_000;
+    private const long MaxPixels = 1_000_000;
 
     [Theory]
     [InlineData("hill.bmp", "hill.png", PictureFormat.Bmp)]
@@ -17,7 +17,7 @@ public sealed class WorkingPictureTests
     public void Every_pixel_of_a_lossless_file_arrives(string file, string same, PictureFormat format)
     {
         using var folder = new TemporaryFolder();
-        var probed = SourceProbe.Probe(Picture(file), folder.Path("working"), MostPixels);
+        var probed = SourceProbe.Probe(Picture(file), folder.Path("working"), MaxPixels);
         Assert.True(probed.HasWorkingPicture);
         Assert.Equal(format, probed.Facts.Format);
         using var expected = SourceFile.Open(Picture(same)).Load();
@@ -33,7 +33,7 @@ public sealed class WorkingPictureTests
     public void A_phone_picture_looks_like_what_it_was_made_from(string file, string same)
     {
         using var folder = new TemporaryFolder();
-        SourceProbe.Probe(Picture(file), folder.Path("working.png"), MostPixels);
+        SourceProbe.Probe(Picture(file), folder.Path("working.png"), MaxPixels);
         // Wang, Bovik, Sheikh, Simoncelli 2004, by scikit-image; the encoder's own loss is all that may be between them.
         Assert.InRange(Tool.StructuralSimilarity(Picture(same), folder.Path("working.png")), 0.95, 1);
     }
@@ -43,7 +43,7 @@ public sealed class WorkingPictureTests
     public void The_container_and_not_Exif_says_how_a_phone_picture_is_turned()
     {
         using var folder = new TemporaryFolder();
-        var facts = SourceProbe.Probe(Picture("hill.heic"), folder.Path("working"), MostPixels).Facts;
+        var facts = SourceProbe.Probe(Picture("hill.heic"), folder.Path("working"), MaxPixels).Facts;
         Assert.Equal((new PixelSize(200, 133), 1), (facts.Size, facts.Orientation));
         Assert.Equal(("Mara Linden", "Galewright Kites", "A kite over a hill"), (facts.Rights.Creator, facts.Rights.Copyright, facts.Description));
     }
@@ -52,7 +52,7 @@ public sealed class WorkingPictureTests
     public void A_phone_picture_that_its_container_turns_is_turned_once()
     {
         using var folder = new TemporaryFolder();
-        var facts = SourceProbe.Probe(Picture("turned.heic"), folder.Path("working.png"), MostPixels).Facts;
+        var facts = SourceProbe.Probe(Picture("turned.heic"), folder.Path("working.png"), MaxPixels).Facts;
         Assert.Equal((new PixelSize(133, 200), 1), (facts.Size, facts.Orientation));
         using var lying = SourceFile.Open(Picture("hill.png")).Load();
         using var upright = lying.CopyMemory().Rot90();
@@ -64,7 +64,7 @@ public sealed class WorkingPictureTests
     public void Process_inks_stay_inks_until_a_file_is_made()
     {
         using var folder = new TemporaryFolder();
-        var probed = SourceProbe.Probe(Picture("inks.psd"), folder.Path("working"), MostPixels);
+        var probed = SourceProbe.Probe(Picture("inks.psd"), folder.Path("working"), MaxPixels);
         Assert.Equal(ColourModel.Cmyk, probed.Facts.Colour);
         using var decoded = DecodedSource.Open(folder.Path("working"), probed.Facts);
         using var original = SourceFile.Open(Picture("hill.png")).Load();
@@ -80,7 +80,7 @@ public sealed class WorkingPictureTests
         var claims = File.ReadAllBytes(Picture("hill.bmp"));
         // The height of a bitmap: 22 bytes from its start, little-endian.
         BitConverter.TryWriteBytes(claims.AsSpan(22), 60_000);
-        var refusal = Assert.Throws<UnreadableException>(() => SourceProbe.Probe(folder.Write("claims.bmp", claims), folder.Path("working"), MostPixels));
+        var refusal = Assert.Throws<UnreadableException>(() => SourceProbe.Probe(folder.Write("claims.bmp", claims), folder.Path("working"), MaxPixels));
         Assert.Equal("too-many-pixels", refusal.Id);
     }
 
@@ -93,7 +93,7 @@ public sealed class WorkingPictureTests
     {
         using var folder = new TemporaryFolder();
         var whole = File.ReadAllBytes(Picture(file));
-        var cut = Assert.Throws<UnreadableException>(() => SourceProbe.Probe(folder.Write("cut", whole[..(whole.Length / 3)]), folder.Path("working"), MostPixels));
+        var cut = Assert.Throws<UnreadableException>(() => SourceProbe.Probe(folder.Write("cut", whole[..(whole.Length / 3)]), folder.Path("working"), MaxPixels));
         Assert.Equal("damaged", cut.Id);
         var random = new Random(4711);
         for (var attempt = 0; attempt < 15; attempt++)
@@ -103,7 +103,7 @@ public sealed class WorkingPictureTests
                 damaged[random.Next(attempt % 2 == 0 ? 400 : damaged.Length)] = (byte)random.Next(256);
             try
             {
-                Assert.InRange(SourceProbe.Probe(folder.Write("damaged", damaged), folder.Path("working"), MostPixels).Facts.Size.Count, 1, MostPixels);
+                Assert.InRange(SourceProbe.Probe(folder.Write("damaged", damaged), folder.Path("working"), MaxPixels).Facts.Size.Count, 1, MaxPixels);
             }
             catch (UnreadableException refusal)
             {
@@ -116,11 +116,11 @@ public sealed class WorkingPictureTests
     public void The_second_decoder_reads_nothing_that_it_is_not_there_for()
     {
         using var folder = new TemporaryFolder();
-        SourceProbe.Probe(Picture("hill.bmp"), folder.Path("working"), MostPixels);
+        SourceProbe.Probe(Picture("hill.bmp"), folder.Path("working"), MaxPixels);
         // A drawing script that names another file.
         var script = folder.Write("script.mvg", System.Text.Encoding.ASCII.GetBytes($"viewbox 0 0 9 9 image over 0,0 9,9 '{Picture("hill.png")}'"));
         Assert.ThrowsAny<ImageMagick.MagickException>(() => new ImageMagick.MagickImage(script, ImageMagick.MagickFormat.Mvg));
-        Assert.Throws<UnreadableException>(() => SourceProbe.Probe(script, folder.Path("working"), MostPixels));
+        Assert.Throws<UnreadableException>(() => SourceProbe.Probe(script, folder.Path("working"), MaxPixels));
     }
 
     private static string Picture(string name) => Path.Combine(Path.GetDirectoryName(Demo.Folder)!, "tests", "Pantomet.Imaging.Tests", "Sources", "pictures", name);

@@ -22,7 +22,7 @@ public static class SubjectSearch
     private const double FringeAside = 0.001;
 
     // Where what stands out fills so much of the picture, or is so thinly spread, there is no subject to speak of.
-    private const double MostOfPicture = 0.8;
+    private const double MaxOfPicture = 0.8;
     private const double FaintestContrast = 6;
 
     /// <summary>Proposes subject and focus.</summary>
@@ -41,7 +41,7 @@ public static class SubjectSearch
         var (top, bottom) = Ends(rows, isCutOut ? FringeAside : LeftAside);
         var (across, down) = ((double)picture.Width / plane.Width, (double)picture.Height / plane.Height);
         var focus = new PixelPoint(Math.Clamp(Mean(columns) * across, left * across, right * across), Math.Clamp(Mean(rows) * down, top * down, bottom * down));
-        if (!isCutOut && (double)(right - left) * (bottom - top) / plane.Count > MostOfPicture)
+        if (!isCutOut && (double)(right - left) * (bottom - top) / plane.Count > MaxOfPicture)
             return new SubjectProposal(null, focus);
         var (x, y) = ((int)(left * across), (int)(top * down));
         var subject = new PixelRect(x, y, Math.Max(1, (int)Math.Ceiling(right * across) - x), Math.Max(1, (int)Math.Ceiling(bottom * down) - y));

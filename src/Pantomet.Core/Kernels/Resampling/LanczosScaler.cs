@@ -55,7 +55,7 @@ public sealed class LanczosScaler
         var columns = (columnRoom ??= new()).Of(Lanes * Tile);
         // Pairs of columns that wait for others on their right, and some tiles: when there is room for no other tile, those that are done
         // with make room.
-        var most = (across.MostPairs * from.Bands) + (8 * Tile / 2);
+        var most = (across.MaxPairs * from.Bands) + (8 * Tile / 2);
         var side = (sideRoom ??= new()).Of(2 * Lanes * most);
         var done = (doneRoom ??= new()).Of(Lanes * Padded(line, Lanes));
         for (var y = 0; y < to.Height; y += Lanes)

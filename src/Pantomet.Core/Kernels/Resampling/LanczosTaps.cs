@@ -38,8 +38,8 @@ public sealed class LanczosTaps
         var reach = Lobes * widening;
         var begin = (from - (to / scale)) / 2;
         var most = Math.Min(from, (int)Math.Floor(2 * reach) + 1);
-        MostPairs = (most / 2) + 1;
-        (first, count, weights) = (new int[to], new int[to], new int[to * MostPairs]);
+        MaxPairs = (most / 2) + 1;
+        (first, count, weights) = (new int[to], new int[to], new int[to * MaxPairs]);
         var sums = new double[most];
         for (var at = 0; at < to; at++)
         {
@@ -56,7 +56,7 @@ public sealed class LanczosTaps
     }
 
     /// <summary>The most pairs of samples that make one.</summary>
-    public int MostPairs { get; }
+    public int MaxPairs { get; }
 
     /// <summary>Samples that come out.</summary>
     public int Length => first.Length;
@@ -74,7 +74,7 @@ public sealed class LanczosTaps
     /// upper.
     /// </summary>
     /// <param name="at">From 0.</param>
-    public ReadOnlySpan<int> Weights(int at) => weights.AsSpan(at * MostPairs, count[at]);
+    public ReadOnlySpan<int> Weights(int at) => weights.AsSpan(at * MaxPairs, count[at]);
 
     // Sums of weights are rounded, not weights: so all of them have exactly the sum that they should, and an even area stays even.
     private void SetWeights(int at, int odd, ReadOnlySpan<double> sums)
@@ -88,7 +88,7 @@ public sealed class LanczosTaps
             sum += sums[tap];
             var whole = (int)Math.Round(sum / all * (1 << WeightBits));
             var weight = (short)(whole - before);
-            weights[(at * MostPairs) + ((tap + odd) / 2)] |= (tap + odd) % 2 == 0 ? (ushort)weight : weight << 16;
+            weights[(at * MaxPairs) + ((tap + odd) / 2)] |= (tap + odd) % 2 == 0 ? (ushort)weight : weight << 16;
             before = whole;
         }
     }

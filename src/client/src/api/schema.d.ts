@@ -1058,7 +1058,7 @@ export interface components {
             finding: null | components["schemas"]["Finding"];
             place: null | components["schemas"]["BoardPlace"];
             /** @description Where it stands. */
-            state: components["schemas"]["PairingStanding"];
+            state: components["schemas"]["PairingState"];
         };
         /** @description A column. */
         BoardColumn: {
@@ -1086,7 +1086,7 @@ export interface components {
             file: components["schemas"]["PixelSize"];
             fit: components["schemas"]["Fit"];
             picture: components["schemas"]["PixelSize"];
-            turn: components["schemas"]["Turn"];
+            turn: components["schemas"]["Rotation"];
         };
         /** @description A row. */
         BoardRow: {
@@ -1207,6 +1207,42 @@ export interface components {
             isTried: boolean;
             /** @description Ids of the others. */
             to: string[];
+        };
+        /** @description How far the pixels of a source reach in a slot, before anything is rendered. */
+        Coverage: {
+            firstShort: null | components["schemas"]["PixelSize"];
+            largest: null | components["schemas"]["PixelSize"];
+            /**
+             * Format: int32
+             * @description Sizes that can be made.
+             */
+            possible: number;
+            /**
+             * Format: int32
+             * @description Pixels missing for the largest size, on the longer side.
+             */
+            shortByPx: number;
+            /** @description In a word. */
+            state: components["schemas"]["CoverageState"];
+            /**
+             * Format: int32
+             * @description Sizes that the slot wants.
+             */
+            wanted: number;
+        };
+        /** @description Which sources can feed a slot. */
+        CoveragePage: {
+            /** @description Newest first. */
+            items: components["schemas"]["SourceCoverage"][];
+        };
+        /**
+         * @description Whether a source has the pixels that a slot wants.
+         * @enum {unknown}
+         */
+        CoverageState: "enough" | "partly" | "tooSmall";
+        /** @description Names what was made. */
+        CreatedId: {
+            id: string;
         };
         /** @description How bytes and looks of a format go together, by rising quality; estimated on a sample of the picture. */
         CurveAnswer: {
@@ -1383,38 +1419,6 @@ export interface components {
         };
         /** @enum {unknown} */
         Effort: "quick" | "thorough" | null;
-        /** @description How far the pixels of a source reach in a slot, before anything is rendered. */
-        Feeding: {
-            firstShort: null | components["schemas"]["PixelSize"];
-            largest: null | components["schemas"]["PixelSize"];
-            /**
-             * Format: int32
-             * @description Sizes that can be made.
-             */
-            possible: number;
-            /**
-             * Format: int32
-             * @description Pixels missing for the largest size, on the longer side.
-             */
-            shortByPx: number;
-            /** @description In a word. */
-            state: components["schemas"]["FeedingState"];
-            /**
-             * Format: int32
-             * @description Sizes that the slot wants.
-             */
-            wanted: number;
-        };
-        /** @description Which sources can feed a slot. */
-        FeedingPage: {
-            /** @description Newest first. */
-            items: components["schemas"]["SourceFeeding"][];
-        };
-        /**
-         * @description Whether a source has the pixels that a slot wants.
-         * @enum {unknown}
-         */
-        FeedingState: "enough" | "partly" | "tooSmall";
         /** @description One thing that a check has to say. */
         Finding: {
             /** @description Stable, for scripts: lower-case words joined by hyphens. */
@@ -1458,7 +1462,7 @@ export interface components {
             source: string;
             subject: null | components["schemas"]["PixelRect"];
             /** @description How the picture is turned for every place. */
-            turn: components["schemas"]["Turn"];
+            turn: components["schemas"]["Rotation"];
             /** @description What undo would take back. */
             undo: null | string;
         };
@@ -1602,7 +1606,7 @@ export interface components {
              * @description How many there are in all.
              */
             deviceCount: number;
-            /** @description Device by device, those of the most visits first; at most int LayoutOutcome.MostDevices. */
+            /** @description Device by device, those of the most visits first; at most int LayoutOutcome.MaxDevices. */
             devices: components["schemas"]["DeviceOutcome"][];
             /** @description The chosen ladder and the others to compare it with. */
             ladders: components["schemas"]["LadderOutcome"][];
@@ -1655,8 +1659,6 @@ export interface components {
              */
             mostSide?: null | number;
         };
-        /** @enum {unknown} */
-        Looks: "indistinguishable" | "veryGood" | "good" | "visible" | "poor" | null;
         /** @description Looks of a file, in points of the visual score. */
         LooksDocument: {
             /**
@@ -1670,25 +1672,6 @@ export interface components {
              * @description Enough looks.
              */
             wanted?: null | number;
-        };
-        /** @description What a slot asks of the looks of its files, in points of VisualScore. */
-        LooksPolicy: {
-            /**
-             * Format: double
-             * @description No file is made below it, whatever the byte limit says.
-             */
-            floor: number;
-            /** @description Better or smaller. */
-            prefer: components["schemas"]["Preference"];
-            /**
-             * Format: double
-             * @description Enough: where fewer bytes are preferred, more is not paid for.
-             */
-            wanted: number;
-        };
-        /** @description Names what was made. */
-        Made: {
-            id: string;
         };
         /** @description What was measured. */
         MeasuredAnswer: {
@@ -1914,7 +1897,7 @@ export interface components {
             /** @description What would be made. */
             plan: components["schemas"]["PlanAnswer"];
             /** @description Where it stands. */
-            state: components["schemas"]["PairingStanding"];
+            state: components["schemas"]["PairingState"];
         };
         /** @description Names a source–slot pairing. */
         PairingKey: {
@@ -1927,7 +1910,7 @@ export interface components {
          * @description Where a source–slot pairing stands, whatever run it was in.
          * @enum {unknown}
          */
-        PairingStanding: "open" | "done" | "stale" | "blocked" | "running" | "leftOut";
+        PairingState: "open" | "done" | "stale" | "blocked" | "running" | "leftOut";
         /**
          * @description The file formats that Pantomet reads. What it writes is a subset: see bool PictureFormats.IsWritten(PictureFormat format).
          * @enum {unknown}
@@ -1997,7 +1980,7 @@ export interface components {
             /** @description The tier's name; null for a slot without tiers. */
             tier: null | string;
             /** @description How it is turned. */
-            turn: components["schemas"]["Turn"];
+            turn: components["schemas"]["Rotation"];
         };
         /** @description A size that is wanted of a crop. */
         PlaceSize: {
@@ -2018,7 +2001,7 @@ export interface components {
             /** @description The part of the source that goes in. */
             crop: components["schemas"]["PixelRect"];
             /** @description How far the source's pixels reach. */
-            feeding: components["schemas"]["Feeding"];
+            feeding: components["schemas"]["Coverage"];
             /** @description What stands in the way of others, and what is worth knowing. */
             findings: components["schemas"]["Finding"][];
             /** @description The slot's id. */
@@ -2137,6 +2120,21 @@ export interface components {
             /** @description Address of a page with the terms. */
             webStatement?: null | string;
         };
+        /** @description How a picture is turned before it goes into a slot: mirrored first, then by quarters, then levelled. */
+        Rotation: {
+            /** @description Left and right exchanged. */
+            isMirrored: boolean;
+            /**
+             * Format: double
+             * @description Degrees clockwise that make a tilted picture level, from −15 to 15.
+             */
+            level: number;
+            /**
+             * Format: int32
+             * @description Quarter turns clockwise, 0 to 3.
+             */
+            quarters: number;
+        };
         /** @description What a row of a layout comes to. */
         RowOutcome: {
             /** @description The width as CSS. */
@@ -2249,6 +2247,21 @@ export interface components {
          * @enum {unknown}
          */
         RunState: "queued" | "running" | "paused" | "done" | "cancelled";
+        /** @description What a slot asks of the looks of its files, in points of VisualScore. */
+        ScoreDemand: {
+            /**
+             * Format: double
+             * @description No file is made below it, whatever the byte limit says.
+             */
+            min: number;
+            /** @description Better or smaller. */
+            prefer: components["schemas"]["Preference"];
+            /**
+             * Format: double
+             * @description Enough: where fewer bytes are preferred, more is not paid for.
+             */
+            target: number;
+        };
         /** @description A screenshot that can be measured on. */
         ScreenshotAnswer: {
             /** Format: int32 */
@@ -2471,8 +2484,8 @@ export interface components {
             subject?: components["schemas"]["JsonElement"];
         };
         /** @description How far the pixels of a source reach in the slot. */
-        SourceFeeding: {
-            feeding: components["schemas"]["Feeding"];
+        SourceCoverage: {
+            feeding: components["schemas"]["Coverage"];
             fileName: string;
             /** Format: int32 */
             height: number;
@@ -2608,7 +2621,7 @@ export interface components {
             /** @description Its format. */
             format: components["schemas"]["PictureFormat"];
             /** @description The score in words. */
-            looks: components["schemas"]["Looks"];
+            looks: components["schemas"]["VisualQuality"];
             /**
              * Format: int32
              * @description On the encoder's own scale.
@@ -2619,21 +2632,6 @@ export interface components {
              * @description Of its looks, 100 to 0, to a tenth.
              */
             score: number;
-        };
-        /** @description How a picture is turned before it goes into a slot: mirrored first, then by quarters, then levelled. */
-        Turn: {
-            /** @description Left and right exchanged. */
-            isMirrored: boolean;
-            /**
-             * Format: double
-             * @description Degrees clockwise that make a tilted picture level, from −15 to 15.
-             */
-            level: number;
-            /**
-             * Format: int32
-             * @description Quarter turns clockwise, 0 to 3.
-             */
-            quarters: number;
         };
         /** @description A variant as the interface gives it. */
         VariantAnswer: {
@@ -2664,7 +2662,7 @@ export interface components {
             height: number;
             /** @description Its id. */
             id: string;
-            looks: null | components["schemas"]["Looks"];
+            looks: null | components["schemas"]["VisualQuality"];
             /**
              * Format: int32
              * @description On the encoder's own scale; null for a format without.
@@ -2693,7 +2691,7 @@ export interface components {
              */
             sourceBytes: null | number;
             /** @description Done, stale or blocked. */
-            state: components["schemas"]["PairingStanding"];
+            state: components["schemas"]["PairingState"];
             /** @description Null: the slot itself. */
             tier: null | string;
             /**
@@ -2707,6 +2705,8 @@ export interface components {
             items: components["schemas"]["VariantAnswer"][];
             next: null | string;
         };
+        /** @enum {unknown} */
+        VisualQuality: "indistinguishable" | "veryGood" | "good" | "visible" | "poor" | null;
         /** @description How the watched folder stands. */
         WatchingAnswer: {
             /** @description On the server; null when none is watched. */
@@ -2767,7 +2767,7 @@ export interface components {
             /** @description Made-up lines for which the time of delivery is stated. */
             lines: components["schemas"]["DeliveryLine"][];
             /** @description What is asked of its looks. */
-            looks: components["schemas"]["LooksPolicy"];
+            looks: components["schemas"]["ScoreDemand"];
             made: null | components["schemas"]["VariantAnswer"];
             /**
              * Format: int64
@@ -2976,7 +2976,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Made"];
+                    "application/json": components["schemas"]["CreatedId"];
                 };
             };
         };
@@ -3246,7 +3246,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FeedingPage"];
+                    "application/json": components["schemas"]["CoveragePage"];
                 };
             };
         };
@@ -3510,7 +3510,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Made"];
+                    "application/json": components["schemas"]["CreatedId"];
                 };
             };
         };
@@ -3687,7 +3687,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Made"];
+                    "application/json": components["schemas"]["CreatedId"];
                 };
             };
         };
@@ -3841,7 +3841,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Made"];
+                    "application/json": components["schemas"]["CreatedId"];
                 };
             };
         };

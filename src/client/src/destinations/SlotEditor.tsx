@@ -3,7 +3,7 @@ import { useContext } from "react";
 import type { Slot } from "../api/client";
 import { ratio } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
-import { FeedingList } from "./FeedingList";
+import { CoverageList } from "./CoverageList";
 import { FileEditor } from "./FileEditor";
 import { EditingContext, Group, TextField } from "./fields";
 import { NamesEditor } from "./NamesEditor";
@@ -103,7 +103,7 @@ export function SlotEditor({
         </Tabs.Content>
         <Tabs.Content value="sources">
           {isStored ? (
-            <FeedingList slotId={slot.id} />
+            <CoverageList slotId={slot.id} />
           ) : (
             <p className="text-soft">Save the destination to see which sources are large enough.</p>
           )}

@@ -56,7 +56,7 @@ export function ratio(width: number, height: number): string {
 }
 
 /** A visual score in words. */
-export const looksWords: Record<NonNullable<Schemas["Looks"]>, string> = {
+export const looksWords: Record<NonNullable<Schemas["VisualQuality"]>, string> = {
   indistinguishable: "indistinguishable",
   veryGood: "very good",
   good: "good",

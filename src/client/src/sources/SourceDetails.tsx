@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import type { PairingPlan, Source } from "../api/client";
-import { sentenceOf } from "../destinations/FeedingList";
+import { sentenceOf } from "../destinations/CoverageList";
 import { useDestinations } from "../destinations/useDestinations";
 import { Button } from "../instruments/Button";
 import { FileInput } from "../instruments/FileInput";

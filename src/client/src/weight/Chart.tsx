@@ -33,7 +33,7 @@ export function Chart({
     weighing.aimBytes?.[1] ?? 0,
     1000,
   );
-  const lowest = Math.min(weighing.looks.floor, ...points.map((point) => point.score), shown?.score ?? 100);
+  const lowest = Math.min(weighing.looks.min, ...points.map((point) => point.score), shown?.score ?? 100);
   const from = Math.max(0, Math.floor(lowest / 10) * 10);
   const x = (weight: number) => left + ((width - left - right) * weight) / heaviest;
   const y = (score: number) => top + (height - top - bottom) * (1 - (score - from) / (100 - from));
@@ -47,7 +47,7 @@ export function Chart({
     if (at) onTake(at);
   };
   // A file that just meets cap and floor has its mark where the floor's name would stand.
-  const floorY = y(weighing.looks.floor);
+  const floorY = y(weighing.looks.min);
   const isFloorTaken =
     shown !== undefined && x(shown.bytes) > width - right - 60 && Math.abs(y(shown.score) - floorY) < 20;
   const path = (curve: readonly Trial[]) =>
@@ -118,7 +118,7 @@ export function Chart({
           textAnchor={isFloorTaken ? "start" : "end"}
           className="fill-brass text-xs"
         >
-          floor {weighing.looks.floor}
+          floor {weighing.looks.min}
         </text>
         {weighing.most && (
           <g>

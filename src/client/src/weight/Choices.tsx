@@ -20,7 +20,7 @@ export function Choices({
   const notHere = (format: Format) =>
     weighing.beside.includes(format) ? "has a file of its own here" : "not taken by this slot";
   // Looks that a format does not reach are compared with the best it has.
-  const target = weighing.made?.score ?? weighing.looks.wanted;
+  const target = weighing.made?.score ?? weighing.looks.target;
   for (const curve of curves) {
     const { format } = curve;
     const same = atScore(curve, target);
@@ -43,9 +43,9 @@ export function Choices({
     const full = isTaken(format) && weighing.most ? atBytes(curve, weighing.most) : undefined;
     if (full && weighing.most)
       choices.push({ format, ...full, bytes: weighing.most, words: "as good as the cap allows" });
-    const floor = isTaken(format) ? atScore(curve, weighing.looks.floor) : undefined;
+    const floor = isTaken(format) ? atScore(curve, weighing.looks.min) : undefined;
     if (floor)
-      choices.push({ format, ...floor, score: weighing.looks.floor, words: "the least: at the floor" });
+      choices.push({ format, ...floor, score: weighing.looks.min, words: "the least: at the floor" });
   }
   return (
     <div className="grid">

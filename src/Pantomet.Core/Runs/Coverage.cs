@@ -3,7 +3,7 @@ using Pantomet.Core.Measures;
 namespace Pantomet.Core.Runs;
 
 /// <summary>Whether a source has the pixels that a slot wants.</summary>
-public enum FeedingState
+public enum CoverageState
 {
     /// <summary>Every size can be made.</summary>
     Enough,
@@ -22,16 +22,16 @@ public enum FeedingState
 /// <param name="Largest">The largest file that can be made; null for none.</param>
 /// <param name="FirstShort">The smallest file for which the pixels run out; null when they suffice.</param>
 /// <param name="ShortByPx">Pixels missing for the largest size, on the longer side.</param>
-public sealed record Feeding(FeedingState State, int Possible, int Wanted, PixelSize? Largest, PixelSize? FirstShort, int ShortByPx)
+public sealed record Coverage(CoverageState State, int Possible, int Wanted, PixelSize? Largest, PixelSize? FirstShort, int ShortByPx)
 {
     /// <summary>Reads it off a plan.</summary>
     /// <param name="plan">Of the source in the slot.</param>
-    public static Feeding Of(SlotPlan plan)
+    public static Coverage Of(SlotPlan plan)
     {
         var possible = plan.Sizes.Where(size => size.ShortByPx == 0).Select(size => size.Size.File).ToList();
         var tooLarge = plan.Sizes.Where(size => size.ShortByPx > 0).ToList();
-        var state = tooLarge.Count == 0 ? FeedingState.Enough : possible.Count > 0 ? FeedingState.Partly : FeedingState.TooSmall;
-        return new Feeding(
+        var state = tooLarge.Count == 0 ? CoverageState.Enough : possible.Count > 0 ? CoverageState.Partly : CoverageState.TooSmall;
+        return new Coverage(
             state, possible.Count, plan.Sizes.Count,
             possible.Count > 0 ? possible.MaxBy(size => size.Count) : null,
             tooLarge.Count > 0 ? tooLarge.MinBy(size => size.ShortByPx)!.Size.File : null,

@@ -7,7 +7,7 @@ namespace Pantomet.Core.Weight;
 /// Knots are means over seven demo photographs at 500 and 1,200 px with the encoders of <c>Pantomet.Imaging</c>. A picture
 /// moves and bends the curve, so the search uses it only to step from what it has measured on that picture.
 /// </remarks>
-public static class LooksCurve
+public static class ScoreCurve
 {
     private static readonly Knots Jpeg = new([(1, 2), (10, 20), (30, 47), (50, 60), (65, 67), (75, 72), (80, 74), (85, 78), (90, 82), (95, 86), (100, 91)]);
     private static readonly Knots WebP = new([(1, 16), (10, 33), (30, 50), (47, 57), (65, 63), (75, 66), (82, 71), (90, 78), (100, 85)]);

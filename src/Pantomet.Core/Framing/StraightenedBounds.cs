@@ -11,7 +11,7 @@ namespace Pantomet.Core.Framing;
 /// </remarks>
 /// <param name="Picture">Size after the quarter turns.</param>
 /// <param name="Level">Degrees clockwise.</param>
-public readonly record struct LevelRoom(PixelSize Picture, double Level)
+public readonly record struct StraightenedBounds(PixelSize Picture, double Level)
 {
     // Below this an edge is touched and not crossed; far less than any pixel that is shown.
     private const double Touch = 1e-6;
@@ -25,7 +25,7 @@ public readonly record struct LevelRoom(PixelSize Picture, double Level)
     /// <summary>The least and greatest left edge, and top edge, of a crop of a size.</summary>
     /// <param name="size">Of the crop.</param>
     /// <returns>Whole pixels; the least is above the greatest where the size does not fit.</returns>
-    public (int LeastX, int MostX, int LeastY, int MostY) Range(PixelSize size)
+    public (int MinX, int MaxX, int MinY, int MaxY) Range(PixelSize size)
     {
         if (Level == 0)
             return (0, Picture.Width - size.Width, 0, Picture.Height - size.Height);

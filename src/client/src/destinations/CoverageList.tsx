@@ -9,7 +9,7 @@ import { Group } from "./fields";
 const shownAtMost = 200;
 
 /** Which sources have the pixels for a slot, before anything is rendered. */
-export function FeedingList({ slotId }: { slotId: string }) {
+export function CoverageList({ slotId }: { slotId: string }) {
   const query = useQuery({
     queryKey: ["feedings", slotId],
     queryFn: async () =>
@@ -55,7 +55,7 @@ export function FeedingList({ slotId }: { slotId: string }) {
 }
 
 /** How far the pixels reach, in a few words. */
-export function sentenceOf(feeding: Schemas["Feeding"]): string {
+export function sentenceOf(feeding: Schemas["Coverage"]): string {
   if (feeding.state === "enough") return "enough";
   const short = `short by ${count(feeding.shortByPx)} px`;
   return feeding.largest ? `${short}, up to ${count(feeding.largest.width)} px wide` : short;

@@ -9,29 +9,29 @@ namespace Pantomet.Server.Runs;
 
 /// <summary>Which sources can feed a slot.</summary>
 /// <param name="Items">Newest first.</param>
-internal sealed record FeedingPage(IReadOnlyList<SourceFeeding> Items);
+internal sealed record CoveragePage(IReadOnlyList<SourceCoverage> Items);
 
 /// <summary>How far the pixels of a source reach in the slot.</summary>
-internal sealed record SourceFeeding(string Source, string FileName, int Width, int Height, Feeding Feeding);
+internal sealed record SourceCoverage(string Source, string FileName, int Width, int Height, Coverage Feeding);
 
-internal static class FeedingEndpoints
+internal static class CoverageEndpoints
 {
     public static void MapFeedings(this IEndpointRouteBuilder routes) =>
         routes.MapGet("/api/feedings", ListAsync).WithTags("Runs").WithName("listFeedings");
 
-    private static async Task<Results<Ok<FeedingPage>, ProblemHttpResult>> ListAsync(
+    private static async Task<Results<Ok<CoveragePage>, ProblemHttpResult>> ListAsync(
         PantometDb database, Planning planning, LargePlans plans, DestinationCatalogue catalogue, string slot, CancellationToken cancel)
     {
         if (!(await catalogue.SlotsAsync(cancel)).ContainsKey(slot))
             return Problems.NotFound("slot", slot);
         var ids = await database.Sources.Where(row => row.DeletedAt == null).OrderByDescending(row => row.Sequence).Select(row => row.Id).ToListAsync(cancel);
         var pairings = await planning.PairingsAsync(ids, [slot], cancel);
-        return TypedResults.Ok(new FeedingPage(await plans.SelectAsync(pairings, OfPairing, cancel)));
+        return TypedResults.Ok(new CoveragePage(await plans.SelectAsync(pairings, OfPairing, cancel)));
     }
 
-    private static SourceFeeding OfPairing(Pairing pairing)
+    private static SourceCoverage OfPairing(Pairing pairing)
     {
         var size = pairing.Source.Facts.Size;
-        return new SourceFeeding(pairing.Source.Id, pairing.Source.FileName, size.Width, size.Height, Feeding.Of(pairing.Plan()));
+        return new SourceCoverage(pairing.Source.Id, pairing.Source.FileName, size.Width, size.Height, Coverage.Of(pairing.Plan()));
     }
 }

@@ -7,7 +7,7 @@ namespace Pantomet.Imaging.Rendering;
 /// <summary>
 /// Cuts a crop out of a picture and turns it: mirrored, then by quarters, then levelled. Quarter turns move pixels and change none.
 /// </summary>
-internal static class TurnedCut
+internal static class RotatedCrop
 {
     // Catmull-Rom looks two pixels to each side.
     private const int Reach = 3;
@@ -17,22 +17,22 @@ internal static class TurnedCut
     /// <param name="crop">Inside it; where it is levelled, before it is tilted about its centre.</param>
     /// <param name="turn">How it is turned.</param>
     /// <returns>As many pixels as the crop, with its sides exchanged after one or three quarter turns.</returns>
-    public static Image From(Image upright, PixelRect crop, Turn turn)
+    public static Image From(Image upright, PixelRect crop, Rotation turn)
     {
-        if (turn.Level == 0)
+        if (turn.Straighten == 0)
             return Quartered(upright, crop, turn);
-        var turned = new TurnedPicture(new PixelSize(upright.Width, upright.Height), turn);
+        var turned = new RotatedPicture(new PixelSize(upright.Width, upright.Height), turn);
         var area = turned.FromUpright(crop);
         var around = Around(area, turned);
         using var piece = Quartered(upright, turned.ToUpright(around), turn);
-        return Levelled(piece, area with { X = area.X - around.X, Y = area.Y - around.Y }, turn.Level);
+        return Levelled(piece, area with { X = area.X - around.X, Y = area.Y - around.Y }, turn.Straighten);
     }
 
-    private static Image Quartered(Image upright, PixelRect crop, Turn turn)
+    private static Image Quartered(Image upright, PixelRect crop, Rotation turn)
     {
         using var cut = upright.Crop(crop.X, crop.Y, crop.Width, crop.Height);
         using var mirrored = turn.IsMirrored ? cut.FlipHor() : cut.Copy();
-        return turn.Quarters switch
+        return turn.QuarterTurns switch
         {
             1 => mirrored.Rot90(),
             2 => mirrored.Rot180(),
@@ -42,9 +42,9 @@ internal static class TurnedCut
     }
 
     // What the tilted crop touches, and what the interpolation looks at around it.
-    private static PixelRect Around(PixelRect area, TurnedPicture turned)
+    private static PixelRect Around(PixelRect area, RotatedPicture turned)
     {
-        var room = new LevelRoom(turned.Size, turned.Turn.Level);
+        var room = new StraightenedBounds(turned.Size, turned.Rotation.Straighten);
         var (sine, cosine) = (Math.Abs(room.Sine), room.Cosine);
         var across = (int)Math.Ceiling(((area.Width * cosine) + (area.Height * sine)) / 2) + Reach;
         var down = (int)Math.Ceiling(((area.Width * sine) + (area.Height * cosine)) / 2) + Reach;

@@ -13,7 +13,7 @@ namespace Pantomet.Imaging.Encoders;
 /// <param name="Points">Of its <see cref="VisualScore"/>.</param>
 /// <param name="Findings">A <see cref="Severity.Stop"/> when no format could meet the limits; then the file is the lightest that was
 /// tried.</param>
-public sealed record MadeFile(byte[] File, PictureFormat Format, int? Quality, string Encoding, int Encodes, double Points, IReadOnlyList<Finding> Findings)
+public sealed record EncodedFile(byte[] File, PictureFormat Format, int? Quality, string Encoding, int Encodes, double Points, IReadOnlyList<Finding> Findings)
 {
     /// <summary>
     /// Whether another format of the slot serves as well with fewer bytes, so that this file is not wanted; a finding says so.
@@ -23,7 +23,7 @@ public sealed record MadeFile(byte[] File, PictureFormat Format, int? Quality, s
     /// <summary>
     /// Whether it came out as it would have under any cap that it uses badly, or under none. False where that is not known.
     /// </summary>
-    public bool IsFreeOfCap { get; init; }
+    public bool IsFreeOfMax { get; init; }
 
     /// <summary>
     /// Whether every pixel of <see cref="File"/> was decoded in scoring it, so that a copy with the same bytes is known to be sound.

@@ -10,35 +10,35 @@ namespace Pantomet.Imaging.Encoders;
 /// <summary>
 /// A source that already is the file that its place wants: it is written anew without loss, rather than encoded a second time.
 /// </summary>
-internal static class KeptFile
+internal static class PassThrough
 {
     // The managed codec took 8 s for 8.6 million pixels. What comes ready for a page is smaller; larger pictures are encoded like any
     // other.
-    private const long MostPixels = 3_000_000;
-    private const long MostBytesRead = 40_000_000;
+    private const long MaxPixels = 3_000_000;
+    private const long MaxBytesRead = 40_000_000;
 
     /// <summary>The file; null where its pixels, its format or its weight have to change.</summary>
     /// <param name="source">The decoded source.</param>
     /// <param name="recipe">What is wanted.</param>
-    public static MadeFile? Of(DecodedSource source, RenderRecipe recipe)
+    public static EncodedFile? Of(DecodedSource source, RenderRecipe recipe)
     {
-        if (!Fits(source.Facts, recipe) || new FileInfo(source.File.Path).Length > MostBytesRead)
+        if (!Fits(source.Facts, recipe) || new FileInfo(source.File.Path).Length > MaxBytesRead)
             return null;
         var file = source.Facts.Format == PictureFormat.Jpeg ? Optimised(source, recipe) : AsItCame(source, recipe);
-        if (file is null || file.LongLength > MostBytes(recipe.Request) || (recipe.Request.Limits.Aim is { } aim && !aim.Holds(new ByteCount(file.LongLength))))
+        if (file is null || file.LongLength > MaxBytes(recipe.Request) || (recipe.Request.Limits.Target is { } aim && !aim.Holds(new ByteCount(file.LongLength))))
             return null;
         var words = source.Facts.Format == PictureFormat.Jpeg ? "JPEG, optimised without loss" : $"{source.Facts.Format.DisplayName()}, as it came";
-        return new MadeFile(file, source.Facts.Format, null, words, 0, 100, []) { IsFreeOfCap = true };
+        return new EncodedFile(file, source.Facts.Format, null, words, 0, 100, []) { IsFreeOfMax = true };
     }
 
     private static bool Fits(SourceFacts facts, RenderRecipe recipe) =>
         facts is { Format: PictureFormat.Jpeg or PictureFormat.WebP or PictureFormat.Avif, Orientation: 1, Frames: 1, BitDepth: 8 } &&
-        facts.Size.Count <= MostPixels && recipe.Request.Format == facts.Format && recipe.Request.QualityByHand is null &&
-        recipe.Input.Turn.IsNone && recipe.File == facts.Size && recipe.Picture == facts.Size && recipe.Input.Crop.Size == facts.Size &&
-        recipe.Request.Looks.Prefer == Preference.Better && (recipe.Pixels.Colour == ColourPolicy.Keep || !facts.IsOutsideSrgb) &&
+        facts.Size.Count <= MaxPixels && recipe.Request.Format == facts.Format && recipe.Request.QualityByHand is null &&
+        recipe.Input.Rotation.IsNone && recipe.File == facts.Size && recipe.Picture == facts.Size && recipe.Input.Crop.Size == facts.Size &&
+        recipe.Request.Score.Prefer == Preference.Better && (recipe.Pixels.Colour == ColourPolicy.Keep || !facts.IsOutsideSrgb) &&
         (!facts.HasAlpha || recipe.Pixels.KeepsTransparency) && recipe.Request.Limits.Min is null;
 
-    private static long MostBytes(FileRequest request) => Math.Min(request.Limits.Max?.Bytes ?? MostBytesRead, MostBytesRead);
+    private static long MaxBytes(FileRequest request) => Math.Min(request.Limits.Max?.Bytes ?? MaxBytesRead, MaxBytesRead);
 
     private static byte[]? Optimised(DecodedSource source, RenderRecipe recipe)
     {
@@ -76,7 +76,7 @@ internal static class KeptFile
     private static byte[]? AsItCame(DecodedSource source, RenderRecipe recipe)
     {
         var facts = source.Facts;
-        var carriesNoMore = facts is { Camera.Length: 0, HasPlace: false } && recipe.Metadata == new WrittenMetadata(facts.Rights, facts.Description) &&
+        var carriesNoMore = facts is { Camera.Length: 0, HasGeolocation: false } && recipe.Metadata == new WrittenMetadata(facts.Rights, facts.Description) &&
             (recipe.Pixels.Colour == ColourPolicy.Keep || facts.ColourProfile is null);
         return carriesNoMore ? File.ReadAllBytes(source.File.Path) : null;
     }

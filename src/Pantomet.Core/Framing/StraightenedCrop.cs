@@ -8,20 +8,20 @@ namespace Pantomet.Core.Framing;
 /// tilted corners. The largest crop is exact, and so is its place if it meets every wish. Otherwise sizes and places are tried on a
 /// grid, and the best is improved in ever smaller steps down to one pixel.
 /// </remarks>
-internal static class LevelledCrop
+internal static class StraightenedCrop
 {
     private const int Lengths = 24;
     private const int Places = 12;
 
-    public static PixelRect For(CropWishes wishes)
+    public static PixelRect For(CropCriteria wishes)
     {
-        var room = new LevelRoom(wishes.Picture, wishes.Level);
+        var room = new StraightenedBounds(wishes.Picture, wishes.Level);
         var sizes = new CropSizes(wishes.Ratio);
         var largest = room.Largest(wishes.Ratio);
         var first = CentredOn(wishes, room, largest);
         if (wishes.Subject is null)
             return first;
-        var judge = new LevelledWishes(wishes, room);
+        var judge = new StraightenedCriteria(wishes, room);
         var best = judge.Judge(first);
         if (best is { IsClear: true, RoomLost: 0 })
             return first;
@@ -38,7 +38,7 @@ internal static class LevelledCrop
         return Refined(judge, room, sizes, best, most).Crop;
     }
 
-    private static Judged OnGrid(LevelledWishes judge, LevelRoom room, PixelSize size)
+    private static Judged OnGrid(StraightenedCriteria judge, StraightenedBounds room, PixelSize size)
     {
         var (leastX, mostX, leastY, mostY) = room.Range(size);
         var best = judge.Judge(CentredOn(judge.Wishes, room, size));
@@ -56,7 +56,7 @@ internal static class LevelledCrop
     }
 
     // Steps in size and place that halve each time nothing gets better.
-    private static Judged Refined(LevelledWishes judge, LevelRoom room, CropSizes sizes, Judged best, int most)
+    private static Judged Refined(StraightenedCriteria judge, StraightenedBounds room, CropSizes sizes, Judged best, int most)
     {
         var step = Math.Max(1, most / 16);
         while (true)
@@ -86,7 +86,7 @@ internal static class LevelledCrop
         }
     }
 
-    private static PixelRect CentredOn(CropWishes wishes, LevelRoom room, PixelSize size)
+    private static PixelRect CentredOn(CropCriteria wishes, StraightenedBounds room, PixelSize size)
     {
         var focus = room.Levelled(wishes.Focus);
         return wishes.Place.Points

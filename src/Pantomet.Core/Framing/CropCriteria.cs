@@ -8,7 +8,7 @@ namespace Pantomet.Core.Framing;
 /// <param name="Level">Degrees clockwise by which it is levelled.</param>
 /// <param name="Ratio">Proportions of the crop.</param>
 /// <param name="Focus">The point that should lie at the place that the slot prefers.</param>
-public sealed record CropWishes(PixelSize Picture, double Level, AspectRatio Ratio, PixelPoint Focus)
+public sealed record CropCriteria(PixelSize Picture, double Level, AspectRatio Ratio, PixelPoint Focus)
 {
     /// <summary>What must stay; null when nothing in particular must.</summary>
     public PixelRect? Subject { get; init; }

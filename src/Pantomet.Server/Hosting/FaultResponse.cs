@@ -8,7 +8,7 @@ using Pantomet.Server.Storage;
 namespace Pantomet.Server.Hosting;
 
 /// <summary>Turns what nobody caught into a problem document.</summary>
-internal static class FaultAnswer
+internal static class FaultResponse
 {
     /// <summary>
     /// What is said to the asker is not logged as a fault of the server: a picture that cannot be read, a request that makes no sense.

@@ -5,7 +5,7 @@ using Pantomet.Server.Storage;
 namespace Pantomet.Server.Keeping;
 
 /// <summary>The commands <c>backup</c> and <c>restore</c>: the program does one of them and ends.</summary>
-internal static class KeepingCommands
+internal static class MaintenanceCommands
 {
     /// <summary>Whether the arguments ask for one of them.</summary>
     /// <param name="arguments">Of the program.</param>
@@ -32,7 +32,7 @@ internal static class KeepingCommands
         }
     }
 
-    private static KeepingReport MakeBackup(string data, string backup)
+    private static BackupReport MakeBackup(string data, string backup)
     {
         var from = new DataFolder(Path.GetFullPath(data));
         if (!File.Exists(from.Database))
@@ -42,7 +42,7 @@ internal static class KeepingCommands
         return Backup.Make(from, Made(backup), TimeProvider.System);
     }
 
-    private static KeepingReport Restore(string data, string backup)
+    private static BackupReport Restore(string data, string backup)
     {
         var from = new DataFolder(Path.GetFullPath(backup));
         if (!File.Exists(from.Database) || !File.Exists(Path.Combine(from.Root, Backup.NoteName)))

@@ -9,7 +9,7 @@ using Pantomet.Imaging.Rendering;
 namespace Pantomet.Imaging.Encoders;
 
 /// <summary>Whether a file in a modern format is worth having beside the one that every browser reads.</summary>
-internal static class Rivalry
+internal static class FallbackComparison
 {
     // What a sample says of a weight is good to a few per cent; a rival that seems this much heavier need not be made.
     private const double ClearlyHeavier = 1.15;
@@ -19,7 +19,7 @@ internal static class Rivalry
     /// <param name="rival">The format that every browser reads.</param>
     /// <param name="source">The decoded source.</param>
     /// <param name="recipe">What is wanted.</param>
-    public static Finding? Of(MadeFile made, PictureFormat rival, DecodedSource source, RenderRecipe recipe)
+    public static Finding? Of(EncodedFile made, PictureFormat rival, DecodedSource source, RenderRecipe recipe)
     {
         using var picture = FinishedPicture.Make(source, recipe, rival);
         var other = rival.HasQuality() ? AtSameLooks(picture, made) : LosslessFiles.Png(picture, recipe.Request);
@@ -30,11 +30,11 @@ internal static class Rivalry
             $"{made.Encoding} has {new ByteCount(made.File.LongLength)} at {ConflictFindings.Looks(made.Points)}; {other.Encoding} needs only {new ByteCount(other.File.LongLength)} for that. {made.Format.DisplayName()} is not made.");
     }
 
-    private static MadeFile? AtSameLooks(FinishedPicture picture, MadeFile made)
+    private static EncodedFile? AtSameLooks(FinishedPicture picture, EncodedFile made)
     {
         var trials = picture.TrialsWith(picture.Settings);
-        var trial = LooksSearch.Lowest(made.Points, new QualityRange(1, 100), LooksCurve.Of(picture.Format), trials, bytes => bytes > ClearlyHeavier * made.File.Length);
+        var trial = ScoreSearch.Lowest(made.Points, new QualityRange(1, 100), ScoreCurve.Of(picture.Format), trials, bytes => bytes > ClearlyHeavier * made.File.Length);
         return trial is null || trials.PointsOf(trial) < made.Points ? null
-            : new MadeFile(trial.File, picture.Format, trial.Quality, $"{picture.Format.DisplayName()} quality {trial.Quality}", trials.Encodes, trials.PointsOf(trial), []);
+            : new EncodedFile(trial.File, picture.Format, trial.Quality, $"{picture.Format.DisplayName()} quality {trial.Quality}", trials.Encodes, trials.PointsOf(trial), []);
     }
 }

@@ -7,7 +7,7 @@ namespace Pantomet.Core.Weight;
 /// The score is taken to rise with quality. Each trial narrows the interval that must hold the answer, so a wrong model
 /// costs encodes, never a file that looks worse than it was said to.
 /// </remarks>
-public sealed class LooksSearch
+public sealed class ScoreSearch
 {
     // A file that scores this much more than wanted is near enough: nobody sees the difference, and few bytes are lost.
     private const double WellMet = 1.5;
@@ -23,10 +23,10 @@ public sealed class LooksSearch
     private int below;
     private int enough;
 
-    private LooksSearch(double wanted, QualityRange range, Knots curve, Trials trials)
+    private ScoreSearch(double wanted, QualityRange range, Knots curve, Trials trials)
     {
         (this.wanted, this.curve, this.trials) = (wanted, curve, trials);
-        (below, enough) = (range.Floor - 1, range.Ceiling + 1);
+        (below, enough) = (range.Min - 1, range.Max + 1);
     }
 
     /// <summary>Searches.</summary>
@@ -39,7 +39,7 @@ public sealed class LooksSearch
     /// <returns>The lightest file that scores enough; where none does, the one of the highest quality; null when it would be too
     /// heavy.</returns>
     public static Trial? Lowest(double wanted, QualityRange range, Knots curve, Trials trials, Func<long, bool> tooHeavy) =>
-        new LooksSearch(wanted, range, curve, trials).Run(tooHeavy);
+        new ScoreSearch(wanted, range, curve, trials).Run(tooHeavy);
 
     private Trial? Run(Func<long, bool> tooHeavy)
     {

@@ -3,15 +3,15 @@ using Pantomet.Core.Measures;
 namespace Pantomet.Core.Framing;
 
 /// <summary>How far a crop of a levelled picture meets the wishes, in their order.</summary>
-internal sealed class LevelledWishes
+internal sealed class StraightenedCriteria
 {
-    private readonly LevelRoom room;
+    private readonly StraightenedBounds room;
     private readonly PixelRect subject;
     private readonly PixelRect breathing;
     private readonly PixelPoint focus;
     private readonly Dictionary<PixelSize, PixelRect[]> covered = [];
 
-    public LevelledWishes(CropWishes wishes, LevelRoom room)
+    public StraightenedCriteria(CropCriteria wishes, StraightenedBounds room)
     {
         Wishes = wishes;
         this.room = room;
@@ -20,10 +20,10 @@ internal sealed class LevelledWishes
         focus = room.Levelled(wishes.Focus);
     }
 
-    public CropWishes Wishes { get; }
+    public CropCriteria Wishes { get; }
 
     /// <summary>The upright rectangle around a rectangle that is tilted with its picture, to the pixel.</summary>
-    public static PixelRect Around(LevelRoom room, PixelRect upright)
+    public static PixelRect Around(StraightenedBounds room, PixelRect upright)
     {
         PixelPoint[] corners = [.. new[] { (upright.X, upright.Y), (upright.Right, upright.Y), (upright.X, upright.Bottom), (upright.Right, upright.Bottom) }
             .Select(corner => room.Levelled(new PixelPoint(corner.Item1, corner.Item2)))];
@@ -32,7 +32,7 @@ internal sealed class LevelledWishes
     }
 
     /// <summary>A crop as it lies in the levelled frame.</summary>
-    public static PixelRect Levelled(LevelRoom room, PixelRect crop) => PixelRect.Around(room.Levelled(crop.Centre), crop.Size);
+    public static PixelRect Levelled(StraightenedBounds room, PixelRect crop) => PixelRect.Around(room.Levelled(crop.Centre), crop.Size);
 
     public Judged Judge(PixelRect crop)
     {

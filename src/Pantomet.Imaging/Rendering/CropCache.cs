@@ -5,7 +5,7 @@ using Pantomet.Core.Measures;
 namespace Pantomet.Imaging.Rendering;
 
 /// <summary>The last few cuts of a source, held in memory: the formats of one size follow each other and share their pixels.</summary>
-internal sealed class RecentCuts : IDisposable
+internal sealed class CropCache : IDisposable
 {
     // A run has no more sizes in hand than that; the formats of one follow each other.
     private static readonly int Most = Environment.ProcessorCount + 1;
@@ -19,7 +19,7 @@ internal sealed class RecentCuts : IDisposable
     /// <param name="size">Pixels that come out.</param>
     /// <param name="make">Makes the cut; need not compute it.</param>
     /// <returns>The caller's own reference to the shared pixels.</returns>
-    public Image Get(PixelRect crop, Turn turn, PixelSize size, Func<Image> make)
+    public Image Get(PixelRect crop, Rotation turn, PixelSize size, Func<Image> make)
     {
         var entry = Take(new Cut(crop, turn, size), make);
         try
@@ -78,7 +78,7 @@ internal sealed class RecentCuts : IDisposable
         return image.CopyMemory();
     }
 
-    private readonly record struct Cut(PixelRect Crop, Turn Turn, PixelSize Size);
+    private readonly record struct Cut(PixelRect Crop, Rotation Turn, PixelSize Size);
 
     private sealed class Entry(Cut key, Lazy<Image> pixels)
     {

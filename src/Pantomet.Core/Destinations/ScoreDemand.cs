@@ -23,11 +23,11 @@ public enum Effort
 }
 
 /// <summary>What a slot asks of the looks of its files, in points of <see cref="VisualScore"/>.</summary>
-/// <param name="Wanted">Enough: where fewer bytes are preferred, more is not paid for.</param>
-/// <param name="Floor">No file is made below it, whatever the byte limit says.</param>
+/// <param name="Target">Enough: where fewer bytes are preferred, more is not paid for.</param>
+/// <param name="Min">No file is made below it, whatever the byte limit says.</param>
 /// <param name="Prefer">Better or smaller.</param>
-public sealed record LooksPolicy(double Wanted, double Floor, Preference Prefer)
+public sealed record ScoreDemand(double Target, double Min, Preference Prefer)
 {
     /// <summary>Of a slot that says nothing: good looks, as a usual photograph has as JPEG of quality 85, and nothing poor.</summary>
-    public static LooksPolicy Usual { get; } = new(78, 40, Preference.Better);
+    public static ScoreDemand Default { get; } = new(78, 40, Preference.Better);
 }
