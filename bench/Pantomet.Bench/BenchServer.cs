@@ -17,13 +17,20 @@ internal sealed class BenchServer : IDisposable
     {
         own = folder is null ? Directory.CreateTempSubdirectory("pantomet-bench-") : null;
         var server = Path.Combine(Repository.Root, ".build", "app", "Pantomet.Server.dll");
-        process = Process.Start(new ProcessStartInfo("dotnet", [server, "--data", folder ?? own!.FullName, "--urls", "http://127.0.0.1:0"]) { RedirectStandardOutput = true })!;
+        process = Process.Start(
+            new ProcessStartInfo(
+                "dotnet", [server, "--data", folder ?? own!.FullName, "--urls", "http://127.0.0.1:0"])
+            { RedirectStandardOutput = true })!;
         string? line;
         while ((line = process.StandardOutput.ReadLine()) is not null && !line.StartsWith("Pantomet is ready: ", StringComparison.Ordinal))
         {
         }
 
-        Http = new HttpClient { BaseAddress = new Uri(line?["Pantomet is ready: ".Length..] ?? throw new InvalidOperationException("The server did not start.")) };
+        Http = new HttpClient
+        {
+            BaseAddress = new Uri(
+            line?["Pantomet is ready: ".Length..] ?? throw new InvalidOperationException("The server did not start."))
+        };
         _ = process.StandardOutput.ReadToEndAsync();
     }
 
@@ -32,7 +39,8 @@ internal sealed class BenchServer : IDisposable
     /// <summary>Takes a file in and gives its id.</summary>
     public string TakeIn(string path)
     {
-        using var form = new MultipartFormDataContent { { new ByteArrayContent(File.ReadAllBytes(path)), "files", Path.GetFileName(path) } };
+        using var form =
+            new MultipartFormDataContent { { new ByteArrayContent(File.ReadAllBytes(path)), "files", Path.GetFileName(path) } };
         using var answer = Http.PostAsync(new Uri("/api/sources", UriKind.Relative), form).Result.EnsureSuccessStatusCode();
         return (string)answer.Content.ReadFromJsonAsync<JsonArray>().Result![0]!["source"]!["id"]!;
     }
@@ -41,7 +49,13 @@ internal sealed class BenchServer : IDisposable
     public (double Seconds, JsonNode Run) Run(List<string> sources, string[] slots)
     {
         var watch = Stopwatch.StartNew();
-        var id = JsonNode.Parse(Post("/api/runs", new JsonObject { ["sources"] = JsonSerializer.SerializeToNode(sources), ["slots"] = JsonSerializer.SerializeToNode(slots) }))!["id"];
+        var id = JsonNode.Parse(
+            Post("/api/runs",
+                new JsonObject
+                {
+                    ["sources"] = JsonSerializer.SerializeToNode(sources),
+                    ["slots"] = JsonSerializer.SerializeToNode(slots)
+                }))!["id"];
         while (true)
         {
             var run = JsonNode.Parse(Http.GetStringAsync(new Uri($"/api/runs/{id}", UriKind.Relative)).Result)!;
@@ -60,11 +74,14 @@ internal sealed class BenchServer : IDisposable
 
     /// <summary>The most bytes that the process ever held, as Linux counts them.</summary>
     public long PeakMemory() =>
-        1024 * long.Parse(File.ReadLines($"/proc/{process.Id}/status").Single(line => line.StartsWith("VmHWM", StringComparison.Ordinal)).Split(' ', StringSplitOptions.RemoveEmptyEntries)[1], CultureInfo.InvariantCulture);
+        1024 * long.Parse(
+            File.ReadLines($"/proc/{process.Id}/status").Single(line => line.StartsWith("VmHWM", StringComparison.Ordinal))
+                .Split(' ', StringSplitOptions.RemoveEmptyEntries)[1], CultureInfo.InvariantCulture);
 
     /// <summary>Bytes that the process and those that it started hold at this moment.</summary>
     public long MemoryOfAll() =>
-        Held(process.Id) + Directory.EnumerateDirectories($"/proc/{process.Id}/task").SelectMany(Children).Distinct().Sum(child => Held(int.Parse(child, CultureInfo.InvariantCulture)));
+        Held(process.Id) + Directory.EnumerateDirectories($"/proc/{process.Id}/task").SelectMany(Children).Distinct()
+            .Sum(child => Held(int.Parse(child, CultureInfo.InvariantCulture)));
 
     private static IEnumerable<string> Children(string thread)
     {
@@ -83,7 +100,9 @@ internal sealed class BenchServer : IDisposable
     {
         try
         {
-            return 1024 * long.Parse(File.ReadLines($"/proc/{id}/status").Single(line => line.StartsWith("VmRSS", StringComparison.Ordinal)).Split(' ', StringSplitOptions.RemoveEmptyEntries)[1], CultureInfo.InvariantCulture);
+            return 1024 * long.Parse(
+                File.ReadLines($"/proc/{id}/status").Single(line => line.StartsWith("VmRSS", StringComparison.Ordinal))
+                    .Split(' ', StringSplitOptions.RemoveEmptyEntries)[1], CultureInfo.InvariantCulture);
         }
         catch (Exception ended) when (ended is IOException or InvalidOperationException)
         {

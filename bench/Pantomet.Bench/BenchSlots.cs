@@ -35,12 +35,16 @@ internal static class BenchSlots
     /// <summary>A free shape at some widths in one format.</summary>
     public static Slot Of(PictureFormat format, IReadOnlyList<int> widths, QualityRange quality, long? cap) => new(
         "bench.slot", "bench", new Shape.Free(), Fit.Cover, BackgroundColour.White, new SizeRule.Widths(widths), [], [format], Delivery.One,
-        cap is { } most ? new FileLimits(new ByteCount(most), null, null) : FileLimits.None, quality, ColourPolicy.Srgb, MetadataPolicy.Rights, TransparencyPolicy.WhereItCan, [], NamePattern.Usual);
+        cap is { } most
+            ? new FileLimits(new ByteCount(most), null, null)
+            : FileLimits.None, quality, ColourPolicy.Srgb, MetadataPolicy.Rights, TransparencyPolicy.WhereItCan, [], NamePattern.Usual);
 
     /// <summary>The recipe of the first file that a slot wants of a picture.</summary>
     public static RenderRecipe Recipe(SourceFacts facts, Slot slot) => Recipe(facts, SlotPlan.For(slot, Source(facts)).Variants[0], slot);
 
-    public static RenderRecipe Recipe(SourceFacts facts, PlannedVariant variant, Slot slot) => RecipeRules.For(Source(facts), variant, slot);
+    public static RenderRecipe Recipe(SourceFacts facts, PlannedVariant variant, Slot slot) =>
+        RecipeRules.For(Source(facts), variant, slot);
 
-    public static Source Source(SourceFacts facts) => new(SourceId.FromHash(new byte[32]), facts, "bench", 1, default, SourceFraming.None, null);
+    public static Source Source(SourceFacts facts) =>
+        new(SourceId.FromHash(new byte[32]), facts, "bench", 1, default, SourceFraming.None, null);
 }

@@ -28,7 +28,10 @@ internal static class BestLadderBench
             var cost = Stopwatches.Least(Times, () => LadderCost.Of(best, demands, bytes));
             var ours = LadderCost.Of(best, demands, bytes);
             var even = LadderCost.Of(EvenLadder.For(demands, 8), demands, bytes);
-            Console.WriteLine($"  density cap {promise.DensityCap?.ToString() ?? "none"}: {solve * 1000:0} ms on this machine = {solve / cost:0} × playing the visits through once; bytes ÷ even steps {ours.BytesPerVisit / even.BytesPerVisit:0.000}; under-served {ours.UnderServed:0%}, even steps {even.UnderServed:0%}");
+            Console.WriteLine(
+                $"  density cap {promise.DensityCap?.ToString() ?? "none"}: {solve * 1000:0} ms on this machine = {solve / cost:0} × " +
+                $"playing the visits through once; bytes ÷ even steps {ours.BytesPerVisit / even.BytesPerVisit:0.000}; under-served " +
+                $"{ours.UnderServed:0%}, even steps {even.UnderServed:0%}");
         }
     }
 }

@@ -9,7 +9,8 @@ using Pantomet.Imaging.Sources;
 
 namespace Pantomet.Bench;
 
-/// <summary>What meeting a byte limit costs, in final encodes of the same file, over photographs, sizes, formats and caps from loose to tight; and whether what it says is so.</summary>
+/// <summary>What meeting a byte limit costs, in final encodes of the same file, over photographs, sizes, formats and caps from loose to
+/// tight; and whether what it says is so.</summary>
 internal static class ByteLimitBench
 {
     private static readonly int[] Widths = [400, 700, 1000, 1800, 2500];
@@ -18,14 +19,19 @@ internal static class ByteLimitBench
 
     private static readonly string[] Photographs =
     [
-        "hill-flight.jpg", "beach-morning.jpg", "dune-box-kite.jpg", "line-spools.jpg", "ribbon-tails-detail.jpg", "studio-delta.jpg", "workbench-topdown.jpg",
+        "hill-flight.jpg", "beach-morning.jpg", "dune-box-kite.jpg", "line-spools.jpg", "ribbon-tails-detail.jpg", "studio-delta.jpg",
+            "workbench-topdown.jpg",
     ];
 
     public static void Run(string demo)
     {
         var shares = string.Join(", ", Shares);
-        Console.WriteLine($"Byte limits: {Photographs.Length} photographs × widths {string.Join(", ", Widths)} × caps of {shares} times the weight at the best quality; quick effort, floor {ScoreDemand.Default.Min}");
-        Console.WriteLine("  format   cases   cost in final encodes (mean, median, 90 %)   over cap   use 90 % of the cap, where the best quality exceeds it   stopped, confirmed by brute force");
+        Console.WriteLine(
+            $"Byte limits: {Photographs.Length} photographs × widths {string.Join(", ", Widths)} × caps of {shares} times the weight at " +
+            $"the best quality; quick effort, floor {ScoreDemand.Default.Min}");
+        Console.WriteLine(
+            "  format   cases   cost in final encodes (mean, median, 90 %)   over cap   use 90 % of the cap, where the best quality " +
+            "exceeds it   stopped, confirmed by brute force");
         foreach (var format in Formats)
         {
             var tally = new Tally();
@@ -41,7 +47,9 @@ internal static class ByteLimitBench
 
             var costs = tally.Costs.Order().ToList();
             Console.WriteLine(
-                $"  {format,-8} {tally.Cases,5}   {costs.Average(),14:0.00} {costs[costs.Count / 2],8:0.00} {costs[costs.Count * 9 / 10],6:0.00}   {tally.Over,20}   {tally.Used,30} of {tally.Tight,-20}   {tally.Confirmed} of {tally.Stopped}");
+                $"  {format,-8} {tally.Cases,5}   {costs.Average(),14:0.00} {costs[costs.Count / 2],8:0.00} " +
+                $"{costs[costs.Count * 9 / 10],6:0.00}   {tally.Over,20}   {tally.Used,30} of {tally.Tight,-20}   {tally.Confirmed} of " +
+                $"{tally.Stopped}");
         }
     }
 

@@ -10,11 +10,13 @@ using Pantomet.Imaging.Sources;
 namespace Pantomet.Bench;
 
 /// <summary>What no run can do without: one decode of a source, then one resample and one final encode for each variant.</summary>
-/// <remarks>Every core is at work on a source of its own: two cores that share a processor are slower than one alone, in a run too.</remarks>
+/// <remarks>Every core is at work on a source of its own: two cores that share a processor are slower than one alone, in a run
+/// too.</remarks>
 internal static class CodecFloor
 {
     /// <summary>A source, and each file of it with the settings that a run encodes it with in the end.</summary>
-    /// <remarks>Not by way of a guess: with colour at full resolution, which the run decides picture by picture, an encode is half as long again.</remarks>
+    /// <remarks>Not by way of a guess: with colour at full resolution, which the run decides picture by picture, an encode is half as long
+    /// again.</remarks>
     public sealed record Work(string Path, SourceFacts Facts, IReadOnlyList<(PlannedVariant Variant, EncoderSettings Settings)> Files)
     {
         /// <param name="path">The source.</param>
@@ -40,7 +42,8 @@ internal static class CodecFloor
         using var decoded = loaded.CopyMemory();
         foreach (var (variant, settings) in source.Files)
         {
-            using var pixels = decoded.ThumbnailImage(variant.Size.Picture.Width, height: variant.Size.Picture.Height, size: Enums.Size.Force, noRotate: true);
+            using var pixels = decoded.ThumbnailImage(
+                variant.Size.Picture.Width, height: variant.Size.Picture.Height, size: Enums.Size.Force, noRotate: true);
             Encoder.Lossy(pixels, PictureFormat.Jpeg, 80, settings);
         }
     });
@@ -59,5 +62,8 @@ internal static class CodecFloor
     });
 
     private static double OnEachCore(IReadOnlyList<Work> sources, int times, Action<Work> work) =>
-        Stopwatches.Least(times, () => Parallel.ForEach(sources, new ParallelOptions { MaxDegreeOfParallelism = Environment.ProcessorCount }, work)) / sources.Count;
+        Stopwatches.Least(
+            times, () =>
+                Parallel.ForEach(
+                    sources, new ParallelOptions { MaxDegreeOfParallelism = Environment.ProcessorCount }, work)) / sources.Count;
 }

@@ -23,8 +23,12 @@ internal static class FramingBench
         var empty = Timed(_ => server.Http.GetAsync(new Uri("/api/nothing", UriKind.Relative)).Result.ReasonPhrase!);
         var drawn = Timed(at => server.Post($"/api/framings/{source}/try", Subject(at)));
         var dragged = Timed(at => server.Post($"/api/framings/{source}/try", Crop(at)));
-        Console.WriteLine($"Live framing: a 20-megapixel source in {Shapes} shapes, the demo's over and over; {Requests} requests each, over HTTP on this machine");
-        Console.WriteLine($"  p95 of drawing the subject:  {drawn.P95:0.0} ms (p50 {drawn.P50:0.0} ms), {drawn.P95 / empty.P95:0} × an empty request's {empty.P95:0.00} ms");
+        Console.WriteLine(
+            $"Live framing: a 20-megapixel source in {Shapes} shapes, the demo's over and over; {Requests} requests each, over HTTP on " +
+            $"this machine");
+        Console.WriteLine(
+            $"  p95 of drawing the subject:  {drawn.P95:0.0} ms (p50 {drawn.P50:0.0} ms), {drawn.P95 / empty.P95:0} × an empty request's " +
+            $"{empty.P95:0.00} ms");
         Console.WriteLine($"  p95 of dragging one crop:    {dragged.P95:0.0} ms (p50 {dragged.P50:0.0} ms), {dragged.P95 / empty.P95:0} ×");
     }
 
@@ -48,7 +52,8 @@ internal static class FramingBench
     private static JsonObject Subject(int at) => new()
     {
         ["act"] = "decide",
-        ["subject"] = new JsonObject { ["x"] = 200 + (at * 5), ["y"] = 300 + (at * 3), ["width"] = 700 + (at * 4), ["height"] = 900 + (at * 3) },
+        ["subject"] =
+            new JsonObject { ["x"] = 200 + (at * 5), ["y"] = 300 + (at * 3), ["width"] = 700 + (at * 4), ["height"] = 900 + (at * 3) },
     };
 
     private static JsonObject Crop(int at) => new()
@@ -62,7 +67,8 @@ internal static class FramingBench
     private static JsonObject Destination()
     {
         var files = Directory.EnumerateFiles(Path.Combine(Repository.Root, "demo", "destinations"), "*.json").Order(StringComparer.Ordinal);
-        var demo = files.SelectMany(file => JsonNode.Parse(File.ReadAllText(file))!["slots"]!.AsArray()).Where(slot => slot!["tiers"] is null).ToList();
+        var demo = files.SelectMany(file => JsonNode.Parse(File.ReadAllText(file))!["slots"]!.AsArray())
+            .Where(slot => slot!["tiers"] is null).ToList();
         var slots = new JsonArray();
         for (var at = 0; at < Shapes; at++)
         {
@@ -71,6 +77,13 @@ internal static class FramingBench
             slots.Add(slot);
         }
 
-        return new JsonObject { ["format"] = "pantomet-destination-1", ["id"] = "bench", ["name"] = "Bench", ["kind"] = "site", ["slots"] = slots };
+        return new JsonObject
+        {
+            ["format"] = "pantomet-destination-1",
+            ["id"] = "bench",
+            ["name"] = "Bench",
+            ["kind"] = "site",
+            ["slots"] = slots
+        };
     }
 }

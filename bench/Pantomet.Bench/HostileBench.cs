@@ -6,12 +6,15 @@ using Pantomet.Server.Tests.Hostile;
 
 namespace Pantomet.Bench;
 
-/// <summary>What pictures that are made to do harm cost: how long until there is an answer, how long others wait meanwhile, how much memory all processes hold together.</summary>
+/// <summary>What pictures that are made to do harm cost: how long until there is an answer, how long others wait meanwhile, how much memory
+/// all processes hold together.</summary>
 internal static class HostileBench
 {
     public static void Run()
     {
-        Console.WriteLine("Hostile pictures: seconds until there is an answer; the longest that /healthz takes meanwhile; the most memory of the server and its decoders together");
+        Console.WriteLine(
+            "Hostile pictures: seconds until there is an answer; the longest that /healthz takes meanwhile; the most memory of the " +
+            "server and its decoders together");
         using var server = new BenchServer();
         // The first request to a server takes 0.8 s, whatever it is about.
         server.Http.GetStringAsync(new Uri("/healthz", UriKind.Relative)).Wait();
@@ -39,7 +42,10 @@ internal static class HostileBench
             others.Wait();
             var entry = answer.Content.ReadFromJsonAsync<JsonArray>().Result![0]!;
             var outcome = entry["problem"] is { } problem ? ((string)problem["type"]!).Split('/')[^1] : "taken in";
-            Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"  {name,-28} {bytes.Length / 1e3,8:#,0.0} kB  {seconds,5:0.0} s  {slowest,5:0.00} s  {most / 1e6,6:#,0} MB  {outcome}"));
+            Console.WriteLine(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"  {name,-28} {bytes.Length / 1e3,8:#,0.0} kB  {seconds,5:0.0} s  {slowest,5:0.00} s  {most / 1e6,6:#,0} MB  {outcome}"));
         }
     }
 }

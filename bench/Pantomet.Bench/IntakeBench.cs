@@ -3,7 +3,8 @@ using Pantomet.Imaging.Sources;
 
 namespace Pantomet.Bench;
 
-/// <summary>Taking in 48 photographs of 12 to 18 megapixels, a few at a time as the page sends them, against looking at the same files in this process.</summary>
+/// <summary>Taking in 48 photographs of 12 to 18 megapixels, a few at a time as the page sends them, against looking at the same files in
+/// this process.</summary>
 internal static class IntakeBench
 {
     private const int Photographs = 48;
@@ -29,14 +30,18 @@ internal static class IntakeBench
             bare += Look(some);
         }
 
-        Console.WriteLine($"Intake: {Photographs} photographs of 12 to 18 megapixels, {SentAtOnce} at a time, through the server; {Environment.ProcessorCount} cores");
+        Console.WriteLine(
+            $"Intake: {Photographs} photographs of 12 to 18 megapixels, {SentAtOnce} at a time, through the server; " +
+            $"{Environment.ProcessorCount} cores");
         Console.WriteLine($"  time: {ours:0.0} s; ÷ looking at them in one process, on as many cores ({bare:0.0} s): {ours / bare:0.00}");
     }
 
     private static double Look(IReadOnlyCollection<string> files)
     {
         var watch = Stopwatch.StartNew();
-        Parallel.ForEach(files, new ParallelOptions { MaxDegreeOfParallelism = Environment.ProcessorCount }, file => SourceProbe.Probe(file, long.MaxValue));
+        Parallel.ForEach(
+            files, new ParallelOptions { MaxDegreeOfParallelism = Environment.ProcessorCount },
+            file => SourceProbe.Probe(file, long.MaxValue));
         return watch.Elapsed.TotalSeconds;
     }
 }

@@ -10,7 +10,8 @@ internal static class Judge
     public static bool IsThere => Has("butteraugli_main");
 
     /// <summary>Whether a program is on the path.</summary>
-    public static bool Has(string program) => Environment.GetEnvironmentVariable("PATH")!.Split(':').Any(path => File.Exists(Path.Combine(path, program)));
+    public static bool Has(string program) =>
+        Environment.GetEnvironmentVariable("PATH")!.Split(':').Any(path => File.Exists(Path.Combine(path, program)));
 
     /// <summary>The 3-norm of the distance between two PNG files; 0 for the same.</summary>
     public static double Distance(string before, string after)
@@ -22,7 +23,8 @@ internal static class Judge
     /// <summary>Runs a program and gives what it says.</summary>
     public static string Run(string program, params string[] arguments)
     {
-        using var process = Process.Start(new ProcessStartInfo(program, arguments) { RedirectStandardOutput = true, RedirectStandardError = true })!;
+        using var process = Process.Start(
+            new ProcessStartInfo(program, arguments) { RedirectStandardOutput = true, RedirectStandardError = true })!;
         var said = process.StandardOutput.ReadToEnd();
         process.WaitForExit();
         return said;

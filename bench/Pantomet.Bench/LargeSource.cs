@@ -2,7 +2,8 @@ using NetVips;
 
 namespace Pantomet.Bench;
 
-/// <summary>Pictures as large as a camera's: the demo has none, but its largest photograph, enlarged with its grain, compresses like one.</summary>
+/// <summary>Pictures as large as a camera's: the demo has none, but its largest photograph, enlarged with its grain, compresses like
+/// one.</summary>
 internal static class LargeSource
 {
     /// <summary>Writes photographs of 12 to 18 megapixels, of five scenes; a comment in each file makes it another one.</summary>
@@ -13,7 +14,9 @@ internal static class LargeSource
     {
         string[] scenes = ["workbench-topdown", "hill-flight", "beach-morning", "line-spools", "dune-box-kite"];
         long[] pixels = [12_000_000, 14_000_000, 15_000_000, 16_000_000, 18_000_000];
-        var first = scenes.Select((scene, at) => File.ReadAllBytes(Enlarged(Path.Combine(demo, $"{scene}.jpg"), folder.Path($"{scene}.large"), pixels[at]))).ToList();
+        var first = scenes.Select(
+            (scene, at) => File.ReadAllBytes(Enlarged(Path.Combine(demo, $"{scene}.jpg"), folder.Path($"{scene}.large"), pixels[at])))
+                .ToList();
         return [.. Enumerable.Range(0, count).Select(index =>
         {
             var path = folder.Path($"photograph-{index:000}.jpg");
@@ -34,7 +37,8 @@ internal static class LargeSource
     /// <param name="demoPicture">A photograph of the demo.</param>
     /// <param name="path">Where to.</param>
     /// <param name="scale">Of both sides.</param>
-    /// <param name="isDense">With twice the grain and as few losses as JPEG has, in scans that grow finer: as an editor saves at its best, and a decoder takes four times as long to read.</param>
+    /// <param name="isDense">With twice the grain and as few losses as JPEG has, in scans that grow finer: as an editor saves at its best,
+    /// and a decoder takes four times as long to read.</param>
     public static string Enlarged(string demoPicture, string path, double scale, bool isDense = false)
     {
         Imaging.VipsRuntime.Start();

@@ -19,9 +19,12 @@ internal static class ManyBench
 
     private static readonly string[] Requests =
     [
-        "/api/sources?limit=200", "/api/sources?search=kite-77&limit=200", "/api/board?limit=60", "/api/board?limit=60&offset=8000", "/api/board?limit=60&state=done",
-        "/api/board?limit=60&search=kite-77", "/api/board/ids?state=open", "/api/variants?limit=200", "/api/runs", "/api/packages", "/api/totals",
-        "/api/weighing/worst?by=bytes", "/api/weighing/worst?by=score", "/api/weighing/worst?by=cap", "/api/weighing/worst?by=saving", "/api/weighing/worst?by=score&offset=5000", "/api/totals/page?slot=bench.s1:24&slot=bench.s20", "/api/space",
+        "/api/sources?limit=200", "/api/sources?search=kite-77&limit=200", "/api/board?limit=60", "/api/board?limit=60&offset=8000",
+            "/api/board?limit=60&state=done",
+        "/api/board?limit=60&search=kite-77", "/api/board/ids?state=open", "/api/variants?limit=200", "/api/runs", "/api/packages",
+        "/api/totals",
+        "/api/weighing/worst?by=bytes", "/api/weighing/worst?by=score", "/api/weighing/worst?by=cap", "/api/weighing/worst?by=saving",
+        "/api/weighing/worst?by=score&offset=5000", "/api/totals/page?slot=bench.s1:24&slot=bench.s20", "/api/space",
     ];
 
     public static void Run(string demo)
@@ -67,11 +70,18 @@ internal static class ManyBench
         }
 
         Console.WriteLine("  from page to page in the browser:");
-        using var browser = Process.Start(new ProcessStartInfo("npm", ["run", "--silent", "measure", "--", "pages.measure.ts"]) { WorkingDirectory = journeys, Environment = { ["PANTOMET_URL"] = url.ToString().TrimEnd('/') } })!;
+        using var browser = Process.Start(
+            new ProcessStartInfo(
+                "npm", ["run", "--silent", "measure", "--", "pages.measure.ts"])
+            {
+                WorkingDirectory = journeys,
+                Environment = { ["PANTOMET_URL"] = url.ToString().TrimEnd('/') }
+            })!;
         browser.WaitForExit();
     }
 
-    // Rows only: no list looks at a file. Each has the recipe that its plan asks for, so that all of them are current, and a weight and a score of its own.
+    // Rows only: no list looks at a file. Each has the recipe that its plan asks for, so that all of them are current, and a weight and a
+    // score of its own.
     private static void Multiply(string path)
     {
         var random = new Random(7);
@@ -83,13 +93,17 @@ internal static class ManyBench
         var variants = Columns(database, "Variants", "Sequence", "Id", "SourceId", "Recipe", "FileSequence");
         var files = Columns(database, "RenderedFiles", "Sequence", "Recipe", "Bytes", "Points");
         using var copied = new SqliteCommand(
-            $"INSERT INTO RenderedFiles (Recipe, Bytes, Points, {files}) SELECT $recipe, $bytes, $points, {files} FROM RenderedFiles WHERE Sequence = $file; " +
-            $"INSERT INTO Variants (Id, SourceId, Recipe, FileSequence, {variants}) SELECT lower(hex(randomblob(16))), $source, $recipe, last_insert_rowid(), {variants} FROM Variants WHERE Sequence = $like",
+            $"INSERT INTO RenderedFiles (Recipe, Bytes, Points, {files}) SELECT $recipe, $bytes, $points, {files} FROM RenderedFiles " +
+            $"WHERE Sequence = $file; " +
+            $"INSERT INTO Variants (Id, SourceId, Recipe, FileSequence, {variants}) SELECT lower(hex(randomblob(16))), $source, $recipe, " +
+            $"last_insert_rowid(), {variants} FROM Variants WHERE Sequence = $like",
             database);
         for (var at = 1; at < Sources; at++)
         {
             var source = original.ToSource() with { Id = SourceId.FromHash(Convert.FromHexString($"{at:x8}{original.Id[8..]}")) };
-            Execute(database, $"INSERT INTO Sources (Id, Stem, {sources}) SELECT '{source.Id.Sha256}', 'kite-{at}', {sources} FROM Sources WHERE Id = '{original.Id}'");
+            Execute(database,
+                $"INSERT INTO Sources (Id, Stem, {sources}) SELECT '{source.Id.Sha256}', 'kite-{at}', {sources} FROM Sources WHERE Id = " +
+                $"'{original.Id}'");
             foreach (var (slot, planned, row) in made)
             {
                 copied.Parameters.Clear();
@@ -108,10 +122,13 @@ internal static class ManyBench
 
     private static (SourceRow Source, List<(Slot Slot, PlannedVariant Planned, VariantRow Row)> Made) Read(string path)
     {
-        using var database = new PantometDb(new DbContextOptionsBuilder<PantometDb>().UseSqlite($"Data Source={path};Pooling=False").Options);
+        using var database = new PantometDb(
+            new DbContextOptionsBuilder<PantometDb>().UseSqlite($"Data Source={path};Pooling=False").Options);
         var source = database.Sources.Single();
         var slots = DestinationReader.Read(database.Destinations.Single().Document).Destination!.Slots.ToDictionary(slot => slot.Id);
-        return (source, [.. database.Variants.Include(row => row.File).AsEnumerable().Select(row => (slots[row.SlotId], SlotPlan.For(slots[row.SlotId], source.ToSource()).Variants.Single(), row))]);
+        return (source,
+            [.. database.Variants.Include(row => row.File).AsEnumerable()
+                .Select(row => (slots[row.SlotId], SlotPlan.For(slots[row.SlotId], source.ToSource()).Variants.Single(), row))]);
     }
 
     private static string Columns(SqliteConnection database, string table, params string[] without)

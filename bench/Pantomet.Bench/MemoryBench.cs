@@ -10,12 +10,15 @@ internal static class MemoryBench
         using var folder = new Folder();
         var files = LargeSource.Photographs(demo, folder, Photographs);
         using var server = new BenchServer();
-        (string, int)[] slots = [("bench.a", 2500), ("bench.b", 2000), ("bench.c", 1500), ("bench.d", 1000), ("bench.e", 600), ("bench.f", 300)];
+        (string, int)[] slots =
+            [("bench.a", 2500), ("bench.b", 2000), ("bench.c", 1500), ("bench.d", 1000), ("bench.e", 600), ("bench.f", 300)];
         server.Post("/api/destinations", BenchSlots.Document("bench", slots, 80));
         var ids = files.ConvertAll(server.TakeIn);
         var atIntake = server.PeakMemory();
         var (seconds, run) = server.Run(ids, [.. slots.Select(slot => slot.Item1)]);
-        Console.WriteLine($"Memory: {Photographs} photographs of 12 to 18 megapixels taken in, {run["done"]} variants made in {seconds:0} s");
-        Console.WriteLine($"  most memory of the server's process: {atIntake / 1e6:0} MB after the intake, {server.PeakMemory() / 1e6:0} MB after the run");
+        Console.WriteLine(
+            $"Memory: {Photographs} photographs of 12 to 18 megapixels taken in, {run["done"]} variants made in {seconds:0} s");
+        Console.WriteLine(
+            $"  most memory of the server's process: {atIntake / 1e6:0} MB after the intake, {server.PeakMemory() / 1e6:0} MB after the run");
     }
 }

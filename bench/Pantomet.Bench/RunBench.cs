@@ -34,9 +34,13 @@ internal static class RunBench
             shared += some.Length * CodecFloor.Shared(sources, 1);
         }
 
-        Console.WriteLine($"Run: {Photographs} photographs of 12 to 18 megapixels in {slots.Length} JPEG widths, quality 80, through the server, which also scores, checks and keeps every file; {Environment.ProcessorCount} cores");
+        Console.WriteLine(
+            $"Run: {Photographs} photographs of 12 to 18 megapixels in {slots.Length} JPEG widths, quality 80, through the server, which " +
+            $"also scores, checks and keeps every file; {Environment.ProcessorCount} cores");
         Console.WriteLine($"  its cores were at work {worked / seconds / Environment.ProcessorCount:0%} of the time");
-        Console.WriteLine($"  time: {seconds:0.0} s; ÷ codec floor (a decode of each source, a resample and an encode of each variant, on as many cores): {seconds / floor:0.00}");
+        Console.WriteLine(
+            $"  time: {seconds:0.0} s; ÷ codec floor (a decode of each source, a resample and an encode of each variant, on as many " +
+            $"cores): {seconds / floor:0.00}");
         Console.WriteLine($"  ÷ the same where variants share their resampling, as the run does: {seconds / shared:0.00}");
     }
 }

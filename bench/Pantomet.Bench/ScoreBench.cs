@@ -18,7 +18,8 @@ internal static class ScoreBench
     ];
 
     private static readonly (PictureFormat Format, int[] Qualities)[] Encodings =
-        [(PictureFormat.Jpeg, [97, 92, 85, 75, 65, 50, 35, 20, 10]), (PictureFormat.WebP, [95, 85, 75, 60, 40, 20]), (PictureFormat.Avif, [85, 70, 55, 40, 25])];
+        [(PictureFormat.Jpeg, [97, 92, 85, 75, 65, 50, 35, 20, 10]), (PictureFormat.WebP, [95, 85, 75, 60, 40, 20]),
+            (PictureFormat.Avif, [85, 70, 55, 40, 25])];
 
     public static void Run(string demo)
     {
@@ -31,7 +32,8 @@ internal static class ScoreBench
             using var small = Image.Thumbnail(Path.Combine(demo, name), 800);
             using var picture = (small.HasAlpha() ? small.Flatten([255.0]) : small).CopyMemory();
             picture.Pngsave(folder.Path("before.png"));
-            foreach (var (format, quality) in Encodings.SelectMany(encoding => encoding.Qualities.Select(quality => (encoding.Format, quality))))
+            foreach (var (format, quality) in Encodings.SelectMany(
+                encoding => encoding.Qualities.Select(quality => (encoding.Format, quality))))
             {
                 var file = Encoder.Lossy(picture, format, quality, new EncoderSettings(false, Effort.Quick, Enums.ForeignKeep.None));
                 scores.Add(PictureScore.Of(picture, file, Fineness.FromHalf).Points);
@@ -54,14 +56,17 @@ internal static class ScoreBench
     {
         using var picture = Image.Thumbnail(Path.Combine(demo, "workbench-topdown.jpg"), 2000).CopyMemory();
         var file = Encoder.Lossy(picture, PictureFormat.Jpeg, 80, new EncoderSettings(false, Effort.Quick, Enums.ForeignKeep.None));
-        var encode = Stopwatches.Least(5, () => Encoder.Lossy(picture, PictureFormat.Jpeg, 80, new EncoderSettings(false, Effort.Quick, Enums.ForeignKeep.None)));
+        var encode = Stopwatches.Least(
+            5, () => Encoder.Lossy(picture, PictureFormat.Jpeg, 80, new EncoderSettings(false, Effort.Quick, Enums.ForeignKeep.None)));
         using var before = PictureScore.Planes(picture, Fineness.FromHalf);
         using var lighter = PictureScore.Planes(picture, Fineness.FromHalf);
         foreach (ref var value in lighter.Luma.Values)
             value++;
         var score = Stopwatches.Least(15, () => VisualScore.Of(before, lighter));
         var all = Stopwatches.Least(15, () => PictureScore.Of(picture, file, Fineness.FromHalf));
-        Console.WriteLine(FormattableString.Invariant($"  cost at {picture.Width} × {picture.Height}, in final JPEG encodes: {score / encode:0.00} to compare, {all / encode:0.00} with decoding and colour"));
+        Console.WriteLine(
+            FormattableString.Invariant(
+                $"  cost at {picture.Width} × {picture.Height}, in final JPEG encodes: {score / encode:0.00} to compare, {all / encode:0.00} with decoding and colour"));
     }
 
     // Spearman's: the correlation of ranks; no two values are equal here.
@@ -70,7 +75,8 @@ internal static class ScoreBench
         static double[] Ranks(List<double> values)
         {
             var ranks = new double[values.Count];
-            foreach (var (index, rank) in values.Select((value, index) => (value, index)).OrderBy(pair => pair.value).Select((pair, rank) => (pair.index, rank)))
+            foreach (var (index, rank) in values.Select((value, index) => (value, index)).OrderBy(pair => pair.value)
+                .Select((pair, rank) => (pair.index, rank)))
                 ranks[index] = rank;
             return ranks;
         }

@@ -46,7 +46,8 @@ public sealed class ContentStore(string stagingFolder)
                 }
             },
             cancel);
-        return new StagedFile(path, Convert.ToHexStringLower(hash.GetHashAndReset()), Convert.ToHexStringLower(checksum.GetCurrentHash()), bytes);
+        return new StagedFile(
+            path, Convert.ToHexStringLower(hash.GetHashAndReset()), Convert.ToHexStringLower(checksum.GetCurrentHash()), bytes);
     }
 
     /// <summary>Writes bytes to the staging folder.</summary>
@@ -56,7 +57,9 @@ public sealed class ContentStore(string stagingFolder)
     public async Task<StagedFile> StageAsync(byte[] content, CancellationToken cancel)
     {
         var path = await StageAsync(async file => await file.WriteAsync(content, cancel), cancel);
-        return new StagedFile(path, Convert.ToHexStringLower(SHA256.HashData(content)), Convert.ToHexStringLower(XxHash128.Hash(content)), content.LongLength);
+        return new StagedFile(
+            path, Convert.ToHexStringLower(SHA256.HashData(content)), Convert.ToHexStringLower(XxHash128.Hash(content)),
+            content.LongLength);
     }
 
     /// <summary>Gives a staged file its place. When the same content is there already, that stays.</summary>

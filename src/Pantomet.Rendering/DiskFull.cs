@@ -4,7 +4,8 @@ namespace Pantomet.Rendering;
 public static class DiskFull
 {
     /// <summary>What is said of it.</summary>
-    public const string Sentence = "The disk of the server is full. Nothing that was there before is lost. Make room on it, then try again.";
+    public const string Sentence =
+        "The disk of the server is full. Nothing that was there before is lost. Make room on it, then try again.";
 
     // errno of Linux: ENOSPC and EDQUOT.
     private const int NoSpaceLeft = 28;

@@ -73,7 +73,8 @@ public sealed class OpenSources(long maxBytes, long maxRunBytes) : IDisposable
         var isRun = priority >= RenderPriority.Run;
         var ofKind = held.Where(entry => entry.IsOfRun == isRun).ToList();
         // One of its kind is always let in: a run must not keep who looks at the screen waiting for its end, nor the other way round.
-        return ofKind.Count == 0 || (isRun ? ofKind.Sum(entry => entry.Bytes) + bytes <= maxRunBytes : held.Sum(entry => entry.Bytes) + bytes <= maxBytes);
+        return ofKind.Count == 0 ||
+            (isRun ? ofKind.Sum(entry => entry.Bytes) + bytes <= maxRunBytes : held.Sum(entry => entry.Bytes) + bytes <= maxBytes);
     }
 
     // What nobody holds goes, the one that was used longest ago first.

@@ -44,11 +44,13 @@ public sealed class PreparedPicture(WeighablePicture picture) : IDisposable
     {
         var trials = picture.TrialsWith(picture.Settings);
         if (trials.Sample is not { } sample)
-            return [.. qualities.Select(quality => (quality, At(quality))).Select(tried => (tried.quality, tried.Item2.File.LongLength, tried.Item2.Points))];
+            return [.. qualities.Select(quality => (quality, At(quality)))
+                .Select(tried => (tried.quality, tried.Item2.File.LongLength, tried.Item2.Points))];
         // One file of the whole picture says how far off its sample is.
         var whole = At(Anchor);
         var (times, more) = ((double)whole.File.LongLength / sample.Bytes(Anchor), whole.Points - sample.Points(Anchor));
-        return [.. qualities.Select(quality => (quality, (long)(sample.Bytes(quality) * times), Math.Clamp(sample.Points(quality) + more, 0, 100)))];
+        return [.. qualities.Select(
+            quality => (quality, (long)(sample.Bytes(quality) * times), Math.Clamp(sample.Points(quality) + more, 0, 100)))];
     }
 
     /// <inheritdoc/>

@@ -7,7 +7,8 @@ using Pantomet.Imaging.Sources;
 
 namespace Pantomet.Rendering;
 
-/// <summary>From a recipe to a kept, proven file. What is there already is not made again, and what is asked for twice is made once.</summary>
+/// <summary>From a recipe to a kept, proven file. What is there already is not made again, and what is asked for twice is made
+/// once.</summary>
 /// <param name="index">Knows what was rendered.</param>
 /// <param name="sources">Knows the originals.</param>
 /// <param name="open">Holds their pixels.</param>
@@ -16,7 +17,8 @@ namespace Pantomet.Rendering;
 /// <param name="folder">Where rendered files are kept.</param>
 /// <param name="log">Is told of faults.</param>
 public sealed class RenderService(
-    IRenderedFiles index, ISourceFiles sources, OpenSources open, RenderSeats seats, ContentStore store, string folder, ILogger<RenderService> log)
+    IRenderedFiles index, ISourceFiles sources, OpenSources open, RenderSeats seats, ContentStore store, string folder,
+    ILogger<RenderService> log)
 {
     private readonly SingleFlight<string, RenderOutcome> flights = new();
 
@@ -25,7 +27,8 @@ public sealed class RenderService(
     /// <param name="priority">Who goes first.</param>
     /// <param name="remedies">What could be wanted instead where that cannot be; null looks for no remedies.</param>
     /// <param name="cancel">The asker is gone. What others wait for goes on.</param>
-    /// <param name="keep">Puts a new file into the index, for who writes more in the same step; null is <see cref="IRenderedFiles.KeepAsync"/>.
+    /// <param name="keep">Puts a new file into the index, for who writes more in the same step; null is
+    /// <see cref="IRenderedFiles.KeepAsync"/>.
     /// Not asked where the file is there already, or another makes it.</param>
     /// <exception cref="Exception">The index could not be read or written.</exception>
     public async Task<RenderOutcome> RenderAsync(
@@ -79,7 +82,8 @@ public sealed class RenderService(
             ContentStore.Keep(staged, folder);
             var under = accepted.For(staged.Bytes, made.IsFreeOfMax);
             return RenderOutcome.Done(
-                new RenderedFile(0, under.Hash, staged.Sha256, made.Format, staged.Bytes, made.Quality, made.Encoding, made.Points, made.Findings));
+                new RenderedFile(
+                    0, under.Hash, staged.Sha256, made.Format, staged.Bytes, made.Quality, made.Encoding, made.Points, made.Findings));
         }
         catch (Exception problem) when (DiskFull.Is(problem))
         {

@@ -16,7 +16,8 @@ namespace Pantomet.Rendering;
 /// <param name="Points">Of its <see cref="VisualScore"/>.</param>
 /// <param name="Findings">What its check had to say.</param>
 public sealed record RenderedFile(
-    long Id, string Recipe, string Sha256, PictureFormat Format, long Bytes, int? Quality, string Encoding, double Points, IReadOnlyList<Finding> Findings);
+    long Id, string Recipe, string Sha256, PictureFormat Format, long Bytes, int? Quality, string Encoding, double Points,
+    IReadOnlyList<Finding> Findings);
 
 /// <summary>Remembers which files were rendered. The files themselves are in the <see cref="ContentStore"/>.</summary>
 public interface IRenderedFiles
@@ -60,7 +61,8 @@ public enum RenderState
 /// <param name="Findings">Of the file, or why there is none.</param>
 /// <param name="Remedies">What would mend it, as tried; empty where there is a file.</param>
 public sealed record RenderOutcome(
-    RenderState State, string Recipe, PictureFormat Format, RenderedFile? File, IReadOnlyList<Finding> Findings, IReadOnlyList<WeightRemedy> Remedies)
+    RenderState State, string Recipe, PictureFormat Format, RenderedFile? File, IReadOnlyList<Finding> Findings,
+    IReadOnlyList<WeightRemedy> Remedies)
 {
     /// <summary>There is a file.</summary>
     /// <param name="file">The file.</param>

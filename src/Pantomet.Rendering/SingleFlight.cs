@@ -14,7 +14,8 @@ public sealed class SingleFlight<TKey, TResult>
     /// <param name="work">Is told to stop when nobody waits any more.</param>
     /// <param name="cancel">This asker is gone; the others still get it.</param>
     /// <returns>What came of it, and whether this asker was the first.</returns>
-    public async Task<(TResult Result, bool IsFirst)> DoAsync(TKey key, Func<CancellationToken, Task<TResult>> work, CancellationToken cancel)
+    public async Task<(TResult Result, bool IsFirst)> DoAsync(
+        TKey key, Func<CancellationToken, Task<TResult>> work, CancellationToken cancel)
     {
         cancel.ThrowIfCancellationRequested();
         Flight flight;

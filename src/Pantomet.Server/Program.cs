@@ -49,7 +49,10 @@ services.AddPooledDbContextFactory<PantometDb>((provider, options) => options
         sqlite => sqlite.UseParameterizedCollectionMode(ParameterTranslationMode.Parameter))
     .AddInterceptors(new ShortWaits()));
 services.AddScoped(provider => provider.GetRequiredService<IDbContextFactory<PantometDb>>().CreateDbContext());
-services.AddSingleton(provider => new DecoderPool(DecoderCommand.Of(typeof(Program).Assembly.Location), provider.GetRequiredService<DataFolder>().Incoming, DecoderBounds.Usual));
+services.AddSingleton(
+    provider =>
+        new DecoderPool(
+            DecoderCommand.Of(typeof(Program).Assembly.Location), provider.GetRequiredService<DataFolder>().Incoming, DecoderBounds.Usual));
 services.AddSingleton<SourcePixels>();
 services.AddSingleton<PreviewFiles>();
 services.AddSingleton<SourceIntake>();
@@ -120,7 +123,8 @@ app.MapPackages();
 app.MapSpace();
 // Slot ids have dots, so the usual rule that a dot means a file does not hold. What is asked for by scripts is never answered with a page.
 app.MapFallbackToFile("/", "index.html", ClientFiles.Options).ExcludeFromDescription();
-app.MapFallbackToFile("{**path:regex(^(?!(api|assets|schemas|openapi|healthz)(/|$)).*$)}", "index.html", ClientFiles.Options).ExcludeFromDescription();
+app.MapFallbackToFile("{**path:regex(^(?!(api|assets|schemas|openapi|healthz)(/|$)).*$)}", "index.html", ClientFiles.Options)
+    .ExcludeFromDescription();
 
 try
 {

@@ -10,15 +10,18 @@ internal static class Demo
 {
     public static string Folder { get; } = Path.Combine(Root(), "demo");
 
-    public static Source Source(SourceFacts facts, string stem = "kite") => new(SourceId.FromHash(new byte[32]), facts, stem, 1, default, SourceFraming.None, null);
+    public static Source Source(SourceFacts facts, string stem = "kite") =>
+        new(SourceId.FromHash(new byte[32]), facts, stem, 1, default, SourceFraming.None, null);
 
     public static string Source(string fileName) => Path.Combine(Folder, "sources", fileName);
 
     public static IReadOnlyList<string> SourceFiles { get; } =
-        [.. Directory.EnumerateFiles(Path.Combine(Folder, "sources")).Where(path => !path.EndsWith(".md", StringComparison.Ordinal)).Order(StringComparer.Ordinal)];
+        [.. Directory.EnumerateFiles(Path.Combine(Folder, "sources")).Where(path => !path.EndsWith(".md", StringComparison.Ordinal))
+            .Order(StringComparer.Ordinal)];
 
     public static IReadOnlyList<Destination> Destinations { get; } =
-        [.. Directory.EnumerateFiles(Path.Combine(Folder, "destinations"), "*.json").Order(StringComparer.Ordinal).Select(path => DestinationReader.Read(File.ReadAllText(path)).Destination!)];
+        [.. Directory.EnumerateFiles(Path.Combine(Folder, "destinations"), "*.json").Order(StringComparer.Ordinal)
+            .Select(path => DestinationReader.Read(File.ReadAllText(path)).Destination!)];
 
     public static Slot Slot(string id) => Destinations.SelectMany(destination => destination.Slots).Single(slot => slot.Id == id);
 
@@ -27,8 +30,11 @@ internal static class Demo
     {
         Assert.True(Shape.TryParse(shape, out var parsed));
         return new Slot(
-            "test.slot", "test", parsed, Fit.Cover, BackgroundColour.White, width is { } px ? new SizeRule.Widths([px]) : new SizeRule.FromShape(), [], [format], Delivery.One,
-            FileLimits.None, new QualityRange(95, 95), ColourPolicy.Srgb, MetadataPolicy.Rights, TransparencyPolicy.WhereItCan, [], NamePattern.Usual);
+            "test.slot", "test", parsed, Fit.Cover, BackgroundColour.White, width is { } px
+                ? new SizeRule.Widths([px])
+                : new SizeRule.FromShape(), [], [format], Delivery.One,
+            FileLimits.None, new QualityRange(95, 95), ColourPolicy.Srgb, MetadataPolicy.Rights, TransparencyPolicy.WhereItCan, [],
+            NamePattern.Usual);
     }
 
     private static string Root()

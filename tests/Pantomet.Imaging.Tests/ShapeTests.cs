@@ -19,6 +19,7 @@ public sealed class ShapeTests
         var known = metadata.TypeReferences.Select(metadata.GetTypeReference)
             .Select(type => $"{metadata.GetString(type.Namespace)}.{metadata.GetString(type.Name)}").ToHashSet();
         Assert.Contains(typeof(Core.Recipes.RenderRecipe).FullName!, known);
-        Assert.DoesNotContain(known, name => name == typeof(Slot).FullName || name == typeof(SlotPlan).FullName || name == typeof(PlannedVariant).FullName);
+        Assert.DoesNotContain(
+            known, name => name == typeof(Slot).FullName || name == typeof(SlotPlan).FullName || name == typeof(PlannedVariant).FullName);
     }
 }

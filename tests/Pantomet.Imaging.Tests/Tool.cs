@@ -2,7 +2,8 @@ using System.Diagnostics;
 
 namespace Pantomet.Imaging.Tests;
 
-/// <summary>Independent general-purpose programs (Debian: imagemagick, libimage-exiftool-perl, python3-skimage) that judge our files.</summary>
+/// <summary>Independent general-purpose programs (Debian: imagemagick, libimage-exiftool-perl, python3-skimage) that judge our
+/// files.</summary>
 internal static class Tool
 {
     // One process for all pairs: it takes longer to load than to judge.
@@ -19,7 +20,8 @@ internal static class Tool
     ])
     { RedirectStandardInput = true, RedirectStandardOutput = true })!);
 
-    /// <summary>Structural similarity of two pictures of one size, 1 for the same (Wang, Bovik, Sheikh, Simoncelli 2004), as scikit-image computes it with the paper's Gaussian window.</summary>
+    /// <summary>Structural similarity of two pictures of one size, 1 for the same (Wang, Bovik, Sheikh, Simoncelli 2004), as scikit-image
+    /// computes it with the paper's Gaussian window.</summary>
     public static double StructuralSimilarity(string one, string other)
     {
         lock (Judge)

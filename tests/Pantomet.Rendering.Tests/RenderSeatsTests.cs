@@ -9,7 +9,8 @@ public sealed class RenderSeatsTests
     {
         var seats = new RenderSeats(1, 100);
         var first = await EnterAsync(seats, RenderPriority.Run);
-        RenderPriority[] asked = [RenderPriority.WarmUp, RenderPriority.Run, RenderPriority.Live, RenderPriority.Delivery, RenderPriority.Live];
+        RenderPriority[] asked =
+            [RenderPriority.WarmUp, RenderPriority.Run, RenderPriority.Live, RenderPriority.Delivery, RenderPriority.Live];
         var waiting = asked.Select(priority => EnterAsync(seats, priority)).ToList();
         var order = new List<int>();
         for (var seat = first; ; seat = await waiting[order[^1]])
@@ -92,11 +93,16 @@ public sealed class RenderSeatsTests
                     asked.Remove(one);
                     one.Gone.Cancel();
                     // Let in at this very moment, it has a seat all the same.
-                    _ = one.Seat.ContinueWith(seat => seat.Result.Dispose(), CancellationToken.None, TaskContinuationOptions.OnlyOnRanToCompletion, TaskScheduler.Default);
+                    _ = one.Seat.ContinueWith(
+                        seat => seat.Result.Dispose(), CancellationToken.None, TaskContinuationOptions.OnlyOnRanToCompletion,
+                        TaskScheduler.Default);
                 }
 
                 // Continuations run elsewhere: whoever can be let in is, before the next step.
-                void Settle() => Assert.True(SpinWait.SpinUntil(() => asked.Count == 0 || asked.Any(one => one.Seat.IsCompletedSuccessfully), TimeSpan.FromMinutes(1)));
+                void Settle() =>
+                    Assert.True(
+                        SpinWait.SpinUntil(
+                            () => asked.Count == 0 || asked.Any(one => one.Seat.IsCompletedSuccessfully), TimeSpan.FromMinutes(1)));
             },
             iter: 300);
 

@@ -100,11 +100,13 @@ public sealed class RenderServiceTests
     {
         using var workshop = new Workshop();
         ByteLimits Max(long bytes) => new(new ByteCount(bytes), null, null);
-        var capped = await workshop.Renderer.RenderAsync(Workshop.Recipe(24, limits: Max(90_000)), RenderPriority.Run, null, CancellationToken.None);
+        var capped = await workshop.Renderer.RenderAsync(
+            Workshop.Recipe(24, limits: Max(90_000)), RenderPriority.Run, null, CancellationToken.None);
         Assert.Equal(Workshop.Recipe(24).Hash(), capped.Recipe);
         Assert.Equal(capped, await RenderAsync(workshop, 24));
         Assert.Single(workshop.Rendered);
-        var tight = await workshop.Renderer.RenderAsync(Workshop.Recipe(24, limits: Max(20)), RenderPriority.Run, null, CancellationToken.None);
+        var tight = await workshop.Renderer.RenderAsync(
+            Workshop.Recipe(24, limits: Max(20)), RenderPriority.Run, null, CancellationToken.None);
         Assert.Equal((RenderState.Blocked, Workshop.Recipe(24, limits: Max(20)).Hash()), (tight.State, tight.Recipe));
     }
 

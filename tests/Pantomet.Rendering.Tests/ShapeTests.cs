@@ -11,7 +11,8 @@ public sealed class ShapeTests
     [Fact]
     public void Rendering_knows_no_request_and_no_database() => Assert.DoesNotContain(
         typeof(RenderService).Assembly.GetReferencedAssemblies(),
-        used => used.Name!.Contains("AspNetCore", StringComparison.Ordinal) || used.Name.Contains("EntityFramework", StringComparison.Ordinal) || used.Name.Contains("Sqlite", StringComparison.Ordinal));
+        used => used.Name!.Contains("AspNetCore", StringComparison.Ordinal) ||
+            used.Name.Contains("EntityFramework", StringComparison.Ordinal) || used.Name.Contains("Sqlite", StringComparison.Ordinal));
 
     [Fact]
     public void Rendering_knows_no_slot()
@@ -22,6 +23,7 @@ public sealed class ShapeTests
         var known = metadata.TypeReferences.Select(metadata.GetTypeReference)
             .Select(type => $"{metadata.GetString(type.Namespace)}.{metadata.GetString(type.Name)}").ToHashSet();
         Assert.Contains(typeof(RenderRecipe).FullName!, known);
-        Assert.DoesNotContain(known, name => name == typeof(Slot).FullName || name == typeof(SlotPlan).FullName || name == typeof(PlannedVariant).FullName);
+        Assert.DoesNotContain(
+            known, name => name == typeof(Slot).FullName || name == typeof(SlotPlan).FullName || name == typeof(PlannedVariant).FullName);
     }
 }

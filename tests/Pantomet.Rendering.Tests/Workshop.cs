@@ -24,13 +24,15 @@ internal sealed class Workshop : IRenderedFiles, ISourceFiles, IDisposable
     public Workshop(int seats = 2, Func<string, Stream>? openNew = null)
     {
         using var black = Image.Black(64, 48, 3);
-        using var picture = (black + new double[] { 200, 90, 40 }).Cast(Enums.BandFormat.Uchar).Copy(interpretation: Enums.Interpretation.Srgb);
+        using var picture = (black + new double[] { 200, 90, 40 }).Cast(Enums.BandFormat.Uchar)
+            .Copy(interpretation: Enums.Interpretation.Srgb);
         picture.Jpegsave(Original);
         facts = SourceProbe.Probe(Original, 1_000_000).Facts;
         Open = new OpenSources(1_000_000, 1_000_000);
         Seats = new RenderSeats(seats, long.MaxValue);
         var store = openNew is null ? new ContentStore(folder.FullName) : new ContentStore(folder.FullName) { OpenNew = openNew };
-        Renderer = new RenderService(this, this, Open, Seats, store, Path.Combine(folder.FullName, "rendered"), NullLogger<RenderService>.Instance);
+        Renderer = new RenderService(
+            this, this, Open, Seats, store, Path.Combine(folder.FullName, "rendered"), NullLogger<RenderService>.Instance);
     }
 
     public RenderService Renderer { get; }
@@ -57,7 +59,8 @@ internal sealed class Workshop : IRenderedFiles, ISourceFiles, IDisposable
         [],
         new PixelRequest(ContentKind.Photograph, ColourPolicy.Srgb, false, null, null, false),
         new FileRequest(
-            [format], 0, null, null, limits ?? new ByteLimits(null, null, null), QualityRange.Default, ScoreDemand.Default, Effort.Quick, LosslessUse.Never, null),
+            [format], 0, null, null, limits ??
+                new ByteLimits(null, null, null), QualityRange.Default, ScoreDemand.Default, Effort.Quick, LosslessUse.Never, null),
         new WrittenMetadata(RightsFields.None, ""));
 
     public string PathOf(RenderedFile file) => ContentStore.PathOf(Path.Combine(folder.FullName, "rendered"), file.Sha256);

@@ -23,9 +23,13 @@ public sealed class BoardTests
         Assert.True((long)board["bytes"]! > 100_000);
 
         // The round portrait is framed apart: nothing else has another crop.
-        await OkAsync(library, HttpMethod.Post, $"/api/framings/{kite}/changes", new { act = "part", slot = "plaza-nine.round-portrait", on = true });
-        await OkAsync(library, HttpMethod.Post, $"/api/framings/{kite}/changes", new { act = "crop", slot = "plaza-nine.round-portrait", crop = new { x = 100, y = 100, width = 900, height = 900 } });
-        var states = (await SlotsAsync(library)).Zip(await StatesAsync(library, kite)).ToDictionary(cell => cell.First, cell => cell.Second);
+        await OkAsync(
+            library, HttpMethod.Post, $"/api/framings/{kite}/changes", new { act = "part", slot = "plaza-nine.round-portrait", on = true });
+        await OkAsync(
+            library, HttpMethod.Post, $"/api/framings/{kite}/changes",
+            new { act = "crop", slot = "plaza-nine.round-portrait", crop = new { x = 100, y = 100, width = 900, height = 900 } });
+        var states = (await SlotsAsync(library)).Zip(await StatesAsync(library, kite))
+            .ToDictionary(cell => cell.First, cell => cell.Second);
         Assert.Equal(["plaza-nine.round-portrait"], states.Where(cell => cell.Value == "stale").Select(cell => cell.Key));
         Assert.All(await StatesAsync(library, spools), state => Assert.Equal("done", state));
         Assert.Equal([kite], (await library.GetAsync("/api/board/ids?state=stale"))["ids"]!.AsArray().Select(id => (string)id!));
@@ -42,7 +46,13 @@ public sealed class BoardTests
         await library.AddDestinationAsync("windowbox.json");
         var kite = await library.TakeInAsync("hill-flight.jpg");
         var spools = await library.TakeInAsync("line-spools.jpg");
-        await RunAsync(library, new { sources = Array.Empty<string>(), slots = Array.Empty<string>(), pairings = new[] { new { source = kite, slot = "windowbox.square" } } });
+        await RunAsync(
+            library, new
+            {
+                sources = Array.Empty<string>(),
+                slots = Array.Empty<string>(),
+                pairings = new[] { new { source = kite, slot = "windowbox.square" } }
+            });
         Assert.Equal(["open", "done", "open"], await StatesAsync(library, kite));
 
         await FinishedAsync(library, await OkAsync(library, HttpMethod.Post, "/api/board/runs?search=hill", null));
@@ -70,8 +80,12 @@ public sealed class BoardTests
     public async Task A_slot_that_takes_a_group_leaves_others_out_and_gets_what_joins_it()
     {
         using var library = new Library();
-        var slots = new[] { new { id = "test.card", name = "card", shape = "1:1", sizes = new { widths = new[] { 200 } }, formats = new[] { "jpeg" }, groups = new[] { "spools" } } };
-        await OkAsync(library, HttpMethod.Post, "/api/destinations", new { format = "pantomet-destination-1", id = "test", name = "Test", kind = "site", slots });
+        var slots =
+            new[] { new { id = "test.card", name = "card", shape = "1:1", sizes = new { widths = new[] { 200 } },
+                formats = new[] { "jpeg" }, groups = new[] { "spools" } } };
+        await OkAsync(
+            library, HttpMethod.Post, "/api/destinations",
+            new { format = "pantomet-destination-1", id = "test", name = "Test", kind = "site", slots });
         var spools = await library.TakeInAsync("line-spools.jpg");
         Assert.Equal(["leftOut"], await StatesAsync(library, spools));
         await OkAsync(library, HttpMethod.Patch, $"/api/sources/{spools}", new { group = "spools" });
@@ -91,7 +105,8 @@ public sealed class BoardTests
         await library.AddDestinationAsync("plaza-nine.json");
         var kite = await library.TakeInAsync("hill-flight.jpg");
         var spool = await library.TakeInAsync("spool-small.jpg");
-        async Task<string[]> FoundAsync(string query) => [.. (await library.GetAsync($"/api/board/ids?{query}"))["ids"]!.AsArray().Select(id => (string)id!)];
+        async Task<string[]> FoundAsync(string query) =>
+            [.. (await library.GetAsync($"/api/board/ids?{query}"))["ids"]!.AsArray().Select(id => (string)id!)];
         Assert.Equal([spool, kite], await FoundAsync(""));
         Assert.Equal([kite], await FoundAsync("search=hill"));
         Assert.Empty(await FoundAsync("search=hill%25"));
@@ -105,7 +120,10 @@ public sealed class BoardTests
         // The figures of the states are those of everything, so that a filter can be chosen by them.
         Assert.Equal(12, second["states"]!.AsObject().Sum(state => (int)state.Value!));
         Assert.Equal(3, (await library.GetAsync("/api/board?destination=plaza-nine"))["slots"]!.AsArray().Count);
-        Assert.Equal("too-few-pixels", (string)(await library.GetAsync("/api/board?search=spool&destination=windowbox"))["rows"]![0]!["cells"]![0]!["finding"]!["id"]!);
+        Assert.Equal(
+            "too-few-pixels",
+            (string)(await library.GetAsync(
+                "/api/board?search=spool&destination=windowbox"))["rows"]![0]!["cells"]![0]!["finding"]!["id"]!);
     }
 
     [Fact]
@@ -136,8 +154,11 @@ public sealed class BoardTests
         var spool = await library.TakeInAsync("spool-small.jpg");
         var square = new { source = kite, slot = "windowbox.square" };
         var portrait = new { source = kite, slot = "windowbox.portrait" };
-        await RunAsync(library, new { sources = Array.Empty<string>(), slots = Array.Empty<string>(), pairings = new[] { square, portrait } });
-        await OkAsync(library, HttpMethod.Put, $"/api/framings/{kite}/windowbox.portrait", new { crop = new { x = 0, y = 0, width = 1080, height = 1350 } });
+        await RunAsync(
+            library, new { sources = Array.Empty<string>(), slots = Array.Empty<string>(), pairings = new[] { square, portrait } });
+        await OkAsync(
+            library, HttpMethod.Put, $"/api/framings/{kite}/windowbox.portrait",
+            new { crop = new { x = 0, y = 0, width = 1080, height = 1350 } });
         var story = new { source = kite, slot = "windowbox.story" };
         var small = new { source = spool, slot = "windowbox.square" };
 
@@ -166,13 +187,17 @@ public sealed class BoardTests
     }
 
     private static async Task<IReadOnlyList<string>> StatesAsync(Library library, string source) =>
-        [.. (await library.GetAsync("/api/board"))["rows"]!.AsArray().Single(row => (string)row!["id"]! == source)!["cells"]!.AsArray().Select(cell => (string)cell!["state"]!)];
+        [.. (await library.GetAsync("/api/board"))["rows"]!.AsArray().Single(row => (string)row!["id"]! == source)!["cells"]!.AsArray()
+            .Select(cell => (string)cell!["state"]!)];
 
-    private static async Task<string[]> SlotsAsync(Library library) => [.. (await library.GetAsync("/api/board"))["slots"]!.AsArray().Select(slot => (string)slot!["slot"]!)];
+    private static async Task<string[]> SlotsAsync(Library library) =>
+        [.. (await library.GetAsync("/api/board"))["slots"]!.AsArray().Select(slot => (string)slot!["slot"]!)];
 
-    private static async Task RunAsync(Library library, object request) => await FinishedAsync(library, await OkAsync(library, HttpMethod.Post, "/api/runs", request));
+    private static async Task RunAsync(Library library, object request) =>
+        await FinishedAsync(library, await OkAsync(library, HttpMethod.Post, "/api/runs", request));
 
-    private static Task<JsonNode> FinishedAsync(Library library, JsonNode run) => library.UntilAsync($"/api/runs/{run["id"]}", one => (string)one["state"]! == "done");
+    private static Task<JsonNode> FinishedAsync(Library library, JsonNode run) =>
+        library.UntilAsync($"/api/runs/{run["id"]}", one => (string)one["state"]! == "done");
 
     private static async Task<JsonNode> OkAsync(Library library, HttpMethod method, string path, object? body)
     {

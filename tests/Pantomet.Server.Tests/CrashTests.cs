@@ -19,8 +19,10 @@ public sealed class CrashTests : IDisposable
         var sources = new List<string>();
         foreach (var name in (string[])["workbench-topdown.jpg", "ribbon-tails-detail.jpg"])
             sources.Add(await TakeInAsync(name));
-        var slots = (await server.GetAsync("/api/destinations"))["items"]![0]!["slots"]!.AsArray().Select(slot => (string)slot!["id"]!).Skip(2).Take(3).ToArray();
-        var id = (string)(await (await server.Http.PostAsJsonAsync("/api/runs", new { sources, slots })).Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
+        var slots = (await server.GetAsync("/api/destinations"))["items"]![0]!["slots"]!.AsArray().Select(slot => (string)slot!["id"]!)
+            .Skip(2).Take(3).ToArray();
+        var id = (string)(await (await server.Http.PostAsJsonAsync(
+            "/api/runs", new { sources, slots })).Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
         await UntilAsync(id, run => (int)run["done"]! >= 5);
         await server.KillAsync();
         // What a crash in the middle of a write leaves behind.
@@ -31,7 +33,8 @@ public sealed class CrashTests : IDisposable
         Assert.Equal((int)run["total"]!, (int)run["done"]!);
         var variants = (await server.GetAsync($"/api/variants?run={id}"))["items"]!.AsArray();
         Assert.Equal((int)run["total"]!, variants.Count);
-        Assert.Equal(variants.Count, variants.Select(variant => ((string)variant!["source"]!, (string)variant["fileName"]!)).Distinct().Count());
+        Assert.Equal(
+            variants.Count, variants.Select(variant => ((string)variant!["source"]!, (string)variant["fileName"]!)).Distinct().Count());
         // What another format of its place makes needless has no file.
         foreach (var variant in variants.Where(variant => (string)variant!["state"]! != "leftOut"))
         {
@@ -42,19 +45,32 @@ public sealed class CrashTests : IDisposable
         Assert.Empty(Directory.EnumerateFiles(Path.Combine(server.DataFolder, "incoming")));
     }
 
-    // Twenty kills, each at some moment of a run and of an intake that go on at the same time. What was acknowledged is there, what is named is whole.
+    // Twenty kills, each at some moment of a run and of an intake that go on at the same time. What was acknowledged is there, what is
+    // named is whole.
     [Fact]
     public async Task Killed_at_twenty_moments_nothing_acknowledged_is_lost_and_nothing_is_made_twice()
     {
         const int kills = 20;
         var random = new Random(4711);
         await server.StartAsync();
-        var slot = new { id = "test.small", name = "small", shape = "free", sizes = new { widths = Enumerable.Range(0, 8).Select(step => 600 - (step * 60)).ToArray() }, formats = new[] { "jpeg" } };
-        (await server.Http.PostAsJsonAsync("/api/destinations", new { format = "pantomet-destination-1", id = "test", name = "Test", kind = "site", slots = new[] { slot } })).EnsureSuccessStatusCode();
+        var slot =
+            new
+            {
+                id = "test.small",
+                name = "small",
+                shape = "free",
+                sizes = new { widths = Enumerable.Range(0, 8).Select(step => 600 - (step * 60)).ToArray() },
+                formats = new[] { "jpeg" }
+            };
+        (await server.Http.PostAsJsonAsync(
+            "/api/destinations",
+            new { format = "pantomet-destination-1", id = "test", name = "Test", kind = "site", slots = new[] { slot } }))
+                .EnsureSuccessStatusCode();
         var acknowledged = new List<string>();
         for (var index = 0; index < 35; index++)
             acknowledged.Add(await SendSpoolAsync(index));
-        var id = (string)(await (await server.Http.PostAsJsonAsync("/api/runs", new { sources = acknowledged, slots = new[] { "test.small" } })).Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
+        var id = (string)(await (await server.Http.PostAsJsonAsync(
+            "/api/runs", new { sources = acknowledged, slots = new[] { "test.small" } })).Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
         for (var kill = 0; kill < kills; kill++)
         {
             var sending = SendUntilKilledAsync(1000 * (kill + 1), acknowledged);
@@ -83,8 +99,10 @@ public sealed class CrashTests : IDisposable
         var picture = await File.ReadAllBytesAsync(Library.Demo("hill-flight.jpg"));
         using (var socket = new TcpClient("127.0.0.1", server.Port))
         {
-            var head = $"POST /api/sources HTTP/1.1\r\nHost: 127.0.0.1:{server.Port}\r\nContent-Type: multipart/form-data; boundary=x\r\nContent-Length: {picture.Length + 500}\r\n\r\n" +
-                "--x\r\nContent-Disposition: form-data; name=\"files\"; filename=\"hill.jpg\"\r\n\r\n";
+            var head =
+                $"POST /api/sources HTTP/1.1\r\nHost: 127.0.0.1:{server.Port}\r\nContent-Type: multipart/form-data; " +
+                $"boundary=x\r\nContent-Length: {picture.Length + 500}\r\n\r\n" +
+                    "--x\r\nContent-Disposition: form-data; name=\"files\"; filename=\"hill.jpg\"\r\n\r\n";
             await socket.GetStream().WriteAsync(Encoding.ASCII.GetBytes(head));
             await socket.GetStream().WriteAsync(picture.AsMemory(0, picture.Length / 2));
             await socket.GetStream().FlushAsync();
@@ -115,14 +133,20 @@ public sealed class CrashTests : IDisposable
 
     // The most memory that the process ever held, as Linux counts it.
     private long PeakMemory() =>
-        1024 * long.Parse(File.ReadLines($"/proc/{server.Id}/status").Single(line => line.StartsWith("VmHWM", StringComparison.Ordinal)).Split(' ', StringSplitOptions.RemoveEmptyEntries)[1], System.Globalization.CultureInfo.InvariantCulture);
+        1024 * long.Parse(
+            File.ReadLines($"/proc/{server.Id}/status").Single(line => line.StartsWith("VmHWM", StringComparison.Ordinal))
+                .Split(' ', StringSplitOptions.RemoveEmptyEntries)[1], System.Globalization.CultureInfo.InvariantCulture);
 
     private async Task AddAsync(string file) =>
-        (await server.Http.PostAsync(new Uri("/api/destinations", UriKind.Relative), JsonContent.Create(JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(Library.Root(), "demo", "destinations", file)))))).EnsureSuccessStatusCode();
+        (await server.Http.PostAsync(
+            new Uri("/api/destinations", UriKind.Relative),
+            JsonContent.Create(JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(Library.Root(), "demo", "destinations", file))))))
+                .EnsureSuccessStatusCode();
 
     private async Task<string> TakeInAsync(string name)
     {
-        using var form = new MultipartFormDataContent { { new ByteArrayContent(await File.ReadAllBytesAsync(Library.Demo(name))), "files", name } };
+        using var form =
+            new MultipartFormDataContent { { new ByteArrayContent(await File.ReadAllBytesAsync(Library.Demo(name))), "files", name } };
         var answer = await server.Http.PostAsync(new Uri("/api/sources", UriKind.Relative), form);
         return (string)(await answer.Content.ReadFromJsonAsync<JsonArray>())![0]!["source"]!["id"]!;
     }
@@ -131,7 +155,9 @@ public sealed class CrashTests : IDisposable
     private async Task<string> SendSpoolAsync(int number)
     {
         var bytes = await File.ReadAllBytesAsync(Library.Demo("spool-small.jpg"));
-        using var form = new MultipartFormDataContent { { new ByteArrayContent([.. bytes[..2], 0xFF, 0xFE, 0, 6, .. BitConverter.GetBytes(number), .. bytes[2..]]), "files", $"spool-{number}.jpg" } };
+        using var form =
+            new MultipartFormDataContent { { new ByteArrayContent(
+                [.. bytes[..2], 0xFF, 0xFE, 0, 6, .. BitConverter.GetBytes(number), .. bytes[2..]]), "files", $"spool-{number}.jpg" } };
         var answer = await server.Http.PostAsync(new Uri("/api/sources", UriKind.Relative), form);
         return (string)(await answer.Content.ReadFromJsonAsync<JsonArray>())![0]!["source"]!["id"]!;
     }

@@ -50,16 +50,20 @@ public sealed class DestinationEditingTests : IClassFixture<Library>
     {
         foreach (var id in (string[])["one", "two", "three"])
             await AddAsync($"order-{id}");
-        using var answer = await library.SendJsonAsync(HttpMethod.Put, "/api/destination-order", new { ids = new[] { "order-three", "order-one" } });
+        using var answer = await library.SendJsonAsync(
+            HttpMethod.Put, "/api/destination-order", new { ids = new[] { "order-three", "order-one" } });
         Assert.Equal(HttpStatusCode.NoContent, answer.StatusCode);
-        var ids = (await library.GetAsync("/api/destinations"))["items"]!.AsArray().Select(item => (string)item!["id"]!).Where(id => id.StartsWith("order-", StringComparison.Ordinal));
+        var ids = (await library.GetAsync("/api/destinations"))["items"]!.AsArray().Select(item => (string)item!["id"]!)
+            .Where(id => id.StartsWith("order-", StringComparison.Ordinal));
         Assert.Equal(["order-three", "order-one", "order-two"], ids);
     }
 
     [Fact]
     public async Task A_document_that_is_not_right_is_refused_with_every_problem_its_field_and_line()
     {
-        using var body = new StringContent("{\n\"format\":\"pantomet-destination-1\",\"id\":\"A\",\n\"name\":\"\",\"kind\":\"site\",\"slots\":[]}", Encoding.UTF8, "application/json");
+        using var body = new StringContent(
+            "{\n\"format\":\"pantomet-destination-1\",\"id\":\"A\",\n\"name\":\"\",\"kind\":\"site\",\"slots\":[]}", Encoding.UTF8,
+            "application/json");
         using var answer = await library.Http.PostAsync(new Uri("/api/destinations", UriKind.Relative), body);
         var problem = (await answer.Content.ReadFromJsonAsync<JsonNode>())!;
         Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
@@ -72,7 +76,8 @@ public sealed class DestinationEditingTests : IClassFixture<Library>
     public async Task A_draft_is_answered_and_not_kept()
     {
         var document = Document("draft");
-        document["slots"]![0]!["sizes"] = JsonNode.Parse("""{"layout":{"rows":[{"from":0,"width":"50vw"}],"ladder":{"best":{"files":3}}}}""");
+        document["slots"]![0]!["sizes"] = JsonNode.Parse(
+            """{"layout":{"rows":[{"from":0,"width":"50vw"}],"ladder":{"best":{"files":3}}}}""");
         using var answer = await library.SendJsonAsync(HttpMethod.Post, "/api/drafts?slot=draft.photo", document);
         var draft = (await answer.Content.ReadFromJsonAsync<JsonNode>())!;
         Assert.Empty(draft["problems"]!.AsArray());
@@ -91,11 +96,17 @@ public sealed class DestinationEditingTests : IClassFixture<Library>
         using var added = await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", document);
         added.EnsureSuccessStatusCode();
         var source = await library.TakeInAsync("spool-small.jpg");
-        using var framed = await library.SendJsonAsync(HttpMethod.Put, $"/api/framings/{source}/tiers.photo", new { tier = "narrow", crop = new { x = 10, y = 20, width = 300, height = 300 } });
+        using var framed = await library.SendJsonAsync(
+            HttpMethod.Put, $"/api/framings/{source}/tiers.photo",
+            new { tier = "narrow", crop = new { x = 10, y = 20, width = 300, height = 300 } });
         framed.EnsureSuccessStatusCode();
         var plan = await library.GetAsync($"/api/plan?source={source}&slot=tiers.photo");
-        Assert.Equal([("narrow", 10), ("wide", 0)], plan["variants"]!.AsArray().Select(variant => ((string)variant!["tier"]!, (int)variant["crop"]!["x"]!)));
-        using var none = await library.SendJsonAsync(HttpMethod.Put, $"/api/framings/{source}/tiers.photo", new { tier = "huge", crop = new { x = 0, y = 0, width = 9, height = 9 } });
+        Assert.Equal(
+            [("narrow", 10), ("wide", 0)],
+            plan["variants"]!.AsArray().Select(variant => ((string)variant!["tier"]!, (int)variant["crop"]!["x"]!)));
+        using var none = await library.SendJsonAsync(
+            HttpMethod.Put, $"/api/framings/{source}/tiers.photo",
+            new { tier = "huge", crop = new { x = 0, y = 0, width = 9, height = 9 } });
         Assert.Equal(HttpStatusCode.UnprocessableEntity, none.StatusCode);
         await library.Http.DeleteAsync(new Uri($"/api/framings/{source}/tiers.photo?tier=narrow", UriKind.Relative));
         Assert.NotEqual(10, (int)(await library.GetAsync($"/api/plan?source={source}&slot=tiers.photo"))["variants"]![0]!["crop"]!["x"]!);
@@ -131,7 +142,8 @@ public sealed class DestinationEditingTests : IClassFixture<Library>
         using var answer = await library.Http.PostAsync(new Uri("/api/screenshots", UriKind.Relative), body);
         Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
         Assert.Empty(Directory.EnumerateFiles(Path.Combine(library.DataFolder, "incoming")));
-        using var gone = await library.SendJsonAsync(HttpMethod.Post, "/api/screenshots/none/measure", new { area = new { x = 0, y = 0, width = 5, height = 5 }, density = 1 });
+        using var gone = await library.SendJsonAsync(
+            HttpMethod.Post, "/api/screenshots/none/measure", new { area = new { x = 0, y = 0, width = 5, height = 5 }, density = 1 });
         Assert.Equal(HttpStatusCode.Gone, gone.StatusCode);
     }
 
@@ -163,7 +175,8 @@ public sealed class DestinationEditingTests : IClassFixture<Library>
         added.EnsureSuccessStatusCode();
         foreach (var place in (string[])["filter", "filter.photo"])
         {
-            var found = (await library.GetAsync($"/api/sources?feeds={place}"))["items"]!.AsArray().Select(item => (string)item!["id"]!).ToList();
+            var found = (await library.GetAsync($"/api/sources?feeds={place}"))["items"]!.AsArray().Select(item => (string)item!["id"]!)
+                .ToList();
             Assert.Contains(large, found);
             Assert.DoesNotContain(small, found);
         }
@@ -177,11 +190,13 @@ public sealed class DestinationEditingTests : IClassFixture<Library>
     {
         var document = Document("consequences");
         document["slots"]![0]!["sizes"] = JsonNode.Parse("""{"widths":[200,100]}""");
-        document["slots"]!.AsArray().Add(JsonNode.Parse("""{"id":"consequences.other","name":"other","shape":"1:1","sizes":{"widths":[80]},"formats":["webp"]}"""));
+        document["slots"]!.AsArray()
+            .Add(JsonNode.Parse("""{"id":"consequences.other","name":"other","shape":"1:1","sizes":{"widths":[80]},"formats":["webp"]}"""));
         using var added = await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", document);
         added.EnsureSuccessStatusCode();
         string[] sources = [await library.TakeInAsync("spool-small.jpg"), await library.TakeInAsync("logo-1200.png")];
-        using var run = await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources, slots = new[] { "consequences.photo", "consequences.other" } });
+        using var run = await library.SendJsonAsync(
+            HttpMethod.Post, "/api/runs", new { sources, slots = new[] { "consequences.photo", "consequences.other" } });
         var id = (string)(await run.Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
         Assert.Equal(6, (int)(await library.UntilAsync($"/api/runs/{id}", state => (string)state["state"]! == "done"))["done"]!);
 
@@ -200,7 +215,8 @@ public sealed class DestinationEditingTests : IClassFixture<Library>
         // After saving, exactly those that were counted are stale; what is stale already is not counted again.
         using var saved = await PutAsync(document, null);
         saved.EnsureSuccessStatusCode();
-        var states = (await library.GetAsync("/api/variants?slot=consequences.photo"))["items"]!.AsArray().Select(variant => (string)variant!["state"]!).ToList();
+        var states = (await library.GetAsync("/api/variants?slot=consequences.photo"))["items"]!.AsArray()
+            .Select(variant => (string)variant!["state"]!).ToList();
         Assert.Equal(3, states.Count(state => state == "stale"));
         document["slots"]![0]!["quality"] = JsonNode.Parse("""{"floor":30,"ceiling":50}""");
         Assert.Equal((0, 0, 0), await ConsequencesAsync(document));
@@ -240,7 +256,9 @@ public sealed class DestinationEditingTests : IClassFixture<Library>
             saved.EnsureSuccessStatusCode();
         }
 
-        async Task<List<string>> StatesAsync() => [.. (await library.GetAsync("/api/variants?slot=caps.photo"))["items"]!.AsArray().Select(variant => (string)variant!["state"]!)];
+        async Task<List<string>> StatesAsync() =>
+            [.. (await library.GetAsync("/api/variants?slot=caps.photo"))["items"]!.AsArray()
+                .Select(variant => (string)variant!["state"]!)];
 
         // Runs, and gives the hash of the newest file.
         async Task<string> MadeAsync(int files)
@@ -275,7 +293,9 @@ public sealed class DestinationEditingTests : IClassFixture<Library>
 
     private async Task<HttpResponseMessage> PutAsync(JsonNode document, string? version)
     {
-        using var request = new HttpRequestMessage(HttpMethod.Put, $"/api/destinations/{document["id"]}") { Content = JsonContent.Create(document) };
+        using var request = new HttpRequestMessage(
+            HttpMethod.Put, $"/api/destinations/{document["id"]}")
+        { Content = JsonContent.Create(document) };
         if (version is not null)
             request.Headers.IfMatch.Add(new EntityTagHeaderValue(version));
         return await library.Http.SendAsync(request);

@@ -12,7 +12,10 @@ public sealed class DestinationTests
         using var library = new Library();
         await library.AddDestinationAsync("windowbox.json");
         var document = await library.GetAsync("/api/destinations/windowbox");
-        Assert.True(JsonNode.DeepEquals(JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(Library.Root(), "demo", "destinations", "windowbox.json"))), document));
+        Assert.True(
+            JsonNode.DeepEquals(
+                JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(Library.Root(), "demo", "destinations", "windowbox.json"))),
+                document));
 
         document["slots"]![0]!["limits"]!["mostBytes"] = 400_000;
         (await library.SendJsonAsync(HttpMethod.Put, "/api/destinations/windowbox", document)).EnsureSuccessStatusCode();

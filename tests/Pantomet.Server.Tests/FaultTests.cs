@@ -21,7 +21,9 @@ public sealed class FaultTests
         using var library = new Library();
         var id = await ReadyAsync(library, [60, 50, 40]);
         // Until the pairing is begun again.
-        await library.ExecuteAsync("CREATE TRIGGER fault BEFORE INSERT ON Variants WHEN (SELECT SUM(Attempts) FROM Pairings) = 0 BEGIN SELECT RAISE(ABORT, 'a fault'); END");
+        await library.ExecuteAsync(
+            "CREATE TRIGGER fault BEFORE INSERT ON Variants WHEN (SELECT SUM(Attempts) FROM Pairings) = 0 BEGIN SELECT RAISE(ABORT, 'a " +
+            "fault'); END");
         var run = await StartAsync(library, id);
         var done = await library.UntilAsync($"/api/runs/{run}", state => (string)state["state"]! == "done");
         Assert.Equal((3, 3, 0), ((int)done["total"]!, (int)done["done"]!, (int)done["failed"]!));
@@ -34,7 +36,8 @@ public sealed class FaultTests
         using var library = new Library();
         var good = await ReadyAsync(library, [60]);
         var bad = (string)(await library.SendAsync(("bad.png", HostilePictures.Png(90, 60, 0))))[0]!["source"]!["id"]!;
-        using var asked = await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources = (string[])[bad, good], slots = (string[])["test.a"] });
+        using var asked = await library.SendJsonAsync(
+            HttpMethod.Post, "/api/runs", new { sources = (string[])[bad, good], slots = (string[])["test.a"] });
         // What is stored of it cannot be read: its plan can never be made.
         await library.ExecuteAsync($"UPDATE Sources SET Framing = '[]' WHERE Id = '{bad}'");
         var run = (string)(await asked.Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
@@ -107,7 +110,9 @@ public sealed class FaultTests
 
         Assert.Equal(2, (await library.GetAsync("/api/variants"))["items"]!.AsArray().Count);
         foreach (var run in runs)
-            Assert.Equal([run, run], (await library.GetAsync($"/api/variants?run={run}"))["items"]!.AsArray().Select(variant => (string)variant!["run"]!));
+            Assert.Equal(
+                [run, run],
+                (await library.GetAsync($"/api/variants?run={run}"))["items"]!.AsArray().Select(variant => (string)variant!["run"]!));
         // A package of any of the runs has what that run gave.
         using var zip = await library.PackAsync(new { runs = runs.Take(1) });
         Assert.Equal(2, zip.Entries.Count(entry => entry.Name.EndsWith(".jpg", StringComparison.Ordinal)));
@@ -117,10 +122,13 @@ public sealed class FaultTests
     public async Task A_package_that_failed_has_handed_nothing_over()
     {
         var fails = false;
-        using var library = new Library(services => services.AddSingleton(provider => new ContentStore(provider.GetRequiredService<DataFolder>().Incoming)
-        {
-            OpenNew = path => fails && path.EndsWith(".zip", StringComparison.Ordinal) ? new FileStream("/dev/full", FileMode.Open, FileAccess.Write) : new FileStream(path, FileMode.CreateNew),
-        }));
+        using var library = new Library(
+            services => services.AddSingleton(provider => new ContentStore(provider.GetRequiredService<DataFolder>().Incoming)
+            {
+                OpenNew = path => fails && path.EndsWith(".zip", StringComparison.Ordinal)
+                    ? new FileStream("/dev/full", FileMode.Open, FileAccess.Write)
+                    : new FileStream(path, FileMode.CreateNew),
+            }));
         var id = await ReadyAsync(library, [60]);
         await library.RunAsync([id], ["test.a"]);
         fails = true;
@@ -162,10 +170,11 @@ public sealed class FaultTests
     public async Task A_fault_of_the_servers_disk_is_not_told_as_a_broken_off_upload()
     {
         var fails = true;
-        using var library = new Library(services => services.AddSingleton(provider => new ContentStore(provider.GetRequiredService<DataFolder>().Incoming)
-        {
-            OpenNew = path => fails ? throw new IOException("The device is gone.") : new FileStream(path, FileMode.CreateNew),
-        }));
+        using var library = new Library(
+            services => services.AddSingleton(provider => new ContentStore(provider.GetRequiredService<DataFolder>().Incoming)
+            {
+                OpenNew = path => fails ? throw new IOException("The device is gone.") : new FileStream(path, FileMode.CreateNew),
+            }));
         var entries = await library.SendAsync(("kite.png", HostilePictures.Png(9, 9, 0)), ("tail.png", HostilePictures.Png(9, 8, 0)));
         Assert.All(entries, entry => Assert.Equal("/problems/not-taken-in", (string)entry!["problem"]!["type"]!));
         fails = false;
@@ -178,7 +187,8 @@ public sealed class FaultTests
         using var library = new Library();
         await library.AddDestinationAsync("windowbox.json");
         var id = await library.TakeInAsync("spool-small.jpg");
-        (await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", Documents.Of("test", ("test.a", [300])))).EnsureSuccessStatusCode();
+        (await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", Documents.Of("test", ("test.a", [300]))))
+            .EnsureSuccessStatusCode();
         var size = (await library.GetAsync($"/api/plan?source={id}&slot=test.a"))["variants"]![0]!;
         var place = $"source={id}&slot=test.a&width={size["width"]}&height={size["height"]}";
         var original = Path.Combine(library.DataFolder, "originals", id[..2], id[2..4], id);
@@ -192,7 +202,8 @@ public sealed class FaultTests
         Assert.Contains(trials, trial => !trial.IsCompleted);
         Assert.All(await Task.WhenAll(trials), trial => Assert.Equal(HttpStatusCode.OK, trial.StatusCode));
 
-        Task<HttpResponseMessage> TryAsync(int quality) => library.Http.GetAsync(new Uri($"/api/weighing/trial?{place}&as=jpeg&quality={quality}", UriKind.Relative));
+        Task<HttpResponseMessage> TryAsync(int quality) =>
+            library.Http.GetAsync(new Uri($"/api/weighing/trial?{place}&as=jpeg&quality={quality}", UriKind.Relative));
     }
 
     [Fact]
@@ -204,7 +215,8 @@ public sealed class FaultTests
         foreach (var (path, body) in ((string, object)[])
         [
             ("/api/sources/known", new { ids }), ("/api/review", new { sources = ids }), ("/api/sheets", new { sources = ids }),
-            ("/api/names", new { sources = ids, of = "stem", pattern = "{stem}", isTried = true }), ($"/api/framings/{id}/copies", new { to = ids, @as = "fraction", isTried = true }),
+            ("/api/names", new { sources = ids, of = "stem", pattern = "{stem}", isTried = true }),
+            ($"/api/framings/{id}/copies", new { to = ids, @as = "fraction", isTried = true }),
             ("/api/runs", new { sources = ids, slots = (string[])["test.a"] }), ("/api/packages", new { sources = ids }),
         ])
         {
@@ -218,7 +230,9 @@ public sealed class FaultTests
     {
         using var library = new Library();
         var document = Documents.Of("test", [.. Enumerable.Range(0, 20_000).Select(at => ($"test.s{at}", (int[])[100]))]);
-        var problems = (await (await library.SendJsonAsync(HttpMethod.Post, "/api/drafts?slot=test.s1", document)).Content.ReadFromJsonAsync<JsonNode>())!["problems"]!.AsArray();
+        var problems =
+            (await (await library.SendJsonAsync(
+                HttpMethod.Post, "/api/drafts?slot=test.s1", document)).Content.ReadFromJsonAsync<JsonNode>())!["problems"]!.AsArray();
         Assert.Contains("at most 200 slots", (string)Assert.Single(problems)!["sentence"]!, StringComparison.Ordinal);
     }
 
@@ -240,8 +254,10 @@ public sealed class FaultTests
     [InlineData("POST", "/api/runs", """{"sources":[null],"slots":["a"]}""", 400)]
     [InlineData("POST", "/api/names", """{"sources":["a"],"of":"stem","texts":[null]}""", 400)]
     [InlineData("POST", "/api/names", """{"sources":["a"],"of":"stem","pattern":"\ud800"}""", 400)]
-    [InlineData("POST", "/api/destinations", """{"format":"pantomet-destination-1","id":"a","name":"\ud800","kind":"site","slots":[]}""", 422)]
-    [InlineData("POST", "/api/destinations", """{"format":"pantomet-destination-1","id":"a","name":"a","kind":"site","slots":[null]}""", 422)]
+    [InlineData("POST", "/api/destinations", """{"format":"pantomet-destination-1","id":"a","name":"\ud800","kind":"site","slots":[]}""",
+        422)]
+    [InlineData("POST", "/api/destinations", """{"format":"pantomet-destination-1","id":"a","name":"a","kind":"site","slots":[null]}""",
+        422)]
     [InlineData("PUT", "/api/destination-order", """{"ids":[null,null]}""", 400)]
     [InlineData("GET", "/api/nothing", "", 404)]
     [InlineData("GET", "/assets/gone-12345678.js", "", 404)]
@@ -252,7 +268,9 @@ public sealed class FaultTests
     public async Task Whatever_is_asked_is_answered_with_its_status_and_a_sentence(string method, string path, string body, int status)
     {
         using var library = new Library();
-        using var request = new HttpRequestMessage(new HttpMethod(method), path) { Content = body.Length > 0 ? new StringContent(body, Encoding.UTF8, "application/json") : null };
+        using var request = new HttpRequestMessage(
+            new HttpMethod(method), path)
+        { Content = body.Length > 0 ? new StringContent(body, Encoding.UTF8, "application/json") : null };
         using var answer = await library.Http.SendAsync(request);
         Assert.Equal(status, (int)answer.StatusCode == 415 ? 400 : (int)answer.StatusCode);
         if (status >= 400)
@@ -275,11 +293,14 @@ public sealed class FaultTests
         var slot = document["slots"]![0]!;
         slot["deliver"] = "each";
         // WebP halves colour (RFC 9649) and cannot come so near; JPEG can keep it whole.
-        (slot["formats"], slot["quality"], slot["looks"]) = (new JsonArray("webp", "jpeg"), JsonNode.Parse("""{"floor":60,"ceiling":100}"""), JsonNode.Parse("""{"floor":93,"wanted":95,"prefer":"better"}"""));
+        (slot["formats"], slot["quality"], slot["looks"]) =
+            (new JsonArray("webp", "jpeg"), JsonNode.Parse("""{"floor":60,"ceiling":100}"""), JsonNode.Parse(
+                """{"floor":93,"wanted":95,"prefer":"better"}"""));
         (await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", document)).EnsureSuccessStatusCode();
         var id = await library.TakeInAsync("ribbon-tails-detail.jpg");
         await library.RunAsync([id], ["test.a"]);
-        var files = (await library.GetAsync("/api/variants"))["items"]!.AsArray().ToDictionary(file => (string)file!["format"]!, file => file!);
+        var files = (await library.GetAsync("/api/variants"))["items"]!.AsArray()
+            .ToDictionary(file => (string)file!["format"]!, file => file!);
         Assert.Equal(("done", "leftOut"), ((string)files["jpeg"]["state"]!, (string)files["webP"]["state"]!));
         Assert.Equal("modern-left-out", (string)files["webP"]["findings"]![0]!["id"]!);
     }
@@ -322,7 +343,8 @@ public sealed class FaultTests
     public async Task Pictures_that_take_more_memory_than_there_is_are_rendered_one_after_the_other()
     {
         using var library = new Library();
-        (await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", Documents.Of("test", ("test.a", [60, 50])))).EnsureSuccessStatusCode();
+        (await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", Documents.Of("test", ("test.a", [60, 50]))))
+            .EnsureSuccessStatusCode();
         var ids = new List<string>();
         for (var at = 0; at < 4; at++)
             ids.Add(await library.TakeInAsync($"kite-{at}.png", HostilePictures.Png(90, 61 + at, 0)));
@@ -336,13 +358,15 @@ public sealed class FaultTests
 
     private static async Task<string> ReadyAsync(Library library, int[] widths)
     {
-        (await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", Documents.Of("test", ("test.a", widths)))).EnsureSuccessStatusCode();
+        (await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", Documents.Of("test", ("test.a", widths))))
+            .EnsureSuccessStatusCode();
         return await library.TakeInAsync("kite.png", HostilePictures.Png(90, 61, 0));
     }
 
     private static async Task<string> StartAsync(Library library, string source)
     {
-        using var answer = await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources = (string[])[source], slots = (string[])["test.a"] });
+        using var answer = await library.SendJsonAsync(
+            HttpMethod.Post, "/api/runs", new { sources = (string[])[source], slots = (string[])["test.a"] });
         return (string)(await answer.Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
     }
 }

@@ -92,7 +92,9 @@ public sealed class FramingTests
         var seen = (long)(await library.GetAsync($"/api/framings/{source}"))["revision"]!;
         Task<HttpResponseMessage> FromAsync(long revision, object change)
         {
-            var request = new HttpRequestMessage(HttpMethod.Post, $"/api/framings/{source}/changes") { Content = JsonContent.Create(change) };
+            var request = new HttpRequestMessage(
+                HttpMethod.Post, $"/api/framings/{source}/changes")
+            { Content = JsonContent.Create(change) };
             request.Headers.IfMatch.Add(new EntityTagHeaderValue($"\"{revision}\""));
             return library.Http.SendAsync(request);
         }
@@ -106,7 +108,8 @@ public sealed class FramingTests
         // At the very same time, too: of many that saw the same, one is stored.
         var now = (long)(await library.GetAsync($"/api/framings/{source}"))["revision"]!;
         var answers = await Task.WhenAll(Enumerable.Range(0, 6).Select(_ => FromAsync(now, new { act = "quarter", quarters = 1 })));
-        Assert.Equal([HttpStatusCode.OK], answers.Select(answer => answer.StatusCode).Where(status => status != HttpStatusCode.PreconditionFailed));
+        Assert.Equal(
+            [HttpStatusCode.OK], answers.Select(answer => answer.StatusCode).Where(status => status != HttpStatusCode.PreconditionFailed));
         Assert.Equal(1, (int)(await library.GetAsync($"/api/framings/{source}"))["turn"]!["quarters"]!);
     }
 
@@ -114,16 +117,19 @@ public sealed class FramingTests
     [InlineData("""{"act":"decide","subject":{"x":3000,"y":0,"width":900,"height":10}}""", "subject", "inside the picture")]
     [InlineData("""{"act":"decide","subject":{"x":0,"y":0,"width":0,"height":10}}""", "subject", "at least 1 px")]
     [InlineData("""{"act":"decide","subject":{"x":0,"y":0,"width":4000,"height":4000}}""", "subject", "3600×2400")]
-    [InlineData("""{"act":"decide","subject":{"x":0,"y":0,"width":100,"height":100},"focus":{"x":500,"y":50}}""", "focus", "lie in the subject")]
+    [InlineData("""{"act":"decide","subject":{"x":0,"y":0,"width":100,"height":100},"focus":{"x":500,"y":50}}""", "focus",
+        "lie in the subject")]
     [InlineData("""{"act":"level","level":16}""", "level", "15 degrees")]
     [InlineData("""{"act":"levelAlong","from":{"x":0,"y":0},"to":{"x":100,"y":60}}""", "from", "15 degrees")]
     [InlineData("""{"act":"crop","slot":"windowbox.square"}""", "crop", "at least 1 px")]
-    [InlineData("""{"act":"crop","slot":"windowbox.square","tier":"narrow","crop":{"x":0,"y":0,"width":10,"height":10}}""", "tier", "no tier")]
+    [InlineData("""{"act":"crop","slot":"windowbox.square","tier":"narrow","crop":{"x":0,"y":0,"width":10,"height":10}}""", "tier",
+        "no tier")]
     public async Task What_cannot_be_done_is_said_at_its_field(string change, string field, string says)
     {
         using var library = await ReadyAsync();
         var source = await library.TakeInAsync("hill-flight.jpg");
-        var answer = await library.Http.PostAsync(new Uri($"/api/framings/{source}/changes", UriKind.Relative), new StringContent(change, Encoding.UTF8, "application/json"));
+        var answer = await library.Http.PostAsync(
+            new Uri($"/api/framings/{source}/changes", UriKind.Relative), new StringContent(change, Encoding.UTF8, "application/json"));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
         var problem = await JsonAsync(answer);
         Assert.Equal(field, (string)problem["field"]!);
@@ -139,7 +145,9 @@ public sealed class FramingTests
     {
         using var library = await ReadyAsync();
         var source = await library.TakeInAsync("hill-flight.jpg");
-        var answer = await library.Http.PutAsync(new Uri($"/api/framings/{source}/windowbox.square", UriKind.Relative), new StringContent($"{{\"crop\":{crop}}}", Encoding.UTF8, "application/json"));
+        var answer = await library.Http.PutAsync(
+            new Uri($"/api/framings/{source}/windowbox.square", UriKind.Relative),
+            new StringContent($"{{\"crop\":{crop}}}", Encoding.UTF8, "application/json"));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
         var problem = await JsonAsync(answer);
         Assert.Equal(field, (string)problem["field"]!);
@@ -151,7 +159,10 @@ public sealed class FramingTests
     {
         using var library = await ReadyAsync();
         var source = await library.TakeInAsync("hill-flight.jpg");
-        var answer = await JsonAsync(await library.SendJsonAsync(HttpMethod.Put, $"/api/framings/{source}/windowbox.square", new { crop = new { x = 0, y = 0, width = 2000, height = 1000 } }));
+        var answer = await JsonAsync(
+            await library.SendJsonAsync(
+                HttpMethod.Put, $"/api/framings/{source}/windowbox.square",
+                new { crop = new { x = 0, y = 0, width = 2000, height = 1000 } }));
         Assert.Equal("crop-fitted", (string)answer["findings"]![0]!["id"]!);
         Assert.Equal((2000, 2000), ((int)answer["crop"]!["width"]!, (int)answer["crop"]!["height"]!));
     }
@@ -164,7 +175,9 @@ public sealed class FramingTests
         await library.SendJsonAsync(HttpMethod.Patch, $"/api/sources/{source}", new { subject = Kite, focus = new { x = 2500, y = 200 } });
         Assert.Equal("subject", (string)(await library.GetAsync($"/api/framings/{source}"))["undo"]!);
         // The focus that was set does not lie in the new subject, and is let go of.
-        var moved = await JsonAsync(await library.SendJsonAsync(HttpMethod.Patch, $"/api/sources/{source}", new { subject = new { x = 0, y = 0, width = 100, height = 100 } }));
+        var moved = await JsonAsync(
+            await library.SendJsonAsync(
+                HttpMethod.Patch, $"/api/sources/{source}", new { subject = new { x = 0, y = 0, width = 100, height = 100 } }));
         Assert.Equal((100, null), ((int)moved["subject"]!["width"]!, moved["focus"]));
         await MoveAsync(library, source, "undo");
         Assert.Equal(2500, (double)(await library.GetAsync($"/api/sources/{source}"))["focus"]!["x"]!);
@@ -178,10 +191,12 @@ public sealed class FramingTests
         var crop = new { x = 300, y = 100, width = 1800, height = 1800 };
         var shared = await DoAsync(library, source, new { act = "crop", slot = "windowbox.square", crop });
         Assert.Equal(["plaza-nine.round-portrait"], Place(shared, "windowbox.square")["shares"]!.AsArray().Select(id => (string)id!));
-        Assert.Equal(Place(shared, "windowbox.square")["crop"]!.ToJsonString(), Place(shared, "plaza-nine.round-portrait")["crop"]!.ToJsonString());
+        Assert.Equal(
+            Place(shared, "windowbox.square")["crop"]!.ToJsonString(), Place(shared, "plaza-nine.round-portrait")["crop"]!.ToJsonString());
 
         await DoAsync(library, source, new { act = "part", slot = "windowbox.square" });
-        var parted = await DoAsync(library, source, new { act = "crop", slot = "windowbox.square", crop = new { x = 0, y = 0, width = 1200, height = 1200 } });
+        var parted = await DoAsync(
+            library, source, new { act = "crop", slot = "windowbox.square", crop = new { x = 0, y = 0, width = 1200, height = 1200 } });
         Assert.Equal(1200, (int)Place(parted, "windowbox.square")["crop"]!["width"]!);
         Assert.Equal(1800, (int)Place(parted, "plaza-nine.round-portrait")["crop"]!["width"]!);
     }
@@ -196,8 +211,10 @@ public sealed class FramingTests
         await DoAsync(library, small, new { act = "confirm" });
         var queue = await ReviewAsync(library);
         var first = queue["items"]![0]!;
-        Assert.Equal((kite, "windowbox.story", "subjectCut"), ((string)first["source"]!, (string)first["slot"]!, (string)first["reasons"]![0]!));
-        Assert.Contains(queue["items"]!.AsArray(), item => (string)item!["source"]! == small && (string)item["reasons"]![0]! == "littleResolution");
+        Assert.Equal(
+            (kite, "windowbox.story", "subjectCut"), ((string)first["source"]!, (string)first["slot"]!, (string)first["reasons"]![0]!));
+        Assert.Contains(
+            queue["items"]!.AsArray(), item => (string)item!["source"]! == small && (string)item["reasons"]![0]! == "littleResolution");
 
         var before = queue["items"]!.AsArray().Count;
         var settled = (int)queue["settled"]!;
@@ -208,7 +225,9 @@ public sealed class FramingTests
 
         // What was accepted comes back when it changes.
         await DoAsync(library, kite, new { act = "decide", subject = new { x = 820, y = 192, width = 2340, height = 1800 } });
-        Assert.Contains((await ReviewAsync(library))["items"]!.AsArray(), item => (string?)item!["slot"] == "windowbox.story" && (string)item["source"]! == kite);
+        Assert.Contains(
+            (await ReviewAsync(library))["items"]!.AsArray(), item => (string?)item!["slot"] == "windowbox.story" &&
+                (string)item["source"]! == kite);
     }
 
     [Fact]
@@ -218,8 +237,11 @@ public sealed class FramingTests
         var source = await library.TakeInAsync("hill-flight.jpg");
         foreach (var slot in (string[])["windowbox.square", "windowbox.portrait", "windowbox.story"])
             await DoAsync(library, source, new { act = "leaveOut", slot });
-        Assert.Equal(["leftOut", "leftOut", "leftOut"], (await library.GetAsync($"/api/plans?source={source}"))["items"]!.AsArray().Select(item => (string)item!["state"]!));
-        var run = await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources = new[] { source }, slots = new[] { "windowbox.square" } });
+        Assert.Equal(
+            ["leftOut", "leftOut", "leftOut"],
+            (await library.GetAsync($"/api/plans?source={source}"))["items"]!.AsArray().Select(item => (string)item!["state"]!));
+        var run = await library.SendJsonAsync(
+            HttpMethod.Post, "/api/runs", new { sources = new[] { source }, slots = new[] { "windowbox.square" } });
         Assert.Contains("left out", (string)(await JsonAsync(run))["detail"]!, StringComparison.Ordinal);
     }
 
@@ -229,8 +251,12 @@ public sealed class FramingTests
         using var library = await ReadyAsync();
         var (from, to) = (await library.TakeInAsync("winder-handle.jpg"), await library.TakeInAsync("winder-handle-cmyk.jpg"));
         await DoAsync(library, from, new { act = "decide", subject = new { x = 286, y = 585, width = 1742, height = 2308 } });
-        await DoAsync(library, from, new { act = "crop", slot = "windowbox.square", crop = new { x = 130, y = 325, width = 1300, height = 1300 } });
-        async Task<JsonNode> CopyAsync(bool isTried) => await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, $"/api/framings/{from}/copies", new { to = new[] { to }, @as = "fraction", isTried }));
+        await DoAsync(
+            library, from, new { act = "crop", slot = "windowbox.square", crop = new { x = 130, y = 325, width = 1300, height = 1300 } });
+        async Task<JsonNode> CopyAsync(bool isTried) =>
+            await JsonAsync(
+                await library.SendJsonAsync(
+                    HttpMethod.Post, $"/api/framings/{from}/copies", new { to = new[] { to }, @as = "fraction", isTried }));
         await DoAsync(library, to, new { act = "mirror" });
         await MoveAsync(library, to, "undo");
         var shown = (await CopyAsync(true))["items"]![0]!["framing"]!;
@@ -251,18 +277,22 @@ public sealed class FramingTests
         var small = await library.TakeInAsync("winder-handle-cmyk.jpg");
         await library.SendJsonAsync(HttpMethod.Patch, $"/api/sources/{small}", new { stem = "beech-winder", altText = "A winder" });
         await DoAsync(library, small, new { act = "decide", subject = new { x = 64, y = 160, width = 640, height = 640 } });
-        await DoAsync(library, small, new { act = "crop", slot = "windowbox.square", crop = new { x = 64, y = 160, width = 640, height = 640 } });
+        await DoAsync(
+            library, small, new { act = "crop", slot = "windowbox.square", crop = new { x = 64, y = 160, width = 640, height = 640 } });
         var replaced = await JsonAsync(await ReplaceAsync(library, small, "winder-handle.jpg"));
         var better = replaced["source"]!;
         Assert.False((bool)replaced["hasOtherRatio"]!);
         Assert.Equal(("beech-winder", "A winder", 2600), ((string)better["stem"]!, (string)better["altText"]!, (int)better["width"]!));
         Assert.Equal("""{"x":130,"y":325,"width":1300,"height":1300}""", better["subject"]!.ToJsonString());
         Assert.Equal(HttpStatusCode.NotFound, (await library.Http.GetAsync(new Uri($"/api/sources/{small}", UriKind.Relative))).StatusCode);
-        Assert.DoesNotContain((await ReviewAsync(library))["items"]!.AsArray(), item => item!["reasons"]!.AsArray().Any(reason => (string)reason! == "replaced"));
+        Assert.DoesNotContain(
+            (await ReviewAsync(library))["items"]!.AsArray(),
+            item => item!["reasons"]!.AsArray().Any(reason => (string)reason! == "replaced"));
 
         // Back by the ordinary way of taking away and restoring.
         await library.Http.DeleteAsync(new Uri($"/api/sources/{better["id"]}", UriKind.Relative));
-        Assert.Equal(HttpStatusCode.OK, (await library.Http.PostAsync(new Uri($"/api/sources/{small}/restore", UriKind.Relative), null)).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.OK, (await library.Http.PostAsync(new Uri($"/api/sources/{small}/restore", UriKind.Relative), null)).StatusCode);
     }
 
     [Fact]
@@ -270,10 +300,13 @@ public sealed class FramingTests
     {
         using var library = await ReadyAsync();
         var source = await library.TakeInAsync("spool-small.jpg");
-        await DoAsync(library, source, new { act = "crop", slot = "windowbox.square", crop = new { x = 0, y = 0, width = 300, height = 300 } });
+        await DoAsync(
+            library, source, new { act = "crop", slot = "windowbox.square", crop = new { x = 0, y = 0, width = 300, height = 300 } });
         var replaced = await JsonAsync(await ReplaceAsync(library, source, "winder-handle.jpg"));
         Assert.True((bool)replaced["hasOtherRatio"]!);
-        Assert.Contains((await ReviewAsync(library))["items"]!.AsArray(), item => (string?)item!["slot"] == "windowbox.square" && item["reasons"]!.AsArray().Any(reason => (string)reason! == "replaced"));
+        Assert.Contains(
+            (await ReviewAsync(library))["items"]!.AsArray(), item => (string?)item!["slot"] == "windowbox.square" &&
+                item["reasons"]!.AsArray().Any(reason => (string)reason! == "replaced"));
     }
 
     [Fact]
@@ -281,7 +314,9 @@ public sealed class FramingTests
     {
         using var library = await ReadyAsync();
         var (one, other) = (await library.TakeInAsync("spool-small.jpg"), await library.TakeInAsync("winder-handle.jpg"));
-        Assert.Contains("in the library already", (string)(await JsonAsync(await ReplaceAsync(library, one, "winder-handle.jpg")))["detail"]!, StringComparison.Ordinal);
+        Assert.Contains(
+            "in the library already", (string)(await JsonAsync(await ReplaceAsync(library, one, "winder-handle.jpg")))["detail"]!,
+            StringComparison.Ordinal);
         Assert.Equal(HttpStatusCode.UnprocessableEntity, (await ReplaceAsync(library, one, "README.md")).StatusCode);
         Assert.Equal([other, one], (await library.GetAsync("/api/sources"))["items"]!.AsArray().Select(item => (string)item!["id"]!));
     }
@@ -300,7 +335,8 @@ public sealed class FramingTests
             UPDATE Sources SET Subject = '{"x":2448,"y":192,"width":720,"height":864}';
             CREATE TABLE Framings (SourceId TEXT, SlotId TEXT, Tier TEXT, Crop TEXT, SetAt TEXT);
             """);
-        await library.ExecuteAsync($$"""INSERT INTO Framings VALUES ('{{source}}', 'windowbox.square', '', '{"x":1,"y":2,"width":1800,"height":1800}', '2026-01-01')""");
+        await library.ExecuteAsync(
+            $$"""INSERT INTO Framings VALUES ('{{source}}', 'windowbox.square', '', '{"x":1,"y":2,"width":1800,"height":1800}', '2026-01-01')""");
         await library.ExecuteAsync("DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%_Framing'");
         await library.ExecuteAsync($"VACUUM INTO '{old}'");
         Directory.Move(Path.Combine(library.DataFolder, "originals"), Path.Combine(Path.GetDirectoryName(old)!, "originals"));
@@ -329,17 +365,22 @@ public sealed class FramingTests
     private static async Task<JsonNode> MoveAsync(Library library, string source, string way) =>
         await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, $"/api/framings/{source}/{way}", null));
 
-    private static async Task<JsonNode> ReviewAsync(Library library) => await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, "/api/review", new { }));
+    private static async Task<JsonNode> ReviewAsync(Library library) =>
+        await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, "/api/review", new { }));
 
     private static async Task<HttpResponseMessage> ReplaceAsync(Library library, string source, string demoName)
     {
-        using var form = new MultipartFormDataContent { { new ByteArrayContent(await File.ReadAllBytesAsync(Library.Demo(demoName))), "files", demoName } };
+        using var form =
+            new MultipartFormDataContent { { new ByteArrayContent(await File.ReadAllBytesAsync(Library.Demo(demoName))), "files",
+                demoName } };
         return await library.Http.PostAsync(new Uri($"/api/sources/{source}/replacement", UriKind.Relative), form);
     }
 
-    private static JsonNode Place(JsonNode framing, string slot) => framing["places"]!.AsArray().Single(place => (string)place!["slot"]! == slot)!;
+    private static JsonNode Place(JsonNode framing, string slot) =>
+        framing["places"]!.AsArray().Single(place => (string)place!["slot"]! == slot)!;
 
-    private static string Crops(JsonNode framing) => string.Join(" ", framing["places"]!.AsArray().Select(place => place!["crop"]!.ToJsonString()));
+    private static string Crops(JsonNode framing) =>
+        string.Join(" ", framing["places"]!.AsArray().Select(place => place!["crop"]!.ToJsonString()));
 
     // Everything but the counters and the way back and forth.
     private static string State(JsonNode framing)

@@ -36,7 +36,8 @@ public sealed class FullDiskTests : IDisposable
         ])
         {
             using var answer = await server.SendAsync(method, path, body);
-            Assert.True(answer.IsSuccessStatusCode || answer.StatusCode == HttpStatusCode.InsufficientStorage, $"{path}: {answer.StatusCode}");
+            Assert.True(
+                answer.IsSuccessStatusCode || answer.StatusCode == HttpStatusCode.InsufficientStorage, $"{path}: {answer.StatusCode}");
         }
 
         // Reading goes on.
@@ -108,12 +109,14 @@ public sealed class FullDiskTests : IDisposable
 
     // By the server: or it was quicker than the disk was filled.
     private async Task UntilNoticedAsync(string path, string end) => await server.UntilAsync(
-        path, state => (string)state["state"]! == end || server.Said.Contains("full", StringComparison.Ordinal) || server.Said.Contains("No space", StringComparison.Ordinal));
+        path, state => (string)state["state"]! == end || server.Said.Contains("full", StringComparison.Ordinal) ||
+            server.Said.Contains("No space", StringComparison.Ordinal));
 
     private async Task<string> ReadyAsync()
     {
         await server.StartAsync();
-        (await server.SendAsync(HttpMethod.Put, "/api/destinations/shop", Documents.Of("shop", ("shop.a", Widths)))).EnsureSuccessStatusCode();
+        (await server.SendAsync(HttpMethod.Put, "/api/destinations/shop", Documents.Of("shop", ("shop.a", Widths))))
+            .EnsureSuccessStatusCode();
         var spool = await File.ReadAllBytesAsync(Library.Demo("spool-small.jpg"));
         return (string)(await server.TakeInAsync("spool.jpg", spool))["source"]!["id"]!;
     }
@@ -124,7 +127,8 @@ public sealed class FullDiskTests : IDisposable
         (await server.SendAsync(HttpMethod.Patch, $"/api/sources/{id}", new { altText = "There is room" })).EnsureSuccessStatusCode();
         await RenderedAsync(id);
         var package = await StartedAsync("/api/packages", new { });
-        Assert.Equal("done", (string)(await server.UntilAsync($"/api/packages/{package}", made => (string)made["state"]! != "queued"))["state"]!);
+        Assert.Equal(
+            "done", (string)(await server.UntilAsync($"/api/packages/{package}", made => (string)made["state"]! != "queued"))["state"]!);
         (await server.CheckAsync([id])).Dispose();
     }
 

@@ -45,7 +45,8 @@ public sealed partial class GuardTests(Library library) : IClassFixture<Library>
     public async Task An_address_that_is_not_there_gets_a_problem_document()
     {
         var answer = await library.Http.GetAsync(new Uri("/api/nowhere", UriKind.Relative));
-        Assert.Equal((HttpStatusCode.NotFound, "application/problem+json"), (answer.StatusCode, answer.Content.Headers.ContentType!.MediaType));
+        Assert.Equal(
+            (HttpStatusCode.NotFound, "application/problem+json"), (answer.StatusCode, answer.Content.Headers.ContentType!.MediaType));
     }
 
     [Theory]
@@ -56,7 +57,9 @@ public sealed partial class GuardTests(Library library) : IClassFixture<Library>
     [InlineData("PUT", "/api/framings/a/b", "{\"crop\":{}}")]
     public async Task What_cannot_be_done_is_answered_with_a_sentence(string method, string path, string body)
     {
-        using var request = new HttpRequestMessage(new HttpMethod(method), path) { Content = new StringContent(body, null, "application/json") };
+        using var request = new HttpRequestMessage(
+            new HttpMethod(method), path)
+        { Content = new StringContent(body, null, "application/json") };
         var answer = await library.Http.SendAsync(request);
         Assert.InRange((int)answer.StatusCode, 400, 422);
         var text = await answer.Content.ReadAsStringAsync();

@@ -19,7 +19,9 @@ public sealed class IntakeTests
         using var library = new Library();
         var answers = await library.SendAsync(
             ("kite.jpg", Encoding.UTF8.GetBytes("no picture")), ("spool.jpg", Spool), ("empty.png", []), ("cut.jpg", Spool[..40_000]));
-        Assert.Equal(["/problems/not-a-picture", null, "/problems/empty-file", "/problems/damaged"], answers.Select(answer => (string?)answer!["problem"]?["type"]));
+        Assert.Equal(
+            ["/problems/not-a-picture", null, "/problems/empty-file", "/problems/damaged"],
+            answers.Select(answer => (string?)answer!["problem"]?["type"]));
         Assert.StartsWith("kite.jpg: This is a text file", (string)answers[0]!["problem"]!["detail"]!, StringComparison.Ordinal);
         Assert.Equal(640, (int)answers[1]!["source"]!["width"]!);
         Assert.Empty(Directory.EnumerateFiles(Path.Combine(library.DataFolder, "incoming")));
@@ -40,7 +42,10 @@ public sealed class IntakeTests
     {
         using var library = new Library();
         var id = await library.TakeInAsync("spool-small.jpg");
-        async Task<int> KnownAsync() => (await (await library.SendJsonAsync(HttpMethod.Post, "/api/sources/known", new { ids = new[] { id, new string('0', 64) } })).Content.ReadFromJsonAsync<JsonNode>())!["items"]!.AsArray().Count;
+        async Task<int> KnownAsync() =>
+            (await (await library.SendJsonAsync(
+                HttpMethod.Post, "/api/sources/known",
+                new { ids = new[] { id, new string('0', 64) } })).Content.ReadFromJsonAsync<JsonNode>())!["items"]!.AsArray().Count;
         Assert.Equal(1, await KnownAsync());
         // Lost on the disk: it had better be sent again.
         File.Delete(Path.Combine(library.DataFolder, "originals", id[..2], id[2..4], id));
@@ -66,7 +71,9 @@ public sealed class IntakeTests
     {
         using var library = new Library();
         // The field is written by hand: a client library would refuse or repair some of these names.
-        var content = new ByteArrayContent([.. Encoding.UTF8.GetBytes($"--x\r\nContent-Disposition: form-data; name=\"files\"; filename=\"{sent}\"\r\n\r\n"), .. Spool, .. Encoding.ASCII.GetBytes("\r\n--x--\r\n")]);
+        var content = new ByteArrayContent(
+            [.. Encoding.UTF8.GetBytes($"--x\r\nContent-Disposition: form-data; name=\"files\"; filename=\"{sent}\"\r\n\r\n"), .. Spool,
+                .. Encoding.ASCII.GetBytes("\r\n--x--\r\n")]);
         content.Headers.TryAddWithoutValidation("Content-Type", "multipart/form-data; boundary=x");
         var answer = await library.Http.PostAsync(new Uri("/api/sources", UriKind.Relative), content);
         var entry = (await answer.Content.ReadFromJsonAsync<JsonArray>())![0]!;
@@ -79,21 +86,27 @@ public sealed class IntakeTests
     [InlineData("layers.psd", "image/vnd.adobe.photoshop")]
     [InlineData("hill.jxl", "image/jxl")]
     [InlineData("hill.bmp", "image/bmp")]
-    public async Task What_the_usual_decoder_does_not_read_is_kept_as_it_came_and_read_through_a_working_picture(string file, string mediaType)
+    public async Task What_the_usual_decoder_does_not_read_is_kept_as_it_came_and_read_through_a_working_picture(
+        string file, string mediaType)
     {
         using var library = new Library();
-        var sent = await File.ReadAllBytesAsync(Path.Combine(Library.Root(), "tests", "Pantomet.Imaging.Tests", "Sources", "pictures", file));
+        var sent = await File.ReadAllBytesAsync(
+            Path.Combine(Library.Root(), "tests", "Pantomet.Imaging.Tests", "Sources", "pictures", file));
         var source = (await library.SendAsync((file, sent)))[0]!["source"]!;
         Assert.Contains("working-picture", source["traits"]!.AsArray().Select(trait => (string)trait!["id"]!));
         var original = await library.Http.GetAsync(new Uri($"/api/sources/{source["id"]}/original", UriKind.Relative));
-        Assert.Equal((mediaType, sent.Length), (original.Content.Headers.ContentType!.MediaType, (await original.Content.ReadAsByteArrayAsync()).Length));
+        Assert.Equal(
+            (mediaType, sent.Length),
+            (original.Content.Headers.ContentType!.MediaType, (await original.Content.ReadAsByteArrayAsync()).Length));
 
         // Altered or cleared away, it is made again from the original.
-        var working = Assert.Single(Directory.EnumerateFiles(Path.Combine(library.DataFolder, "working"), "*", SearchOption.AllDirectories));
+        var working = Assert.Single(
+            Directory.EnumerateFiles(Path.Combine(library.DataFolder, "working"), "*", SearchOption.AllDirectories));
         var before = await File.ReadAllBytesAsync(working);
         await File.WriteAllTextAsync(working, "something else");
         Directory.Delete(Path.Combine(library.DataFolder, "previews"), recursive: true);
-        (await library.Http.GetAsync(new Uri($"/api/sources/{source["id"]}/preview?width=200", UriKind.Relative))).EnsureSuccessStatusCode();
+        (await library.Http.GetAsync(new Uri($"/api/sources/{source["id"]}/preview?width=200", UriKind.Relative)))
+            .EnsureSuccessStatusCode();
         Assert.Equal(before, await File.ReadAllBytesAsync(working));
     }
 
@@ -101,7 +114,8 @@ public sealed class IntakeTests
     public async Task The_same_name_twice_gets_two_stems()
     {
         using var library = new Library();
-        var answers = await library.SendAsync(("Kite.jpg", Spool), ("kite.jpg", await File.ReadAllBytesAsync(Library.Demo("size-guide.png"))));
+        var answers = await library.SendAsync(
+            ("Kite.jpg", Spool), ("kite.jpg", await File.ReadAllBytesAsync(Library.Demo("size-guide.png"))));
         Assert.Equal(["kite", "kite-2"], answers.Select(answer => (string)answer!["source"]!["stem"]!));
     }
 
@@ -110,12 +124,16 @@ public sealed class IntakeTests
     {
         using var library = new Library();
         var id = await library.TakeInAsync("spool-small.jpg");
-        (await library.SendJsonAsync(HttpMethod.Patch, $"/api/sources/{id}", new { stem = "red-spool", altText = "A red spool", subject = new { x = 134, y = 10, width = 378, height = 460 } })).EnsureSuccessStatusCode();
+        (await library.SendJsonAsync(
+            HttpMethod.Patch, $"/api/sources/{id}",
+            new { stem = "red-spool", altText = "A red spool", subject = new { x = 134, y = 10, width = 378, height = 460 } }))
+                .EnsureSuccessStatusCode();
         (await library.Http.DeleteAsync(new Uri($"/api/sources/{id}", UriKind.Relative))).EnsureSuccessStatusCode();
         Assert.Equal(HttpStatusCode.NotFound, (await library.Http.GetAsync(new Uri($"/api/sources/{id}", UriKind.Relative))).StatusCode);
         (await library.SendJsonAsync(HttpMethod.Post, $"/api/sources/{id}/restore", null)).EnsureSuccessStatusCode();
         var source = await library.GetAsync($"/api/sources/{id}");
-        Assert.Equal(("red-spool", "A red spool", 378), ((string)source["stem"]!, (string)source["altText"]!, (int)source["subject"]!["width"]!));
+        Assert.Equal(
+            ("red-spool", "A red spool", 378), ((string)source["stem"]!, (string)source["altText"]!, (int)source["subject"]!["width"]!));
     }
 
     [Fact]
@@ -123,7 +141,9 @@ public sealed class IntakeTests
     {
         using var library = new Library();
         var id = await library.TakeInAsync("spool-small.jpg");
-        foreach (var (field, change) in new (string, object)[] { ("subject", new { subject = new { x = 600, y = 0, width = 100, height = 10 } }), ("stem", new { stem = "Red Spool" }), ("focus", new { focus = new { x = -1, y = 0 } }) })
+        foreach (var (field, change) in new (string, object)[] { ("subject",
+            new { subject = new { x = 600, y = 0, width = 100, height = 10 } }), ("stem", new { stem = "Red Spool" }),
+            ("focus", new { focus = new { x = -1, y = 0 } }) })
         {
             var answer = await library.SendJsonAsync(HttpMethod.Patch, $"/api/sources/{id}", change);
             Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
@@ -141,7 +161,9 @@ public sealed class IntakeTests
         Assert.Equal(["logo", "size-guide"], page["items"]!.AsArray().Select(item => (string)item!["stem"]!));
         var rest = await library.GetAsync($"/api/sources?limit=2&cursor={page["next"]}");
         Assert.Equal("spool-small", (string)Assert.Single(rest["items"]!.AsArray())!["stem"]!);
-        Assert.Equal("size-guide", (string)Assert.Single((await library.GetAsync("/api/sources?search=GUIDE%20size"))["items"]!.AsArray())!["stem"]!);
+        Assert.Equal(
+            "size-guide",
+            (string)Assert.Single((await library.GetAsync("/api/sources?search=GUIDE%20size"))["items"]!.AsArray())!["stem"]!);
         Assert.Empty((await library.GetAsync("/api/sources?search=%25"))["items"]!.AsArray());
     }
 
@@ -149,19 +171,24 @@ public sealed class IntakeTests
     public async Task Limits_of_pixels_and_bytes_can_be_set()
     {
         using var library = new Library(null, ("most-pixels", "300000"), ("most-file-bytes", "100000"));
-        var answers = await library.SendAsync(("spool.jpg", Spool), ("guide.png", await File.ReadAllBytesAsync(Library.Demo("size-guide.png"))));
-        Assert.Equal(["/problems/too-many-pixels", "/problems/file-too-long"], answers.Select(answer => (string)answer!["problem"]!["type"]!));
+        var answers = await library.SendAsync(
+            ("spool.jpg", Spool), ("guide.png", await File.ReadAllBytesAsync(Library.Demo("size-guide.png"))));
+        Assert.Equal(
+            ["/problems/too-many-pixels", "/problems/file-too-long"], answers.Select(answer => (string)answer!["problem"]!["type"]!));
     }
 
     [Fact]
     public async Task A_full_disk_is_said_in_a_sentence_and_what_was_there_stays()
     {
         var isFull = false;
-        using var library = new Library(services => services.AddSingleton(provider => new ContentStore(provider.GetRequiredService<DataFolder>().Incoming)
-        {
-            // /dev/full answers every write with ENOSPC, as a full disk does.
-            OpenNew = path => isFull ? new FileStream("/dev/full", FileMode.Open, FileAccess.Write) : new FileStream(path, FileMode.CreateNew),
-        }));
+        using var library = new Library(
+            services => services.AddSingleton(provider => new ContentStore(provider.GetRequiredService<DataFolder>().Incoming)
+            {
+                // /dev/full answers every write with ENOSPC, as a full disk does.
+                OpenNew = path => isFull
+                    ? new FileStream("/dev/full", FileMode.Open, FileAccess.Write)
+                    : new FileStream(path, FileMode.CreateNew),
+            }));
         var id = await library.TakeInAsync("spool-small.jpg");
         isFull = true;
         var refused = (await library.SendAsync(("guide.png", await File.ReadAllBytesAsync(Library.Demo("size-guide.png")))))[0]!;
@@ -175,10 +202,13 @@ public sealed class IntakeTests
     public async Task A_full_disk_fails_the_files_of_a_run_and_a_package_with_a_sentence_and_both_work_once_there_is_room()
     {
         var isFull = false;
-        using var library = new Library(services => services.AddSingleton(provider => new ContentStore(provider.GetRequiredService<DataFolder>().Incoming)
-        {
-            OpenNew = path => isFull ? new FileStream("/dev/full", FileMode.Open, FileAccess.Write) : new FileStream(path, FileMode.CreateNew),
-        }));
+        using var library = new Library(
+            services => services.AddSingleton(provider => new ContentStore(provider.GetRequiredService<DataFolder>().Incoming)
+            {
+                OpenNew = path => isFull
+                    ? new FileStream("/dev/full", FileMode.Open, FileAccess.Write)
+                    : new FileStream(path, FileMode.CreateNew),
+            }));
         await library.AddDestinationAsync("windowbox.json");
         var flight = await library.TakeInAsync("hill-flight.jpg");
         isFull = true;
@@ -188,7 +218,8 @@ public sealed class IntakeTests
         isFull = false;
         Assert.Equal(2, (int)(await library.RunAsync([flight], ["windowbox.square", "windowbox.portrait"]))["done"]!);
         isFull = true;
-        Assert.StartsWith("The disk of the server is full", (string)(await library.PackedAsync(new { }))["problem"]!, StringComparison.Ordinal);
+        Assert.StartsWith(
+            "The disk of the server is full", (string)(await library.PackedAsync(new { }))["problem"]!, StringComparison.Ordinal);
         isFull = false;
         using var zip = await library.PackAsync(new { });
         Assert.Equal(6, zip.Entries.Count);

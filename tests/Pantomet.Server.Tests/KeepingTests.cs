@@ -20,13 +20,16 @@ public sealed class KeepingTests : IDisposable
     {
         using var library = await ReadyAsync();
         var flight = await library.TakeInAsync("hill-flight.jpg");
-        await library.SendJsonAsync(HttpMethod.Put, $"/api/framings/{flight}/windowbox.square", new { crop = new { x = 0, y = 0, width = 1500, height = 1500 } });
+        await library.SendJsonAsync(
+            HttpMethod.Put, $"/api/framings/{flight}/windowbox.square", new { crop = new { x = 0, y = 0, width = 1500, height = 1500 } });
         await library.RunAsync([flight], Slots);
         await library.PackedAsync(new { });
         var more = new List<string>();
         foreach (var name in (string[])["line-spools.jpg", "beach-morning.jpg", "workbench-topdown.jpg"])
             more.Add(await library.TakeInAsync(name));
-        var running = (await (await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources = more, slots = Slots })).Content.ReadFromJsonAsync<JsonNode>())!;
+        var running =
+            (await (await library.SendJsonAsync(
+                HttpMethod.Post, "/api/runs", new { sources = more, slots = Slots })).Content.ReadFromJsonAsync<JsonNode>())!;
         await library.UntilAsync($"/api/runs/{running["id"]}", run => (int)run["done"]! >= 1);
 
         Assert.Equal(0, MaintenanceCommands.Run(["backup", library.DataFolder, In("backup")]));
@@ -39,7 +42,10 @@ public sealed class KeepingTests : IDisposable
         var run = await back.UntilAsync($"/api/runs/{running["id"]}", run => (string)run["state"]! == "done");
         Assert.Equal((6, 0), ((int)run["done"]!, (int)run["failed"]!));
         foreach (var variant in (await back.GetAsync("/api/variants"))["items"]!.AsArray())
-            Assert.Equal((string)variant!["sha256"]!, Convert.ToHexStringLower(SHA256.HashData(await back.Http.GetByteArrayAsync(new Uri($"/api/variants/{variant["id"]}/file", UriKind.Relative)))));
+            Assert.Equal(
+                (string)variant!["sha256"]!,
+                Convert.ToHexStringLower(
+                    SHA256.HashData(await back.Http.GetByteArrayAsync(new Uri($"/api/variants/{variant["id"]}/file", UriKind.Relative)))));
         var original = await back.Http.GetByteArrayAsync(new Uri($"/api/sources/{flight}/original", UriKind.Relative));
         Assert.Equal(flight, Convert.ToHexStringLower(SHA256.HashData(original)));
         var package = (await back.GetAsync("/api/packages"))["items"]![0]!;
@@ -69,8 +75,11 @@ public sealed class KeepingTests : IDisposable
         await library.Http.DeleteAsync(new Uri($"/api/sources/{spools}", UriKind.Relative));
         Assert.Equal(spools, (string)(await library.GetAsync("/api/bin"))["items"]![0]!["id"]!);
         (await library.Http.DeleteAsync(new Uri("/api/bin", UriKind.Relative))).EnsureSuccessStatusCode();
-        Assert.Equal(HttpStatusCode.NotFound, (await library.SendJsonAsync(HttpMethod.Post, $"/api/sources/{spools}/restore", null)).StatusCode);
-        Assert.DoesNotContain(Directory.EnumerateFiles(library.DataFolder, "*", SearchOption.AllDirectories), path => path.Contains(spools, StringComparison.Ordinal));
+        Assert.Equal(
+            HttpStatusCode.NotFound, (await library.SendJsonAsync(HttpMethod.Post, $"/api/sources/{spools}/restore", null)).StatusCode);
+        Assert.DoesNotContain(
+            Directory.EnumerateFiles(library.DataFolder, "*", SearchOption.AllDirectories),
+            path => path.Contains(spools, StringComparison.Ordinal));
         var space = await library.GetAsync("/api/space");
         Assert.Equal((1, 0, 2), ((int)space["originals"]!["files"]!, (int)space["bin"]!["files"]!, (int)space["variants"]!["files"]!));
         using var zip = await library.PackAsync(new { });
@@ -85,7 +94,8 @@ public sealed class KeepingTests : IDisposable
         await library.RunAsync([flight], Slots);
         var before = await HashesAsync(library);
         Assert.Equal(0, await ClearAsync(library, "unusedVariants"));
-        await library.SendJsonAsync(HttpMethod.Put, $"/api/framings/{flight}/windowbox.square", new { crop = new { x = 0, y = 0, width = 1500, height = 1500 } });
+        await library.SendJsonAsync(
+            HttpMethod.Put, $"/api/framings/{flight}/windowbox.square", new { crop = new { x = 0, y = 0, width = 1500, height = 1500 } });
         Assert.InRange(await ClearAsync(library, "unusedVariants"), 1, long.MaxValue);
         Assert.InRange(await ClearAsync(library, "previews"), 1, long.MaxValue);
         Assert.Single(await HashesAsync(library));
@@ -140,7 +150,8 @@ public sealed class KeepingTests : IDisposable
     }
 
     private static async Task<long> ClearAsync(Library library, string what) =>
-        (long)(await (await library.Http.DeleteAsync(new Uri($"/api/space/{what}", UriKind.Relative))).EnsureSuccessStatusCode().Content.ReadFromJsonAsync<JsonNode>())!["bytes"]!;
+        (long)(await (await library.Http.DeleteAsync(new Uri($"/api/space/{what}", UriKind.Relative))).EnsureSuccessStatusCode().Content
+            .ReadFromJsonAsync<JsonNode>())!["bytes"]!;
 
     private static async Task<List<string>> HashesAsync(Library library) =>
         [.. (await library.GetAsync("/api/variants"))["items"]!.AsArray().Select(variant => (string)variant!["sha256"]!).Distinct()];

@@ -5,7 +5,8 @@ using Pantomet.Server.Tests.Hostile;
 
 namespace Pantomet.Server.Tests;
 
-/// <summary>Killed at any moment of whatever it does, the server loses nothing that was acknowledged, and the next start goes on. Runs and intakes: <see cref="CrashTests"/>.</summary>
+/// <summary>Killed at any moment of whatever it does, the server loses nothing that was acknowledged, and the next start goes on. Runs and
+/// intakes: <see cref="CrashTests"/>.</summary>
 public sealed class KillTests : IDisposable
 {
     private const int Kills = 20;
@@ -59,7 +60,8 @@ public sealed class KillTests : IDisposable
             var work = Task.WhenAll(
                 UntilKilledAsync(async () =>
                 {
-                    (await server.SendAsync(HttpMethod.Put, "/api/destinations/shop", Documents.Of("shop", ("shop.a", [saved + 1])))).EnsureSuccessStatusCode();
+                    (await server.SendAsync(HttpMethod.Put, "/api/destinations/shop", Documents.Of("shop", ("shop.a", [saved + 1]))))
+                        .EnsureSuccessStatusCode();
                     saved++;
                 }),
                 UntilKilledAsync(async () => packages.Add(await AskAsync("/api/packages", new { sources = kept }))),
@@ -82,7 +84,9 @@ public sealed class KillTests : IDisposable
 
         foreach (var package in packages)
             await server.UntilAsync($"/api/packages/{package}", made => (string)made["state"]! != "queued");
-        Assert.Equal(kept.Order(), (await server.GetAsync("/api/sources"))["items"]!.AsArray().Select(source => (string)source!["id"]!).Intersect(kept).Order());
+        Assert.Equal(
+            kept.Order(),
+            (await server.GetAsync("/api/sources"))["items"]!.AsArray().Select(source => (string)source!["id"]!).Intersect(kept).Order());
     }
 
     private void RestoreDatabase(string old)
@@ -93,7 +97,8 @@ public sealed class KillTests : IDisposable
         zip.GetEntry("pantomet.db")!.ExtractToFile(Path.Combine(server.DataFolder, "pantomet.db"));
     }
 
-    private async Task<string> TakeInAsync(int width) => (string)(await server.TakeInAsync($"kite-{width}.png", HostilePictures.Png(width, 20, 0)))["source"]!["id"]!;
+    private async Task<string> TakeInAsync(int width) =>
+        (string)(await server.TakeInAsync($"kite-{width}.png", HostilePictures.Png(width, 20, 0)))["source"]!["id"]!;
 
     private async Task<string> AskAsync(string path, object body)
     {

@@ -16,14 +16,24 @@ public sealed class LibraryTests
     {
         using var library = new Library();
         var ids = new[] { await library.TakeInAsync("spool-small.jpg"), await library.TakeInAsync("tail-loop.gif") };
-        var tried = await (await library.SendJsonAsync(HttpMethod.Post, "/api/names", new { sources = ids, of = "stem", pattern = "Drachen für {group}-{number}", isTried = true })).Content.ReadFromJsonAsync<JsonNode>();
+        var tried =
+            await (await library.SendJsonAsync(
+                HttpMethod.Post, "/api/names",
+                new
+                {
+                    sources = ids,
+                    of = "stem",
+                    pattern = "Drachen für {group}-{number}",
+                    isTried = true
+                })).Content.ReadFromJsonAsync<JsonNode>();
         Assert.Equal("drachen-fur-1", (string)tried!["items"]![0]!["after"]!);
         Assert.Equal("spool-small", (string)(await library.GetAsync($"/api/sources/{ids[0]}"))["stem"]!);
         await library.SendJsonAsync(HttpMethod.Post, "/api/names", new { sources = ids, of = "altText", list = "A spool\nA tail" });
         Assert.Equal("A tail", (string)(await library.GetAsync($"/api/sources/{ids[1]}"))["altText"]!);
         await library.SendJsonAsync(HttpMethod.Post, "/api/names", new { sources = ids, of = "altText", texts = new[] { "", "A tail" } });
         Assert.Equal("", (string)(await library.GetAsync($"/api/sources/{ids[0]}"))["altText"]!);
-        var refused = await library.SendJsonAsync(HttpMethod.Post, "/api/names", new { sources = ids, of = "stem", list = "one\ntwo\nthree" });
+        var refused = await library.SendJsonAsync(
+            HttpMethod.Post, "/api/names", new { sources = ids, of = "stem", list = "one\ntwo\nthree" });
         Assert.Contains("3 lines for 2 pictures", await refused.Content.ReadAsStringAsync(), StringComparison.Ordinal);
     }
 
@@ -76,7 +86,9 @@ public sealed class LibraryTests
         // A comment segment (ITU-T T.81, B.2.4.5) makes each file another one with the same picture.
         var answers = await Task.WhenAll(Enumerable.Range(0, 6).Select(number =>
             library.SendAsync(("kite.jpg", [.. spool[..2], 0xFF, 0xFE, 0, 3, (byte)number, .. spool[2..]]))));
-        Assert.Equal(["kite", "kite-2", "kite-3", "kite-4", "kite-5", "kite-6"], answers.Select(answer => (string)answer[0]!["source"]!["stem"]!).Order());
+        Assert.Equal(
+            ["kite", "kite-2", "kite-3", "kite-4", "kite-5", "kite-6"],
+            answers.Select(answer => (string)answer[0]!["source"]!["stem"]!).Order());
     }
 
     [Fact]
@@ -91,7 +103,9 @@ public sealed class LibraryTests
         Assert.Equal(HttpStatusCode.PartialContent, answer.StatusCode);
         Assert.Equal(spool[100..200], await answer.Content.ReadAsByteArrayAsync());
         // RFC 6266: names beyond ASCII go into filename*.
-        Assert.Equal(("attachment", "🪁 rød.jpg"), (answer.Content.Headers.ContentDisposition!.DispositionType, answer.Content.Headers.ContentDisposition.FileNameStar));
+        Assert.Equal(
+            ("attachment", "🪁 rød.jpg"),
+            (answer.Content.Headers.ContentDisposition!.DispositionType, answer.Content.Headers.ContentDisposition.FileNameStar));
     }
 
     [Fact]
@@ -106,7 +120,9 @@ public sealed class LibraryTests
             ["windowbox.portrait open", "windowbox.square open", "windowbox.story blocked", "stallholders-hall.main-photo open"],
             items.Select(item => $"{item!["plan"]!["slot"]} {item["state"]}"));
         var padded = items[3]!["plan"]!["variants"]![0]!;
-        Assert.Equal((2000, 2000, "hill-flight-rotated-main-photo-2000w.jpg"), ((int)padded["width"]!, (int)padded["height"]!, (string)padded["fileName"]!));
+        Assert.Equal(
+            (2000, 2000, "hill-flight-rotated-main-photo-2000w.jpg"),
+            ((int)padded["width"]!, (int)padded["height"]!, (string)padded["fileName"]!));
     }
 
     [Fact]
@@ -115,7 +131,9 @@ public sealed class LibraryTests
         using var library = new Library();
         await library.AddDestinationAsync("stallholders-hall.json");
         var id = await library.TakeInAsync("spool-small.jpg");
-        var answer = await library.SendJsonAsync(HttpMethod.Put, $"/api/framings/{id}/stallholders-hall.main-photo", new { crop = new { x = 0, y = 0, width = 10, height = 10 } });
+        var answer = await library.SendJsonAsync(
+            HttpMethod.Put, $"/api/framings/{id}/stallholders-hall.main-photo",
+            new { crop = new { x = 0, y = 0, width = 10, height = 10 } });
         Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
         Assert.Contains("shows the whole picture", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
     }
@@ -129,7 +147,8 @@ public sealed class LibraryTests
         using var library = new Library();
         await library.AddDestinationAsync("windowbox.json");
         var id = await library.TakeInAsync("spool-small.jpg");
-        var answer = await library.Http.PutAsync(new Uri($"/api/framings/{id}/windowbox.square", UriKind.Relative), new StringContent(body, Encoding.UTF8, "application/json"));
+        var answer = await library.Http.PutAsync(
+            new Uri($"/api/framings/{id}/windowbox.square", UriKind.Relative), new StringContent(body, Encoding.UTF8, "application/json"));
         Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
         Assert.Equal(field, (string)JsonNode.Parse(await answer.Content.ReadAsStringAsync())!["field"]!);
     }
@@ -148,7 +167,8 @@ public sealed class LibraryTests
     [Fact]
     public void An_option_goes_before_a_variable()
     {
-        var configuration = new ConfigurationBuilder().AddInMemoryCollection([new("data", "/a"), new("PANTOMET_DATA", "/b"), new("PANTOMET_MOST_PIXELS", "1000")]).Build();
+        var configuration = new ConfigurationBuilder().AddInMemoryCollection(
+            [new("data", "/a"), new("PANTOMET_DATA", "/b"), new("PANTOMET_MOST_PIXELS", "1000")]).Build();
         Assert.Equal(("/a", 1000), (ServerSettings.From(configuration).DataFolder, ServerSettings.From(configuration).MaxPixels));
     }
 }

@@ -6,24 +6,31 @@ using Pantomet.Server.Tests.Hostile;
 
 namespace Pantomet.Server.Tests;
 
-/// <summary>Eight at once on everything that writes: no fault of the server, every answer with a sentence, and what was acknowledged is there, before and after a restart.</summary>
+/// <summary>Eight at once on everything that writes: no fault of the server, every answer with a sentence, and what was acknowledged is
+/// there, before and after a restart.</summary>
 public sealed class LoadTests
 {
     private const int People = 8;
     private static readonly TimeSpan Long = TimeSpan.FromSeconds(30);
-    private static readonly string[] Lists = ["/api/sources", "/api/destinations", "/api/board", "/api/variants", "/api/runs", "/api/packages", "/api/bin", "/api/space", "/api/totals", "/api/weighing/worst", "/api/drawings", "/healthz"];
+    private static readonly string[] Lists =
+        ["/api/sources", "/api/destinations", "/api/board", "/api/variants", "/api/runs", "/api/packages", "/api/bin", "/api/space",
+            "/api/totals", "/api/weighing/worst", "/api/drawings", "/healthz"];
 
     [Fact]
     public async Task With_requests_that_make_sense()
     {
         using var library = new Library();
-        (await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", Documents.Of("common", ("common.a", [60, 40]), ("common.b", [30])))).EnsureSuccessStatusCode();
+        (await library.SendJsonAsync(
+            HttpMethod.Post, "/api/destinations", Documents.Of("common", ("common.a", [60, 40]), ("common.b", [30]))))
+                .EnsureSuccessStatusCode();
         var shared = new ConcurrentBag<string>();
-        foreach (var entry in await library.SendAsync([.. Enumerable.Range(0, 8).Select(at => ($"shared-{at}.png", HostilePictures.Png(90, 50 + at, 0)))]))
+        foreach (var entry in await library.SendAsync(
+            [.. Enumerable.Range(0, 8).Select(at => ($"shared-{at}.png", HostilePictures.Png(90, 50 + at, 0)))]))
             shared.Add((string)entry!["source"]!["id"]!);
         var runs = new ConcurrentBag<string>();
         var faults = new ConcurrentBag<string>();
-        var people = await Task.WhenAll(Enumerable.Range(0, People).Select(at => Task.Run(() => new Person(library, at, [.. shared], runs, faults).WorkAsync(Long))));
+        var people = await Task.WhenAll(
+            Enumerable.Range(0, People).Select(at => Task.Run(() => new Person(library, at, [.. shared], runs, faults).WorkAsync(Long))));
         Assert.Empty(faults);
         await CheckAsync(library, people);
         using var again = library.Restarted();
@@ -34,7 +41,8 @@ public sealed class LoadTests
     public async Task With_requests_that_make_none()
     {
         using var library = new Library();
-        (await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", Documents.Of("common", ("common.a", [60])))).EnsureSuccessStatusCode();
+        (await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", Documents.Of("common", ("common.a", [60]))))
+            .EnsureSuccessStatusCode();
         var id = await library.TakeInAsync("kite.png", HostilePictures.Png(90, 50, 0));
         var addresses = Addresses(await library.GetAsync("/openapi/v1.json"));
         var faults = new ConcurrentBag<string>();
@@ -46,7 +54,8 @@ public sealed class LoadTests
                 var (method, path) = addresses[random.Next(addresses.Count)];
                 using var request = new HttpRequestMessage(new HttpMethod(method), Filled(path, id, random));
                 if (method is not ("GET" or "DELETE"))
-                    request.Content = new StringContent(Nonsense(random, id), Encoding.UTF8, random.Next(8) == 0 ? "text/plain" : "application/json");
+                    request.Content = new StringContent(
+                        Nonsense(random, id), Encoding.UTF8, random.Next(8) == 0 ? "text/plain" : "application/json");
                 await Person.SendAsync(library, request, faults);
             }
         })));
@@ -61,7 +70,9 @@ public sealed class LoadTests
         foreach (var person in people)
         {
             Assert.Equal(person.Text, (string)(await library.GetAsync($"/api/sources/{person.Source}"))["altText"]!);
-            Assert.Equal(person.Width, (int)(await library.GetAsync($"/api/destinations/{person.Destination}"))["slots"]![0]!["sizes"]!["widths"]![0]!);
+            Assert.Equal(
+                person.Width,
+                (int)(await library.GetAsync($"/api/destinations/{person.Destination}"))["slots"]![0]!["sizes"]!["widths"]![0]!);
             Assert.Equal(person.Quarters % 4, (int)(await library.GetAsync($"/api/framings/{person.Source}"))["turn"]!["quarters"]!);
         }
 
@@ -74,13 +85,19 @@ public sealed class LoadTests
     }
 
     private static List<(string Method, string Path)> Addresses(JsonNode description) =>
-        [.. description["paths"]!.AsObject().SelectMany(path => path.Value!.AsObject().Where(method => method.Key != "parameters").Select(method => (method.Key.ToUpperInvariant(), path.Key))).Where(one => !one.Key.EndsWith("/events", StringComparison.Ordinal))];
+        [.. description["paths"]!.AsObject()
+            .SelectMany(
+                path => path.Value!.AsObject().Where(method => method.Key != "parameters")
+                    .Select(method => (method.Key.ToUpperInvariant(), path.Key)))
+                    .Where(one => !one.Key.EndsWith("/events", StringComparison.Ordinal))];
 
     private static string Filled(string path, string id, Random random)
     {
         while (path.IndexOf('{') is var from and >= 0)
             path = path[..from] + Uri.EscapeDataString(Odd(random, id)) + path[(path.IndexOf('}', from) + 1)..];
-        return random.Next(3) == 0 ? $"{path}?source={id}&slot={Uri.EscapeDataString(Odd(random, id))}&limit={random.Next(-9, 9)}&cursor=x&as=jpeg&quality=200&width=0&height=0" : path;
+        return random.Next(3) == 0
+            ? $"{path}?source={id}&slot={Uri.EscapeDataString(Odd(random, id))}&limit={random.Next(-9, 9)}&cursor=x&as=jpeg&quality=200&width=0&height=0"
+            : path;
     }
 
     private static string Odd(Random random, string id) => random.Next(8) switch
@@ -138,10 +155,13 @@ public sealed class LoadTests
             var run = runs.TryPeek(out var last) ? last : "none";
             switch (random.Next(20))
             {
-                case 0 or 1 when $"text {random.Next()}" is var text && await AskAsync("PATCH", $"/api/sources/{Source}", new { altText = text }) == 200:
+                case 0 or 1 when $"text {random.Next()}" is var text &&
+                    await AskAsync("PATCH", $"/api/sources/{Source}", new { altText = text }) == 200:
                     Text = text;
                     break;
-                case 2 or 3 when await AskAsync("PUT", $"/api/destinations/{Destination}", Documents.Of(Destination, ($"{Destination}.a", [Width + 1]))) == 200:
+                case 2 or
+                    3 when await AskAsync(
+                        "PUT", $"/api/destinations/{Destination}", Documents.Of(Destination, ($"{Destination}.a", [Width + 1]))) == 200:
                     Width++;
                     break;
                 case 4 or 5 when await AskAsync("POST", $"/api/framings/{Source}/changes", new { act = "quarter", quarters = 1 }) == 200:
@@ -151,16 +171,19 @@ public sealed class LoadTests
                     await AskAsync("POST", $"/api/framings/{one}/{(random.Next(2) == 0 ? "undo" : "redo")}", null);
                     break;
                 case 7:
-                    await AskAsync("PUT", $"/api/framings/{one}/common.a", new { crop = new { x = random.Next(9), y = 0, width = 50, height = 40 } });
+                    await AskAsync(
+                        "PUT", $"/api/framings/{one}/common.a", new { crop = new { x = random.Next(9), y = 0, width = 50, height = 40 } });
                     break;
                 case 8:
                     await AskAsync("POST", $"/api/framings/{one}/copies", new { to = shared, @as = "fraction" });
                     break;
                 case 9:
-                    await AskAsync("POST", "/api/names", new { sources = shared, of = "stem", pattern = $"kite-{random.Next(3)}-{{number}}" });
+                    await AskAsync(
+                        "POST", "/api/names", new { sources = shared, of = "stem", pattern = $"kite-{random.Next(3)}-{{number}}" });
                     break;
                 case 10:
-                    using (var started = await library.Http.SendAsync(Request("POST", "/api/runs", new { sources = shared, slots = (string[])["common.a", "common.b"] })))
+                    using (var started = await library.Http.SendAsync(
+                        Request("POST", "/api/runs", new { sources = shared, slots = (string[])["common.a", "common.b"] })))
                     {
                         if (started.IsSuccessStatusCode)
                             runs.Add((string)JsonNode.Parse(await started.Content.ReadAsStringAsync())!["id"]!);
@@ -168,7 +191,9 @@ public sealed class LoadTests
 
                     break;
                 case 11:
-                    await AskAsync("POST", $"/api/runs/{run}/{(random.Next(4) switch { 0 => "cancel", 1 => "pause", 2 => "resume", _ => "retry" })}", null);
+                    await AskAsync(
+                        "POST", $"/api/runs/{run}/{(random.Next(4) switch { 0 => "cancel", 1 => "pause", 2 => "resume", _ => "retry" })}",
+                        null);
                     break;
                 case 12:
                     await AskAsync("POST", "/api/packages", new { sources = shared });
@@ -198,7 +223,8 @@ public sealed class LoadTests
 
         private Task<int> AskAsync(string method, string path, object? body) => SendAsync(library, Request(method, path, body), faults);
 
-        private static HttpRequestMessage Request(string method, string path, object? body) => new(new HttpMethod(method), path) { Content = body is null ? null : System.Net.Http.Json.JsonContent.Create(body) };
+        private static HttpRequestMessage Request(string method, string path, object? body) =>
+            new(new HttpMethod(method), path) { Content = body is null ? null : System.Net.Http.Json.JsonContent.Create(body) };
 
         public static async Task<int> SendAsync(Library library, HttpRequestMessage request, ConcurrentBag<string> faults)
         {
@@ -209,6 +235,7 @@ public sealed class LoadTests
             return (int)answer.StatusCode;
         }
 
-        private static bool HasSentence(string text) => text.StartsWith('{') && JsonNode.Parse(text)!["detail"] is { } detail && ((string)detail!).Length > 15;
+        private static bool HasSentence(string text) =>
+            text.StartsWith('{') && JsonNode.Parse(text)!["detail"] is { } detail && ((string)detail!).Length > 15;
     }
 }

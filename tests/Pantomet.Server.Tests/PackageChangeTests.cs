@@ -16,14 +16,18 @@ public sealed class PackageChangeTests
         await library.RunAsync([flight, spools], Slots);
         using var first = await library.PackAsync(new { destination = "windowbox", onlyChanged = true });
         Assert.Equal(4, Files(first).Count);
-        Assert.StartsWith("Nothing changed", (string)(await library.PackedAsync(new { destination = "windowbox", onlyChanged = true }))["problem"]!, StringComparison.Ordinal);
+        Assert.StartsWith(
+            "Nothing changed", (string)(await library.PackedAsync(new { destination = "windowbox", onlyChanged = true }))["problem"]!,
+            StringComparison.Ordinal);
 
         // One crop is moved, one source is called otherwise: its bytes are the same, its path is not.
-        await library.SendJsonAsync(HttpMethod.Put, $"/api/framings/{flight}/windowbox.square", new { crop = new { x = 0, y = 0, width = 1500, height = 1500 } });
+        await library.SendJsonAsync(
+            HttpMethod.Put, $"/api/framings/{flight}/windowbox.square", new { crop = new { x = 0, y = 0, width = 1500, height = 1500 } });
         await library.RunAsync([flight], Slots);
         await library.SendJsonAsync(HttpMethod.Patch, $"/api/sources/{spools}", new { stem = "three-spools" });
         using var second = await library.PackAsync(new { destination = "windowbox", onlyChanged = true });
-        Assert.Equal(["hill-flight-square-1080w.jpg", "three-spools-portrait-1080w.jpg", "three-spools-square-1080w.jpg"], Files(second).Order());
+        Assert.Equal(
+            ["hill-flight-square-1080w.jpg", "three-spools-portrait-1080w.jpg", "three-spools-square-1080w.jpg"], Files(second).Order());
         Assert.Equal(2, Manifest(second)["withdrawn"]!.AsArray().Count);
         using var whole = await library.PackAsync(new { destination = "windowbox" });
         Assert.Equal(4, Files(whole).Count);
@@ -55,15 +59,25 @@ public sealed class PackageChangeTests
         using var library = new Library();
         await library.AddDestinationAsync("galewright-shop.json");
         var flight = await library.TakeInAsync("hill-flight.jpg");
-        var answer = await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources = new[] { flight }, slots = new[] { "galewright-shop.hero", "galewright-shop.section-background", "galewright-shop.article-picture" } });
+        var answer = await library.SendJsonAsync(
+            HttpMethod.Post, "/api/runs",
+            new
+            {
+                sources = new[] { flight },
+                slots = new[] { "galewright-shop.hero", "galewright-shop.section-background", "galewright-shop.article-picture" }
+            });
         answer.EnsureSuccessStatusCode();
         await library.UntilAsync("/api/variants", page => page["items"]!.AsArray().Any(variant => (string)variant!["state"]! == "done"));
         using var zip = await library.PackAsync(new { });
-        Assert.All(zip.Entries.Where(entry => entry.FullName.EndsWith(".jpg", StringComparison.Ordinal)), entry => Assert.Equal(entry.Length, (long)Manifest(zip)["files"]!.AsArray().Single(file => (string)file!["file"]! == entry.FullName)!["bytes"]!));
+        Assert.All(
+            zip.Entries.Where(entry => entry.FullName.EndsWith(".jpg", StringComparison.Ordinal)),
+            entry => Assert.Equal(
+                entry.Length, (long)Manifest(zip)["files"]!.AsArray().Single(file => (string)file!["file"]! == entry.FullName)!["bytes"]!));
         Assert.Contains("being rendered when the package was made", Manifest(zip)["missing"]!.ToJsonString(), StringComparison.Ordinal);
     }
 
-    private static List<string> Files(ZipArchive zip) => [.. Manifest(zip)["files"]!.AsArray().Select(file => ((string)file!["file"]!).Split('/')[^1])];
+    private static List<string> Files(ZipArchive zip) =>
+        [.. Manifest(zip)["files"]!.AsArray().Select(file => ((string)file!["file"]!).Split('/')[^1])];
 
     private static JsonNode Manifest(ZipArchive zip)
     {

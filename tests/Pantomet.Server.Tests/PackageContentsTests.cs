@@ -20,7 +20,8 @@ public sealed class PackageContentsTests
         var contents = await library.GetAsync($"/api/packages/{package["id"]}/contents");
         var place = Assert.Single(contents["places"]!.AsArray())!;
         var made = (await library.GetAsync("/api/variants"))["items"]!.AsArray();
-        Assert.Equal(("square", 2, made.Sum(one => (long)one!["bytes"]!)), ((string)place["slot"]!, (int)place["files"]!, (long)place["bytes"]!));
+        Assert.Equal(
+            ("square", 2, made.Sum(one => (long)one!["bytes"]!)), ((string)place["slot"]!, (int)place["files"]!, (long)place["bytes"]!));
         // What stands alone comes before what is only not rendered yet.
         var reasons = contents["missing"]!.AsArray().Select(one => (string)one!["reason"]!).ToList();
         Assert.Equal((7, 7), ((int)contents["missingTotal"]!, reasons.Count));
@@ -34,7 +35,9 @@ public sealed class PackageContentsTests
         var picture = await AnswerAsync(library, package, "windowbox/square/hill-flight-square-1080w.jpg");
         Assert.Equal("image/jpeg", picture.Content.Headers.ContentType!.MediaType);
         var itself = made.Single(one => (string)one!["source"]! == flight)!;
-        Assert.Equal(await library.Http.GetByteArrayAsync(new Uri($"/api/variants/{itself["id"]}/file", UriKind.Relative)), await picture.Content.ReadAsByteArrayAsync());
+        Assert.Equal(
+            await library.Http.GetByteArrayAsync(new Uri($"/api/variants/{itself["id"]}/file", UriKind.Relative)),
+            await picture.Content.ReadAsByteArrayAsync());
 
         Assert.Equal(HttpStatusCode.NotFound, (await AnswerAsync(library, package, "..%2F..%2Fpantomet.db")).StatusCode);
         Assert.Equal("run", (string)(await library.PackedAsync(new { runs = new[] { (string)run["id"]! } }))["scope"]!);
@@ -44,7 +47,9 @@ public sealed class PackageContentsTests
         await File.WriteAllBytesAsync(zip, (await File.ReadAllBytesAsync(zip))[..1000]);
         Assert.Equal(HttpStatusCode.Gone, (await AnswerAsync(library, package, "contact-sheet.html")).StatusCode);
         File.Delete(zip);
-        Assert.Equal(HttpStatusCode.Gone, (await library.Http.GetAsync(new Uri($"/api/packages/{package["id"]}/contents", UriKind.Relative))).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.Gone,
+            (await library.Http.GetAsync(new Uri($"/api/packages/{package["id"]}/contents", UriKind.Relative))).StatusCode);
     }
 
     private static Task<HttpResponseMessage> AnswerAsync(Library library, JsonNode package, string path) =>

@@ -25,13 +25,15 @@ public sealed class RunTests
         foreach (var variant in variants)
         {
             var file = await library.Http.GetByteArrayAsync(new Uri($"/api/variants/{variant!["id"]}/file", UriKind.Relative));
-            Assert.Equal(((long)variant["bytes"]!, (string)variant["sha256"]!), (file.LongLength, Convert.ToHexStringLower(SHA256.HashData(file))));
+            Assert.Equal(
+                ((long)variant["bytes"]!, (string)variant["sha256"]!), (file.LongLength, Convert.ToHexStringLower(SHA256.HashData(file))));
             Assert.InRange(file.LongLength, 1, 500_000);
         }
 
         using var zip = await library.PackAsync(new { runs = new[] { run["id"]! } });
         Assert.Equal(
-            ["windowbox/portrait/hill-flight-rotated-portrait-1080w.jpg", "windowbox/square/hill-flight-rotated-square-1080w.jpg", "manifest.json", "manifest.csv", "contact-sheet.html", "checksums.sha256"],
+            ["windowbox/portrait/hill-flight-rotated-portrait-1080w.jpg", "windowbox/square/hill-flight-rotated-square-1080w.jpg",
+                "manifest.json", "manifest.csv", "contact-sheet.html", "checksums.sha256"],
             zip.Entries.Select(entry => entry.FullName));
         var manifest = (await JsonNode.ParseAsync(await zip.GetEntry("manifest.json")!.OpenAsync()))!;
         foreach (var entry in manifest["files"]!.AsArray())
@@ -49,7 +51,8 @@ public sealed class RunTests
         await library.RunAsync([source], Social);
         var path = $"/api/framings/{source}/windowbox.square";
 
-        var set = await JsonAsync(await library.SendJsonAsync(HttpMethod.Put, path, new { crop = new { x = 900, y = 0, width = 2000, height = 2000 } }));
+        var set = await JsonAsync(
+            await library.SendJsonAsync(HttpMethod.Put, path, new { crop = new { x = 900, y = 0, width = 2000, height = 2000 } }));
         Assert.True((bool)set["byHand"]!);
         Assert.Equal(["stale"], await StatesAsync(library, source, "windowbox.square"));
         Assert.Equal(["done"], await StatesAsync(library, source, "windowbox.portrait"));
@@ -92,7 +95,8 @@ public sealed class RunTests
         var sources = new List<string>();
         foreach (var name in (string[])["festival-panorama.jpg", "workbench-topdown.jpg", "ribbon-tails-detail.jpg"])
             sources.Add(await library.TakeInAsync(name));
-        var slots = (await library.GetAsync("/api/destinations"))["items"]![1]!["slots"]!.AsArray().Select(slot => (string)slot!["id"]!).ToArray();
+        var slots = (await library.GetAsync("/api/destinations"))["items"]![1]!["slots"]!.AsArray().Select(slot => (string)slot!["id"]!)
+            .ToArray();
         var id = (string)(await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources, slots })))["id"]!;
         await library.UntilAsync($"/api/runs/{id}", run => (int)run["done"]! > 2);
         var done = await StandsStillAsync(library, id, "cancel", "cancelled");
@@ -111,7 +115,10 @@ public sealed class RunTests
         var sources = new List<string>();
         foreach (var name in (string[])["festival-panorama.jpg", "hill-flight.jpg", "workbench-topdown.jpg", "ribbon-tails-detail.jpg"])
             sources.Add(await library.TakeInAsync(name));
-        var id = (string)(await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources, slots = new[] { "galewright-shop.hero", "galewright-shop.small-square" } })))["id"]!;
+        var id = (string)(await JsonAsync(
+            await library.SendJsonAsync(
+                HttpMethod.Post, "/api/runs",
+                new { sources, slots = new[] { "galewright-shop.hero", "galewright-shop.small-square" } })))["id"]!;
         await library.UntilAsync($"/api/runs/{id}", run => (int)run["done"]! > 0);
         var before = await StandsStillAsync(library, id, "pause", "paused");
         Assert.True(before < (int)(await library.GetAsync($"/api/runs/{id}"))["total"]!, "Nothing was left to go on with.");
@@ -121,7 +128,8 @@ public sealed class RunTests
         await library.SendJsonAsync(HttpMethod.Post, $"/api/runs/{id}/resume", null);
         var run = await library.UntilAsync($"/api/runs/{id}", one => (string)one["state"]! == "done");
         Assert.Equal(((int)run["total"]!, 0), ((int)run["done"]!, (int)run["failed"]!));
-        var names = (await library.GetAsync($"/api/variants?run={id}"))["items"]!.AsArray().Select(variant => (string)variant!["fileName"]!).ToList();
+        var names = (await library.GetAsync($"/api/variants?run={id}"))["items"]!.AsArray().Select(variant => (string)variant!["fileName"]!)
+            .ToList();
         Assert.Equal(names.Distinct().Count(), names.Count);
     }
 
@@ -133,7 +141,11 @@ public sealed class RunTests
         foreach (var name in (string[])["festival-panorama.jpg", "workbench-topdown.jpg", "ribbon-tails-detail.jpg", "line-spools.jpg"])
             large.Add(await library.TakeInAsync(name));
         var small = await library.TakeInAsync("spool-small.jpg");
-        var first = (string)(await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources = large, slots = new[] { "galewright-shop.hero", "galewright-shop.article-picture" } })))["id"]!;
+        var first =
+            (string)(await JsonAsync(
+                await library.SendJsonAsync(
+                    HttpMethod.Post, "/api/runs",
+                    new { sources = large, slots = new[] { "galewright-shop.hero", "galewright-shop.article-picture" } })))["id"]!;
         await library.RunAsync([small], ["windowbox.square", "galewright-shop.small-square"]);
         Assert.NotEqual("done", (string)(await library.GetAsync($"/api/runs/{first}"))["state"]!);
         await library.SendJsonAsync(HttpMethod.Post, $"/api/runs/{first}/cancel", null);
@@ -153,7 +165,9 @@ public sealed class RunTests
         var again = (string)(await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, $"/api/runs/{run["id"]}/retry", null)))["id"]!;
         var mended = await library.UntilAsync($"/api/runs/{again}", one => (string)one["state"]! == "done");
         Assert.Equal((3, 0), ((int)mended["done"]!, (int)mended["failed"]!));
-        Assert.Equal(HttpStatusCode.UnprocessableEntity, (await library.SendJsonAsync(HttpMethod.Post, $"/api/runs/{again}/retry", null)).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.UnprocessableEntity,
+            (await library.SendJsonAsync(HttpMethod.Post, $"/api/runs/{again}/retry", null)).StatusCode);
     }
 
     [Fact]
@@ -161,7 +175,8 @@ public sealed class RunTests
     {
         using var library = await ReadyAsync();
         var source = await library.TakeInAsync("hill-flight.jpg");
-        var id = (string)(await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources = new[] { source }, slots = Social })))["id"]!;
+        var id = (string)(await JsonAsync(
+            await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources = new[] { source }, slots = Social })))["id"]!;
         var answer = await library.Http.GetAsync(new Uri($"/api/runs/{id}/events", UriKind.Relative));
         Assert.Equal("text/event-stream", answer.Content.Headers.ContentType!.MediaType);
         var last = (await answer.Content.ReadAsStringAsync()).Split('\n').Last(line => line.StartsWith("data:", StringComparison.Ordinal));
@@ -177,9 +192,12 @@ public sealed class RunTests
         (await library.SendJsonAsync(HttpMethod.Put, "/api/destinations/windowbox", document)).EnsureSuccessStatusCode();
         var run = await library.RunAsync([await library.TakeInAsync("hill-flight.jpg")], Social);
         Assert.Equal((2, 1), ((int)run["done"]!, (int)run["failed"]!));
-        var blocked = (await library.GetAsync($"/api/variants?run={run["id"]}"))["items"]!.AsArray().Single(variant => (string)variant!["state"]! == "blocked")!;
+        var blocked = (await library.GetAsync($"/api/variants?run={run["id"]}"))["items"]!.AsArray()
+            .Single(variant => (string)variant!["state"]! == "blocked")!;
         Assert.Equal("cap-not-met", (string)blocked["findings"]![0]!["id"]!);
-        Assert.Equal(HttpStatusCode.Gone, (await library.Http.GetAsync(new Uri($"/api/variants/{blocked["id"]}/file", UriKind.Relative))).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.Gone,
+            (await library.Http.GetAsync(new Uri($"/api/variants/{blocked["id"]}/file", UriKind.Relative))).StatusCode);
     }
 
     [Fact]
@@ -188,7 +206,8 @@ public sealed class RunTests
         using var library = await ReadyAsync();
         var source = await library.TakeInAsync("hill-flight.jpg");
         await library.RunAsync([source], Social);
-        await library.SendJsonAsync(HttpMethod.Put, $"/api/framings/{source}/windowbox.square", new { crop = new { x = 0, y = 0, width = 1500, height = 1500 } });
+        await library.SendJsonAsync(
+            HttpMethod.Put, $"/api/framings/{source}/windowbox.square", new { crop = new { x = 0, y = 0, width = 1500, height = 1500 } });
         using var zip = await library.PackAsync(new { sources = new[] { source } });
         Assert.DoesNotContain(zip.Entries, entry => entry.FullName.Contains("square", StringComparison.Ordinal));
         Assert.Equal(6, zip.Entries.Count);
@@ -211,7 +230,8 @@ public sealed class RunTests
         var gone = await library.TakeInAsync("line-spools.jpg");
         var stays = await library.TakeInAsync("hill-flight.jpg");
         var slots = new[] { "galewright-shop.hero", "galewright-shop.section-background" };
-        var id = (string)(await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources = new[] { stays, gone }, slots })))["id"]!;
+        var id = (string)(await JsonAsync(
+            await library.SendJsonAsync(HttpMethod.Post, "/api/runs", new { sources = new[] { stays, gone }, slots })))["id"]!;
         await library.Http.DeleteAsync(new Uri($"/api/sources/{gone}", UriKind.Relative));
         var run = await library.UntilAsync($"/api/runs/{id}", run => (string)run["state"]! == "done");
         Assert.InRange((int)run["done"]!, 12, 24);
@@ -234,11 +254,13 @@ public sealed class RunTests
         Assert.Equal((3, 3), ((int)run["done"]!, (int)run["failed"]!));
         var failed = (await library.GetAsync($"/api/variants?run={run["id"]}&source={damaged}"))["items"]!.AsArray();
         Assert.All(failed, variant => Assert.Equal("original-altered", (string)variant!["findings"]![0]!["id"]!));
-        Assert.Equal(HttpStatusCode.Gone, (await library.Http.GetAsync(new Uri($"/api/sources/{damaged}/original", UriKind.Relative))).StatusCode);
+        Assert.Equal(
+            HttpStatusCode.Gone, (await library.Http.GetAsync(new Uri($"/api/sources/{damaged}/original", UriKind.Relative))).StatusCode);
 
         File.Delete(path);
         run = await library.RunAsync([damaged], Social);
-        Assert.Contains("original-missing", (await library.GetAsync($"/api/variants?run={run["id"]}")).ToJsonString(), StringComparison.Ordinal);
+        Assert.Contains(
+            "original-missing", (await library.GetAsync($"/api/variants?run={run["id"]}")).ToJsonString(), StringComparison.Ordinal);
         Assert.Equal(damaged, await library.TakeInAsync("line-spools.jpg"));
         Assert.Equal(3, (int)(await library.RunAsync([damaged], Social))["done"]!);
     }
@@ -248,9 +270,21 @@ public sealed class RunTests
     {
         using var library = new Library();
         // WebP holds no more than 16,383 px a side (RFC 9649), which its encoder finds out itself.
-        var slot = new { id = "test.strip", name = "strip", shape = "free", sizes = new { allPixels = true }, formats = new[] { "webp", "jpeg" }, deliver = "each" };
-        await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", new { format = "pantomet-destination-1", id = "test", name = "Test", kind = "site", slots = new[] { slot } });
-        var svg = "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"17000\" height=\"20\"><rect width=\"9000\" height=\"9\" fill=\"#336699\"/></svg>"u8.ToArray();
+        var slot =
+            new
+            {
+                id = "test.strip",
+                name = "strip",
+                shape = "free",
+                sizes = new { allPixels = true },
+                formats = new[] { "webp", "jpeg" },
+                deliver = "each"
+            };
+        await library.SendJsonAsync(
+            HttpMethod.Post, "/api/destinations",
+            new { format = "pantomet-destination-1", id = "test", name = "Test", kind = "site", slots = new[] { slot } });
+        var svg =
+            "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"17000\" height=\"20\"><rect width=\"9000\" height=\"9\" fill=\"#336699\"/></svg>"u8.ToArray();
         var strip = (string)(await library.SendAsync(("strip.svg", svg)))[0]!["source"]!["id"]!;
         var run = await library.RunAsync([strip], ["test.strip"]);
         Assert.Equal((1, 1), ((int)run["done"]!, (int)run["failed"]!));
@@ -300,7 +334,8 @@ public sealed class RunTests
     }
 
     private static async Task<string[]> StatesAsync(Library library, string source, string slot) =>
-        [.. (await library.GetAsync($"/api/variants?source={source}&slot={slot}"))["items"]!.AsArray().Select(variant => (string)variant!["state"]!)];
+        [.. (await library.GetAsync($"/api/variants?source={source}&slot={slot}"))["items"]!.AsArray()
+            .Select(variant => (string)variant!["state"]!)];
 
     private static async Task<JsonNode> JsonAsync(HttpResponseMessage answer) => (await answer.Content.ReadFromJsonAsync<JsonNode>())!;
 

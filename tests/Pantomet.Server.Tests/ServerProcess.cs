@@ -47,13 +47,15 @@ internal sealed class ServerProcess(string? folder = null) : IDisposable
         lock (said)
             said.Clear();
         server?.Dispose();
-        server = Process.Start(new ProcessStartInfo("dotnet", [typeof(Program).Assembly.Location, "--data", DataFolder, "--urls", $"http://127.0.0.1:{Port}", .. options])
-        {
-            RedirectStandardOutput = true,
-            RedirectStandardError = true,
-            // A server that is killed after half a second need not have its loops compiled for speed.
-            Environment = { ["DOTNET_TC_QuickJitForLoops"] = "1", ["DOTNET_TieredPGO"] = "0" },
-        })!;
+        server = Process.Start(
+            new ProcessStartInfo(
+                "dotnet", [typeof(Program).Assembly.Location, "--data", DataFolder, "--urls", $"http://127.0.0.1:{Port}", .. options])
+            {
+                RedirectStandardOutput = true,
+                RedirectStandardError = true,
+                // A server that is killed after half a second need not have its loops compiled for speed.
+                Environment = { ["DOTNET_TC_QuickJitForLoops"] = "1", ["DOTNET_TieredPGO"] = "0" },
+            })!;
         server.OutputDataReceived += (_, line) => Hear(line.Data);
         server.ErrorDataReceived += (_, line) => Hear(line.Data);
         server.BeginOutputReadLine();
@@ -83,7 +85,8 @@ internal sealed class ServerProcess(string? folder = null) : IDisposable
     /// <summary>Waits until it has written one of some words, or has ended.</summary>
     public async Task UntilSaidAsync(params string[] words)
     {
-        for (var attempt = 0; attempt < 600 && !server!.HasExited && !words.Any(word => Said.Contains(word, StringComparison.Ordinal)); attempt++)
+        for (var attempt = 0; attempt < 600 && !server!.HasExited &&
+            !words.Any(word => Said.Contains(word, StringComparison.Ordinal)); attempt++)
             await Task.Delay(100);
     }
 
@@ -139,7 +142,9 @@ internal sealed class ServerProcess(string? folder = null) : IDisposable
         Assert.Equal("ok", Scalar(database, "PRAGMA integrity_check"));
         var missing = acknowledged.ToHashSet();
         var isUpgraded = (long)Scalar(database, "SELECT COUNT(*) FROM sqlite_master WHERE name = 'RenderedFiles'")! == 1;
-        var rendered = isUpgraded ? "SELECT DISTINCT Sha256 FROM RenderedFiles WHERE NOT IsLetGo" : "SELECT DISTINCT Sha256 FROM Variants WHERE State = 'Done'";
+        var rendered = isUpgraded
+            ? "SELECT DISTINCT Sha256 FROM RenderedFiles WHERE NOT IsLetGo"
+            : "SELECT DISTINCT Sha256 FROM Variants WHERE State = 'Done'";
         foreach (var (area, query) in new[] { ("originals", "SELECT Id FROM Sources"), ("variants", rendered) })
         {
             using var command = new SqliteCommand(query, database);
@@ -147,7 +152,9 @@ internal sealed class ServerProcess(string? folder = null) : IDisposable
             while (await rows.ReadAsync())
             {
                 var sha256 = rows.GetString(0);
-                Assert.Equal(sha256, Convert.ToHexStringLower(SHA256.HashData(await File.ReadAllBytesAsync(Path.Combine(DataFolder, area, sha256[..2], sha256[2..4], sha256)))));
+                Assert.Equal(
+                    sha256, Convert.ToHexStringLower(
+                        SHA256.HashData(await File.ReadAllBytesAsync(Path.Combine(DataFolder, area, sha256[..2], sha256[2..4], sha256)))));
                 missing.Remove(sha256);
             }
         }

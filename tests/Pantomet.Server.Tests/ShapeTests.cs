@@ -11,7 +11,10 @@ public sealed class ShapeTests
         var result = Types.InAssembly(typeof(Program).Assembly)
             .That().ResideInNamespaceStartingWith("Pantomet.Server").And().DoNotResideInNamespaceStartingWith("Pantomet.Server.Hosting")
             .And().DoNotHaveNameMatching("Endpoints").And().DoNotHaveNameMatching("^Program$")
-            .ShouldNot().HaveDependencyOnAny("Microsoft.AspNetCore.Http.HttpContext", "Microsoft.AspNetCore.Http.HttpResults", "Microsoft.AspNetCore.Http.TypedResults", "Microsoft.AspNetCore.Http.StatusCodes")
+            .ShouldNot()
+            .HaveDependencyOnAny(
+                "Microsoft.AspNetCore.Http.HttpContext", "Microsoft.AspNetCore.Http.HttpResults", "Microsoft.AspNetCore.Http.TypedResults",
+                "Microsoft.AspNetCore.Http.StatusCodes")
             .GetResult();
         Assert.True(result.IsSuccessful, string.Join(", ", result.FailingTypeNames ?? []));
     }

@@ -9,7 +9,8 @@ public sealed class SmallDisk : IDisposable
     private const int Megabytes = 48;
     private readonly DirectoryInfo mounted = Directory.CreateTempSubdirectory("pantomet-disk-");
 
-    public SmallDisk() => IsMounted = Run("mount", "-t", "tmpfs", "-o", string.Create(CultureInfo.InvariantCulture, $"size={Megabytes}m"), "tmpfs", Path);
+    public SmallDisk() =>
+        IsMounted = Run("mount", "-t", "tmpfs", "-o", string.Create(CultureInfo.InvariantCulture, $"size={Megabytes}m"), "tmpfs", Path);
 
     public string Path => mounted.FullName;
 

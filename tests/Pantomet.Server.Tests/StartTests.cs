@@ -46,7 +46,8 @@ public sealed class StartTests : IDisposable
         await server.KillAsync();
         var before = Count(database, "Sources");
         await server.StartAsync("--demo", Path.Combine(Library.Root(), "demo"));
-        var pictures = Directory.EnumerateFiles(Path.Combine(Library.Root(), "demo", "sources")).Count(path => !path.EndsWith(".md", StringComparison.Ordinal));
+        var pictures = Directory.EnumerateFiles(Path.Combine(Library.Root(), "demo", "sources"))
+            .Count(path => !path.EndsWith(".md", StringComparison.Ordinal));
         Assert.InRange(before, 1, pictures - 1);
         Assert.Equal(pictures, (int)(await server.GetAsync("/api/sources"))["total"]!);
         Assert.Equal(7, (await server.GetAsync("/api/destinations"))["items"]!.AsArray().Count);
@@ -65,10 +66,12 @@ public sealed class StartTests : IDisposable
         await server.KillAsync();
         using (var database = Open(Path.Combine(server.DataFolder, "pantomet.db")))
         {
-            Execute(database, """CREATE TABLE IF NOT EXISTS "__EFMigrationsLock" ("Id" INTEGER NOT NULL CONSTRAINT "PK___EFMigrationsLock" PRIMARY KEY, "Timestamp" TEXT NOT NULL)""");
+            Execute(database,
+                """CREATE TABLE IF NOT EXISTS "__EFMigrationsLock" ("Id" INTEGER NOT NULL CONSTRAINT "PK___EFMigrationsLock" PRIMARY KEY, "Timestamp" TEXT NOT NULL)""");
             Execute(database, """INSERT OR REPLACE INTO "__EFMigrationsLock" VALUES (1, '2026-11-29')""");
             // And an upgrade is due besides.
-            Execute(database, """DELETE FROM "__EFMigrationsHistory" WHERE MigrationId LIKE '%_Indexes'; DROP INDEX IF EXISTS IX_Variants_Bytes""");
+            Execute(database,
+                """DELETE FROM "__EFMigrationsHistory" WHERE MigrationId LIKE '%_Indexes'; DROP INDEX IF EXISTS IX_Variants_Bytes""");
         }
 
         await File.WriteAllTextAsync(Path.Combine(server.DataFolder, "pantomet.db.upgrading"), "half a database");
@@ -80,7 +83,8 @@ public sealed class StartTests : IDisposable
         Assert.Equal(1L, ServerProcess.Scalar(after, "SELECT COUNT(*) FROM Sources"));
     }
 
-    // Kept from the commit before files and results were told apart: sources, framings, weights by hand, two runs of which one found files made, a package, a picture in the bin.
+    // Kept from the commit before files and results were told apart: sources, framings, weights by hand, two runs of which one found files
+    // made, a package, a picture in the bin.
     [Fact]
     public async Task A_library_of_before_opens_with_all_it_had()
     {
@@ -88,15 +92,22 @@ public sealed class StartTests : IDisposable
         await server.StartAsync();
         var states = (await server.GetAsync("/api/board"))["states"]!;
         Assert.Equal((3, 6, 0, 6), ((int)states["open"]!, (int)states["done"]!, (int)states["stale"]!, (int)states["blocked"]!));
-        Assert.Equal(["beach-small", "hill-small", "logo"], (await server.GetAsync("/api/sources"))["items"]!.AsArray().Select(source => (string)source!["stem"]!).Order());
+        Assert.Equal(
+            ["beach-small", "hill-small", "logo"],
+            (await server.GetAsync("/api/sources"))["items"]!.AsArray().Select(source => (string)source!["stem"]!).Order());
         Assert.Equal(["spools-small"], (await server.GetAsync("/api/bin"))["items"]!.AsArray().Select(source => (string)source!["stem"]!));
         // 30 rows of before named 20 files; each is listed once, and each run still has its own.
         var variants = (await server.GetAsync("/api/variants"))["items"]!.AsArray();
         Assert.Equal(20, variants.Count);
         foreach (var variant in variants)
-            Assert.Equal((string)variant!["sha256"]!, Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(await server.Http.GetByteArrayAsync(new Uri($"/api/variants/{variant["id"]}/file", UriKind.Relative)))));
+            Assert.Equal(
+                (string)variant!["sha256"]!,
+                Convert.ToHexStringLower(
+                    System.Security.Cryptography.SHA256.HashData(
+                        await server.Http.GetByteArrayAsync(new Uri($"/api/variants/{variant["id"]}/file", UriKind.Relative)))));
         var runs = (await server.GetAsync("/api/runs"))["items"]!.AsArray();
-        var counts = await Task.WhenAll(runs.Select(async run => (await server.GetAsync($"/api/variants?run={run!["id"]}"))["items"]!.AsArray().Count));
+        var counts = await Task.WhenAll(
+            runs.Select(async run => (await server.GetAsync($"/api/variants?run={run!["id"]}"))["items"]!.AsArray().Count));
         Assert.Equal([10, 20], counts);
         var hill = (string)(await server.GetAsync("/api/sources?search=hill"))["items"]![0]!["id"]!;
         Assert.Equal((300, 44), ((int)(await server.GetAsync($"/api/sources/{hill}"))["subject"]!["x"]!, await ByHandAsync(hill)));
@@ -107,7 +118,10 @@ public sealed class StartTests : IDisposable
         // What was handed over is remembered: nothing has changed since.
         using var asked = await server.SendAsync(HttpMethod.Post, "/api/packages", new { destination = "old", onlyChanged = true });
         var id = (string)JsonNode.Parse(await asked.Content.ReadAsStringAsync())!["id"]!;
-        Assert.Contains("Nothing changed", (string)(await server.UntilAsync($"/api/packages/{id}", made => (string)made["state"]! != "queued"))["problem"]!, StringComparison.Ordinal);
+        Assert.Contains(
+            "Nothing changed",
+            (string)(await server.UntilAsync($"/api/packages/{id}", made => (string)made["state"]! != "queued"))["problem"]!,
+            StringComparison.Ordinal);
         // The database of before is kept.
         Assert.True(File.Exists(Path.Combine(server.DataFolder, "pantomet.db.before-upgrade")));
         (await server.CheckAsync([hill])).Dispose();
@@ -126,19 +140,24 @@ public sealed class StartTests : IDisposable
         Assert.Equal((31, 0, 5), ((int)states["done"]!, (int)states["stale"]!, (int)states["blocked"]!));
         Assert.Equal(71, (await server.GetAsync("/api/variants"))["items"]!.AsArray().Count);
         Assert.Equal(68, (int)(await server.GetAsync("/api/packages"))["items"]![0]!["files"]!);
-        const string Now = "SELECT SourceId || SlotId, FileName, COALESCE(file.Sha256, State) FROM Variants LEFT JOIN RenderedFiles file ON file.Sequence = FileSequence ORDER BY Variants.Sequence";
+        const string Now =
+            "SELECT SourceId || SlotId, FileName, COALESCE(file.Sha256, State) FROM Variants LEFT JOIN RenderedFiles file ON " +
+            "file.Sequence = FileSequence ORDER BY Variants.Sequence";
         using (var upgraded = await server.CheckAsync([]))
             Assert.Equal(before, Rows(upgraded, Now));
 
         // What is there already is found, whatever it was called when it was made: rendering it again adds nothing but the run.
         var sources = (await server.GetAsync("/api/sources"))["items"]!.AsArray().Select(source => (string)source!["id"]!);
-        var slots = (await server.GetAsync("/api/destinations"))["items"]!.AsArray().SelectMany(one => one!["slots"]!.AsArray()).Select(slot => (string)slot!["id"]!);
+        var slots = (await server.GetAsync("/api/destinations"))["items"]!.AsArray().SelectMany(one => one!["slots"]!.AsArray())
+            .Select(slot => (string)slot!["id"]!);
         using var asked = await server.SendAsync(HttpMethod.Post, "/api/runs", new { sources, slots });
         var run = (string)JsonNode.Parse(await asked.Content.ReadAsStringAsync())!["id"]!;
         await server.UntilAsync($"/api/runs/{run}", one => (string)one["state"]! == "done");
         using var after = await server.CheckAsync([]);
         Assert.Equal(before.Where(row => row.Item3.Length == 64), Rows(after, Now).Where(row => row.Item3.Length == 64));
-        Assert.Equal(Count(server.DataFolder + "/pantomet.db", "RenderedFiles"), before.Where(row => row.Item3.Length == 64).Select(row => row.Item3).Distinct().Count());
+        Assert.Equal(
+            Count(server.DataFolder + "/pantomet.db", "RenderedFiles"),
+            before.Where(row => row.Item3.Length == 64).Select(row => row.Item3).Distinct().Count());
     }
 
     private static List<(string, string, string)> Rows(SqliteConnection database, string query)
@@ -157,7 +176,8 @@ public sealed class StartTests : IDisposable
     private async Task<int> ByHandAsync(string source)
     {
         var plan = (await server.GetAsync($"/api/plan?source={source}&slot=old.page"))["variants"]![0]!;
-        return (int)(await server.GetAsync($"/api/weighing?source={source}&slot=old.page&width={plan["width"]}&height={plan["height"]}"))["byHand"]!["quality"]!;
+        return (int)(await server.GetAsync(
+            $"/api/weighing?source={source}&slot=old.page&width={plan["width"]}&height={plan["height"]}"))["byHand"]!["quality"]!;
     }
 
     // -1 where the table is not there yet.

@@ -12,7 +12,8 @@ using Pantomet.Server.Tests.Hostile;
 
 namespace Pantomet.Server.Tests;
 
-/// <summary>Two people, or twenty, at the same thing at the same time: the one who is second is told, and nothing that was acknowledged is lost.</summary>
+/// <summary>Two people, or twenty, at the same thing at the same time: the one who is second is told, and nothing that was acknowledged is
+/// lost.</summary>
 public sealed class TogetherTests : IDisposable
 {
     private readonly Library library = new();
@@ -24,10 +25,14 @@ public sealed class TogetherTests : IDisposable
     {
         for (var round = 0; round < 5; round++)
         {
-            var answers = await AtOnceAsync(6, at => library.SendJsonAsync(HttpMethod.Post, "/api/destinations", Documents.Of($"shop-{round}-{at}", ($"same.{round}", [100]))));
+            var answers = await AtOnceAsync(
+                6, at => library.SendJsonAsync(
+                    HttpMethod.Post, "/api/destinations", Documents.Of($"shop-{round}-{at}", ($"same.{round}", [100]))));
             Assert.Equal(1, answers.Count(answer => answer.StatusCode == HttpStatusCode.Created));
             Assert.Equal(5, answers.Count(answer => answer.StatusCode == HttpStatusCode.UnprocessableEntity));
-            var same = await AtOnceAsync(6, _ => library.SendJsonAsync(HttpMethod.Post, "/api/destinations", Documents.Of($"twin-{round}", ($"twin.{round}", [100]))));
+            var same = await AtOnceAsync(
+                6, _ => library.SendJsonAsync(
+                    HttpMethod.Post, "/api/destinations", Documents.Of($"twin-{round}", ($"twin.{round}", [100]))));
             Assert.Equal(1, same.Count(answer => answer.StatusCode == HttpStatusCode.Created));
         }
 
@@ -40,14 +45,23 @@ public sealed class TogetherTests : IDisposable
         await AddAsync("first", ("first.a", [100]));
         await AddAsync("second", ("second.a", [100]), ("second.b", [100]));
         // As libraries of before can be.
-        await library.ExecuteAsync("UPDATE Destinations SET Document = replace(Document, 'second.a', 'first.a') WHERE Id = 'second'; DELETE FROM Slots WHERE Id = 'second.a'");
+        await library.ExecuteAsync(
+            "UPDATE Destinations SET Document = replace(Document, 'second.a', 'first.a') WHERE Id = 'second'; DELETE FROM Slots WHERE Id " +
+            "= 'second.a'");
         using var again = library.Restarted();
         var page = await again.GetAsync("/api/destinations");
-        Assert.Equal([null, "first"], page["standings"]!.AsArray().Select(standing => (string?)standing!["problem"]).Select(problem => problem is null ? null : problem.Contains("belongs to first", StringComparison.Ordinal) ? "first" : problem));
-        Assert.Equal(["first.a", "second.b"], (await again.GetAsync("/api/drawings"))["items"]!.AsArray().Select(slot => (string)slot!["slot"]!));
+        Assert.Equal(
+            [null, "first"],
+            page["standings"]!.AsArray().Select(standing => (string?)standing!["problem"])
+                .Select(problem => problem is null ? null : problem.Contains("belongs to first", StringComparison.Ordinal)
+                    ? "first"
+                    : problem));
+        Assert.Equal(
+            ["first.a", "second.b"], (await again.GetAsync("/api/drawings"))["items"]!.AsArray().Select(slot => (string)slot!["slot"]!));
         (await again.Http.GetAsync(new Uri("/api/board", UriKind.Relative))).EnsureSuccessStatusCode();
         // Mended by saving.
-        (await again.SendJsonAsync(HttpMethod.Put, "/api/destinations/second", Documents.Of("second", ("second.c", [100])))).EnsureSuccessStatusCode();
+        (await again.SendJsonAsync(HttpMethod.Put, "/api/destinations/second", Documents.Of("second", ("second.c", [100]))))
+            .EnsureSuccessStatusCode();
         Assert.All((await again.GetAsync("/api/destinations"))["standings"]!.AsArray(), standing => Assert.Null(standing!["problem"]));
     }
 
@@ -57,7 +71,8 @@ public sealed class TogetherTests : IDisposable
     {
         await AddAsync("shop", ("shop.a", [100]));
         var reading = new HeldReading();
-        using var catalogue = new DestinationCatalogue(new Databases(Path.Combine(library.DataFolder, "pantomet.db"), reading), NullLogger<DestinationCatalogue>.Instance);
+        using var catalogue = new DestinationCatalogue(
+            new Databases(Path.Combine(library.DataFolder, "pantomet.db"), reading), NullLogger<DestinationCatalogue>.Instance);
         var early = catalogue.DocumentAsync("shop", CancellationToken.None);
         await reading.Begun.Task;
         var document = DestinationReader.Read(Documents.Of("shop", ("shop.a", [200])).ToJsonString()).Document!;
@@ -74,7 +89,9 @@ public sealed class TogetherTests : IDisposable
         var ids = await TakeInAsync(6);
         foreach (var crop in Enumerable.Range(0, 20))
             (await ChangeAsync(ids[0], new { act = "quarter", quarters = 1 + (crop % 3) })).EnsureSuccessStatusCode();
-        Assert.All(await AtOnceAsync(20, _ => library.SendJsonAsync(HttpMethod.Post, $"/api/framings/{ids[0]}/undo", null)), answer => Assert.Equal(HttpStatusCode.OK, answer.StatusCode));
+        Assert.All(
+            await AtOnceAsync(20, _ => library.SendJsonAsync(HttpMethod.Post, $"/api/framings/{ids[0]}/undo", null)),
+            answer => Assert.Equal(HttpStatusCode.OK, answer.StatusCode));
         Assert.Null((await library.GetAsync($"/api/framings/{ids[0]}"))["undo"]);
 
         // Fields of one source beside framings of it.
@@ -85,7 +102,8 @@ public sealed class TogetherTests : IDisposable
         // Fifteen quarters are three: none was lost.
         Assert.Equal(3, (int)(await library.GetAsync($"/api/framings/{ids[1]}"))["turn"]!["quarters"]!);
 
-        var copies = await AtOnceAsync(12, at => library.SendJsonAsync(HttpMethod.Post, $"/api/framings/{ids[at % 6]}/copies", new { to = ids, @as = "fraction" }));
+        var copies = await AtOnceAsync(
+            12, at => library.SendJsonAsync(HttpMethod.Post, $"/api/framings/{ids[at % 6]}/copies", new { to = ids, @as = "fraction" }));
         Assert.All(copies, answer => Assert.Equal(HttpStatusCode.OK, answer.StatusCode));
     }
 
@@ -98,7 +116,9 @@ public sealed class TogetherTests : IDisposable
         var revision = (await library.GetAsync($"/api/framings/{id}"))["revision"]!;
         var answers = await AtOnceAsync(10, _ =>
         {
-            var request = new HttpRequestMessage(HttpMethod.Post, $"/api/framings/{id}/changes") { Content = JsonContent.Create(new { act = "mirror" }) };
+            var request = new HttpRequestMessage(
+                HttpMethod.Post, $"/api/framings/{id}/changes")
+            { Content = JsonContent.Create(new { act = "mirror" }) };
             request.Headers.TryAddWithoutValidation("If-Match", $"\"{revision}\"");
             return library.Http.SendAsync(request);
         });
@@ -109,16 +129,35 @@ public sealed class TogetherTests : IDisposable
     [Fact]
     public async Task Every_quality_that_was_set_by_hand_stays()
     {
-        await AddAsync("shop", [.. Enumerable.Range(0, 5).Select(slot => ($"shop.s{slot}", Enumerable.Range(0, 8).Select(step => 100 + (10 * step)).ToArray()))]);
+        await AddAsync(
+            "shop", [.. Enumerable.Range(0, 5)
+                .Select(slot => ($"shop.s{slot}", Enumerable.Range(0, 8).Select(step => 100 + (10 * step)).ToArray()))]);
         var id = (await TakeInAsync(1, 300))[0];
         var places = new List<(string Slot, int Width, int Height)>();
         foreach (var slot in Enumerable.Range(0, 5).Select(slot => $"shop.s{slot}"))
-            places.AddRange((await library.GetAsync($"/api/plan?source={id}&slot={slot}"))["variants"]!.AsArray().Select(variant => (slot, (int)variant!["width"]!, (int)variant["height"]!)));
+            places.AddRange(
+                (await library.GetAsync($"/api/plan?source={id}&slot={slot}"))["variants"]!.AsArray()
+                    .Select(variant => (slot, (int)variant!["width"]!, (int)variant["height"]!)));
         var answers = await AtOnceAsync(places.Count, at => library.SendJsonAsync(
-            HttpMethod.Put, "/api/weighing/by-hand", new { place = new { source = id, slot = places[at].Slot, tier = (string?)null, width = places[at].Width, height = places[at].Height }, format = "jpeg", quality = 10 + at }));
+            HttpMethod.Put, "/api/weighing/by-hand",
+            new
+            {
+                place = new
+                {
+                    source = id,
+                    slot = places[at].Slot,
+                    tier = (string?)null,
+                    width = places[at].Width,
+                    height = places[at].Height
+                },
+                format = "jpeg",
+                quality = 10 + at
+            }));
         Assert.All(answers, answer => Assert.Equal(HttpStatusCode.OK, answer.StatusCode));
         foreach (var (at, (slot, width, height)) in places.Index())
-            Assert.Equal(10 + at, (int)(await library.GetAsync($"/api/weighing?source={id}&slot={slot}&width={width}&height={height}"))["byHand"]!["quality"]!);
+            Assert.Equal(
+                10 + at, (int)(await library.GetAsync(
+                    $"/api/weighing?source={id}&slot={slot}&width={width}&height={height}"))["byHand"]!["quality"]!);
     }
 
     [Fact]
@@ -129,8 +168,10 @@ public sealed class TogetherTests : IDisposable
         {
             foreach (var id in ids)
                 await library.SendJsonAsync(HttpMethod.Delete, $"/api/sources/{id}", null);
-            var emptying = Enumerable.Range(0, 3).Select(_ => Task.Run(() => library.SendJsonAsync(HttpMethod.Delete, "/api/bin", null))).ToList();
-            var restored = await AtOnceAsync(ids.Count, at => library.SendJsonAsync(HttpMethod.Post, $"/api/sources/{ids[at]}/restore", null));
+            var emptying = Enumerable.Range(0, 3).Select(_ => Task.Run(() => library.SendJsonAsync(HttpMethod.Delete, "/api/bin", null)))
+                .ToList();
+            var restored = await AtOnceAsync(
+                ids.Count, at => library.SendJsonAsync(HttpMethod.Post, $"/api/sources/{ids[at]}/restore", null));
             Assert.All(await Task.WhenAll(emptying), answer => Assert.True(answer.IsSuccessStatusCode, $"{answer.StatusCode}"));
             foreach (var (id, answer) in ids.Zip(restored))
             {
@@ -149,7 +190,9 @@ public sealed class TogetherTests : IDisposable
     {
         var ids = await TakeInAsync(10);
         await AtOnceAsync(10, at => library.SendJsonAsync(HttpMethod.Patch, $"/api/sources/{ids[at]}", new { stem = "kite" }));
-        await AtOnceAsync(10, at => library.SendJsonAsync(HttpMethod.Post, "/api/names", new { sources = ids.Skip(at % 3), of = "stem", pattern = "tail" }));
+        await AtOnceAsync(
+            10, at =>
+                library.SendJsonAsync(HttpMethod.Post, "/api/names", new { sources = ids.Skip(at % 3), of = "stem", pattern = "tail" }));
         await NamesDifferAsync();
 
         // One that left its name to another comes back under one like it.
@@ -160,7 +203,9 @@ public sealed class TogetherTests : IDisposable
         Assert.Equal("red-kite-2", (string)(await library.GetAsync($"/api/sources/{ids[0]}"))["stem"]!);
 
         // Two change names with each other; a better file takes the name of the one that it replaces.
-        (await library.SendJsonAsync(HttpMethod.Post, "/api/names", new { sources = ids.Take(2), of = "stem", texts = (string[])["red-kite", "red-kite-2"] })).EnsureSuccessStatusCode();
+        (await library.SendJsonAsync(
+            HttpMethod.Post, "/api/names", new { sources = ids.Take(2), of = "stem", texts = (string[])["red-kite", "red-kite-2"] }))
+                .EnsureSuccessStatusCode();
         Assert.Equal("red-kite", (string)(await library.GetAsync($"/api/sources/{ids[0]}"))["stem"]!);
         using var form = new MultipartFormDataContent { { new ByteArrayContent(HostilePictures.Png(77, 70, 0)), "files", "better.png" } };
         using var replaced = await library.Http.PostAsync(new Uri($"/api/sources/{ids[0]}/replacement", UriKind.Relative), form);
@@ -178,11 +223,13 @@ public sealed class TogetherTests : IDisposable
     private async Task AddAsync(string id, params (string Slot, int[] Widths)[] slots) =>
         (await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", Documents.Of(id, slots))).EnsureSuccessStatusCode();
 
-    private Task<HttpResponseMessage> ChangeAsync(string id, object change) => library.SendJsonAsync(HttpMethod.Post, $"/api/framings/{id}/changes", change);
+    private Task<HttpResponseMessage> ChangeAsync(string id, object change) =>
+        library.SendJsonAsync(HttpMethod.Post, $"/api/framings/{id}/changes", change);
 
     private async Task<List<string>> TakeInAsync(int count, int width = 30)
     {
-        var entries = await library.SendAsync([.. Enumerable.Range(0, count).Select(at => ($"kite-{at}.png", HostilePictures.Png(width, 20 + at, 0)))]);
+        var entries = await library.SendAsync(
+            [.. Enumerable.Range(0, count).Select(at => ($"kite-{at}.png", HostilePictures.Png(width, 20 + at, 0)))]);
         return [.. entries.Select(entry => (string)entry!["source"]!["id"]!)];
     }
 
@@ -191,7 +238,9 @@ public sealed class TogetherTests : IDisposable
 
     private sealed class Databases(string path, DbCommandInterceptor interceptor) : IDbContextFactory<PantometDb>
     {
-        public PantometDb CreateDbContext() => new(new DbContextOptionsBuilder<PantometDb>().UseSqlite($"Data Source={path};Pooling=False").AddInterceptors(interceptor).Options);
+        public PantometDb CreateDbContext() =>
+            new(new DbContextOptionsBuilder<PantometDb>().UseSqlite($"Data Source={path};Pooling=False")
+                .AddInterceptors(interceptor).Options);
     }
 
     // Holds the first reading up between its database and whoever asked.
@@ -203,7 +252,8 @@ public sealed class TogetherTests : IDisposable
 
         public TaskCompletionSource MayEnd { get; } = new(TaskCreationOptions.RunContinuationsAsynchronously);
 
-        public override async ValueTask<DbDataReader> ReaderExecutedAsync(DbCommand command, CommandExecutedEventData eventData, DbDataReader result, CancellationToken cancellationToken = default)
+        public override async ValueTask<DbDataReader> ReaderExecutedAsync(
+            DbCommand command, CommandExecutedEventData eventData, DbDataReader result, CancellationToken cancellationToken = default)
         {
             if (Interlocked.Increment(ref readings) == 1)
             {

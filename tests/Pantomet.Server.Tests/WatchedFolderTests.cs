@@ -20,8 +20,11 @@ public sealed class WatchedFolderTests : IDisposable
         {
             await held.WriteAsync(await File.ReadAllBytesAsync(Library.Demo("tail-loop.gif")));
             await held.FlushAsync();
-            var answer = await library.UntilAsync("/api/watching", answer => (int)answer["taken"]! == 1 && answer["refused"]!.AsArray().Count == 1);
-            Assert.Equal("notes.txt: This is a text file, not a picture that Pantomet reads. Send a JPEG, PNG, WebP, AVIF, GIF, TIFF, SVG, HEIC, PSD, BMP or JPEG XL file.", (string)answer["refused"]![0]!["sentence"]!);
+            var answer = await library.UntilAsync(
+                "/api/watching", answer => (int)answer["taken"]! == 1 && answer["refused"]!.AsArray().Count == 1);
+            Assert.Equal(
+                "notes.txt: This is a text file, not a picture that Pantomet reads. Send a JPEG, PNG, WebP, AVIF, GIF, TIFF, SVG, HEIC, " +
+                "PSD, BMP or JPEG XL file.", (string)answer["refused"]![0]!["sentence"]!);
             Assert.Equal(2, (int)answer["waiting"]!);
         }
 

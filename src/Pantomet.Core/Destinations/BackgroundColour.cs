@@ -17,7 +17,8 @@ public readonly record struct BackgroundColour(byte Red, byte Green, byte Blue)
     public static bool TryParse(string text, out BackgroundColour colour)
     {
         colour = White;
-        if (text.Length != 7 || text[0] != '#' || !int.TryParse(text.AsSpan(1), NumberStyles.AllowHexSpecifier, CultureInfo.InvariantCulture, out var rgb))
+        if (text.Length != 7 || text[0] != '#' ||
+            !int.TryParse(text.AsSpan(1), NumberStyles.AllowHexSpecifier, CultureInfo.InvariantCulture, out var rgb))
             return false;
         colour = new BackgroundColour((byte)(rgb >> 16), (byte)(rgb >> 8), (byte)rgb);
         return true;

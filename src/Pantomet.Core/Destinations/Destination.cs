@@ -31,7 +31,8 @@ public enum DestinationKind
 /// <param name="CheckedOn">When they were last checked; null when nobody said.</param>
 /// <param name="Devices">The screens that its visitors come with; shares add up to 1.</param>
 public sealed record Destination(
-    string Id, string Name, DestinationKind Kind, string Note, IReadOnlyList<Slot> Slots, string NumbersFrom, DateOnly? CheckedOn, IReadOnlyList<Device> Devices)
+    string Id, string Name, DestinationKind Kind, string Note, IReadOnlyList<Slot> Slots, string NumbersFrom, DateOnly? CheckedOn,
+    IReadOnlyList<Device> Devices)
 {
     private const int MonthsThatNumbersHold = 6;
 

@@ -19,7 +19,8 @@ public sealed record DocumentProblem(string Field, string Sentence, int? Line = 
 /// <param name="Notices">What is worth knowing and stands in nobody's way.</param>
 /// <param name="Slots">Slot by slot; null where a slot has problems.</param>
 public sealed record DestinationReading(
-    Destination? Destination, DestinationDocument? Document, IReadOnlyList<DocumentProblem> Problems, IReadOnlyList<DocumentProblem> Notices, IReadOnlyList<Slot?> Slots);
+    Destination? Destination, DestinationDocument? Document, IReadOnlyList<DocumentProblem> Problems,
+    IReadOnlyList<DocumentProblem> Notices, IReadOnlyList<Slot?> Slots);
 
 /// <summary>Turns a destination document into a destination, and says everything that is wrong with it at once.</summary>
 public static partial class DestinationReader
@@ -40,7 +41,10 @@ public static partial class DestinationReader
         try
         {
             if (NewerVersion(json) is { } newer)
-                return Refused(json, "format", $"The document is of version {newer} of the format; this Pantomet reads version 1. Update Pantomet, or save the document as version 1.");
+                return Refused(
+                    json, "format",
+                    $"The document is of version {newer} of the format; this Pantomet reads version 1. Update Pantomet, or save the " +
+                    $"document as version 1.");
             if (JsonSerializer.Deserialize<DestinationDocument>(json, DestinationDocument.Json) is not { } document)
                 return Refused(json, "", "The document is empty. A destination document is a JSON object.");
             var reading = Read(document);
@@ -49,7 +53,8 @@ public static partial class DestinationReader
         catch (JsonException problem)
         {
             var line = (int?)problem.LineNumber + 1;
-            return new DestinationReading(null, null, [new DocumentProblem(JsonProblem.Field(problem), JsonProblem.Sentence(problem), line)], [], []);
+            return new DestinationReading(
+                null, null, [new DocumentProblem(JsonProblem.Field(problem), JsonProblem.Sentence(problem), line)], [], []);
         }
         catch (Exception half) when (StrictJson.IsHalfCharacter(half))
         {
@@ -65,27 +70,34 @@ public static partial class DestinationReader
         var problems = new List<DocumentProblem>();
         var notices = new List<DocumentProblem>();
         var list = new ProblemList(problems, "");
-        list.Check(document.Format == DestinationDocument.FormatName, "format", $"The format must be \"{DestinationDocument.FormatName}\".");
+        list.Check(
+            document.Format == DestinationDocument.FormatName, "format", $"The format must be \"{DestinationDocument.FormatName}\".");
         list.Check(IsId(document.Id), "id", IdSentence);
         list.Check(IsName(document.Name), "name", NameSentence);
         list.Check((document.Note ?? "").Length <= LongestNote, "note", $"A note has at most {LongestNote:#,0} characters.");
         list.Check((document.NumbersFrom ?? "").Length <= LongestNote, "numbersFrom", $"This has at most {LongestNote:#,0} characters.");
         // Beyond that nothing is read: who sends more is told so at once.
-        if (!list.Check(document.Slots.Count <= MaxSlots, "slots", $"A destination has at most {MaxSlots} slots; this one has {document.Slots.Count:#,0}."))
+        if (!list.Check(
+            document.Slots.Count <= MaxSlots, "slots",
+            $"A destination has at most {MaxSlots} slots; this one has {document.Slots.Count:#,0}."))
             return new DestinationReading(null, document, problems, notices, []);
 
         var devices = ReadDevices(document.Devices, list, notices);
         var slots = document.Slots.Select((slot, index) => SlotReader.Read(slot, devices, list.In($"slots[{index}]"))).ToList();
         var firsts = new Dictionary<string, int>();
         foreach (var (slot, index) in document.Slots.Select((slot, index) => (slot, index)))
-            list.Check(firsts.TryAdd(slot.Id, index), $"slots[{index}].id", $"Slot {firsts[slot.Id] + 1} has the id \"{slot.Id}\" already. Every slot needs its own.");
+            list.Check(
+                firsts.TryAdd(slot.Id, index), $"slots[{index}].id",
+                $"Slot {firsts[slot.Id] + 1} has the id \"{slot.Id}\" already. Every slot needs its own.");
 
         notices.AddRange(UnknownMembers.In(document));
         notices.AddRange(slots.SelectMany((slot, index) => slot is null ? [] : TightLimits.In(slot, $"slots[{index}]")));
         return problems.Count > 0
             ? new DestinationReading(null, document, problems, notices, slots)
             : new DestinationReading(
-                new Destination(document.Id, document.Name.Trim(), document.Kind, document.Note ?? "", slots!, document.NumbersFrom ?? "", document.CheckedOn, devices),
+                new Destination(
+                    document.Id, document.Name.Trim(), document.Kind, document.Note ?? "", slots!, document.NumbersFrom ??
+                        "", document.CheckedOn, devices),
                 document, [], notices, slots);
     }
 
@@ -101,7 +113,9 @@ public static partial class DestinationReader
     {
         if (rows is null)
             return Devices.Invented;
-        if (!list.Check(rows.Count is >= 1 and <= Devices.Most, "devices", $"A device table has 1 to {Devices.Most:#,0} rows. Leave it out to use the invented one."))
+        if (!list.Check(
+            rows.Count is >= 1 and <= Devices.Most, "devices",
+            $"A device table has 1 to {Devices.Most:#,0} rows. Leave it out to use the invented one."))
             return Devices.Invented;
         var before = list.Count;
         // Sentences are made for wrong rows only: a table may be long.
@@ -117,7 +131,12 @@ public static partial class DestinationReader
             return Devices.Invented;
         var sum = rows.Sum(row => row.Share);
         if (Math.Abs(sum - 1) > 0.001 && Math.Abs(sum - 100) > 0.1)
-            notices.Add(new DocumentProblem("devices", string.Create(CultureInfo.InvariantCulture, $"The shares add up to {sum:#,0.###}; they are scaled so that they add up to 100 %.")));
+            notices.Add(
+                new DocumentProblem(
+                    "devices",
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"The shares add up to {sum:#,0.###}; they are scaled so that they add up to 100 %.")));
         return Devices.Normalised([.. rows.Select(row => new Device(row.Viewport, new Density(row.Density), row.Share))]);
     }
 
@@ -127,7 +146,8 @@ public static partial class DestinationReader
     private static string? NewerVersion(string json)
     {
         using var document = JsonDocument.Parse(json);
-        return document.RootElement.ValueKind == JsonValueKind.Object && document.RootElement.TryGetProperty("format", out var format) && format.ValueKind == JsonValueKind.String &&
+        return document.RootElement.ValueKind == JsonValueKind.Object && document.RootElement.TryGetProperty("format", out var format) &&
+            format.ValueKind == JsonValueKind.String &&
             Version().Match(format.GetString()!) is { Success: true } match && match.Groups[1].Value != "1" ? match.Groups[1].Value : null;
     }
 

@@ -8,7 +8,8 @@ namespace Pantomet.Core.Destinations;
 /// <param name="MinBytes">Below this a file looks poor to the destination.</param>
 /// <param name="MinSidePx">No side may be shorter.</param>
 /// <param name="MaxSidePx">No side may be longer.</param>
-public sealed record FileLimits(ByteCount? MaxBytes, ByteRange? TargetBytes, ByteCount? MinBytes, int? MinSidePx = null, int? MaxSidePx = null)
+public sealed record FileLimits(
+    ByteCount? MaxBytes, ByteRange? TargetBytes, ByteCount? MinBytes, int? MinSidePx = null, int? MaxSidePx = null)
 {
     /// <summary>A slot that does not care.</summary>
     public static FileLimits None { get; } = new(null, null, null);

@@ -24,7 +24,8 @@ public sealed record FocusPlace
 
     /// <summary>Whichever of the four crossings of the thirds is nearest.</summary>
     public static FocusPlace Thirds { get; } = new(
-        "thirds", new PixelPoint(1 / 3.0, 1 / 3.0), new PixelPoint(2 / 3.0, 1 / 3.0), new PixelPoint(1 / 3.0, 2 / 3.0), new PixelPoint(2 / 3.0, 2 / 3.0));
+        "thirds", new PixelPoint(1 / 3.0, 1 / 3.0), new PixelPoint(2 / 3.0, 1 / 3.0), new PixelPoint(1 / 3.0, 2 / 3.0),
+        new PixelPoint(2 / 3.0, 2 / 3.0));
 
     /// <summary>As it is written.</summary>
     public string Text { get; }
@@ -82,7 +83,8 @@ public sealed record FocusPlace
     {
         if (words.TryGetValue(text, out share))
             return true;
-        var isNumber = double.TryParse(text.AsSpan(0, Math.Max(0, text.Length - 1)), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var percent);
+        var isNumber = double.TryParse(
+            text.AsSpan(0, Math.Max(0, text.Length - 1)), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var percent);
         share = percent / 100;
         return IsShare(text) && isNumber && share is >= 0 and <= 1;
     }

@@ -20,7 +20,8 @@ internal static partial class JsonProblem
             return problem.Message;
         if (problem.Message.Contains("Duplicate", StringComparison.OrdinalIgnoreCase))
             return "A member is there twice. Take one of the two out.";
-        return problem.Message.Contains("could not be converted", StringComparison.Ordinal) || problem.Message.Contains("doesn't allow setting null", StringComparison.Ordinal)
+        return problem.Message.Contains("could not be converted", StringComparison.Ordinal) ||
+            problem.Message.Contains("doesn't allow setting null", StringComparison.Ordinal)
             ? Expected(TypeAt(Path(problem)))
             : $"This is not JSON: {Tail().Replace(problem.Message, "")}";
     }

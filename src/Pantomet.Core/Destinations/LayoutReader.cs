@@ -19,11 +19,16 @@ internal static class LayoutReader
         list.Check(rows[0].FromPx == 0, "rows[0].from", "The first row holds from viewport width 0 on.");
         for (var index = 0; index < rows.Count; index++)
         {
-            list.Check(rows[index].FromPx is >= 0 and <= SizeRule.MaxPixelsPerSide, $"rows[{index}].from", "A viewport width has 0 to 16,383 CSS px.");
+            list.Check(
+                rows[index].FromPx is >= 0 and <= SizeRule.MaxPixelsPerSide, $"rows[{index}].from",
+                "A viewport width has 0 to 16,383 CSS px.");
             if (index > 0 && rows[index].FromPx == rows[index - 1].FromPx)
-                list.Check(false, $"rows[{index}].from", $"Two rows begin at {rows[index].FromPx} px. Only one can hold; take the other out.");
+                list.Check(
+                    false, $"rows[{index}].from", $"Two rows begin at {rows[index].FromPx} px. Only one can hold; take the other out.");
             else if (index > 0)
-                list.Check(rows[index].FromPx > rows[index - 1].FromPx, $"rows[{index}].from", $"{rows[index].FromPx} px comes after {rows[index - 1].FromPx} px. Rows rise by viewport width; put them in order.");
+                list.Check(
+                    rows[index].FromPx > rows[index - 1].FromPx, $"rows[{index}].from",
+                    $"{rows[index].FromPx} px comes after {rows[index - 1].FromPx} px. Rows rise by viewport width; put them in order.");
         }
 
         var promise = ReadPromise(document.Ladder, list.In("ladder"));
@@ -53,7 +58,8 @@ internal static class LayoutReader
         static bool IsLength(double? px) => px is null or (>= 0 and <= SizeRule.MaxPixelsPerSide);
         list.Check(columns.Count is >= 1 and <= 48, "count", "A grid has 1 to 48 columns.");
         list.Check(columns.Span >= 1 && columns.Span <= columns.Count, "span", $"The picture takes 1 to {columns.Count} columns.");
-        list.Check(IsLength(columns.Container) && columns.Container != 0, "container", "The container has more than 0 and at most 16,383 CSS px.");
+        list.Check(
+            IsLength(columns.Container) && columns.Container != 0, "container", "The container has more than 0 and at most 16,383 CSS px.");
         list.Check(IsLength(columns.Margin), "margin", "A margin has 0 to 16,383 CSS px.");
         list.Check(IsLength(columns.Gap), "gap", "A gap has 0 to 16,383 CSS px.");
         return list.Count > before
@@ -63,10 +69,15 @@ internal static class LayoutReader
 
     private static Promise ReadPromise(LadderDocument ladder, ProblemList list)
     {
-        list.Check(ladder.DensityCap is null || Density.IsValid(ladder.DensityCap.Value), "densityCap", $"A density is above 0 and at most {Density.Most}.");
-        list.Check(ladder.LeastShare is null or (> 0 and <= 1), "leastShare", "The share of the pixels that is owed is above 0 and at most 1 (100 %).");
+        list.Check(
+            ladder.DensityCap is null ||
+                Density.IsValid(ladder.DensityCap.Value), "densityCap", $"A density is above 0 and at most {Density.Most}.");
+        list.Check(
+            ladder.LeastShare is null or (> 0 and <= 1), "leastShare",
+            "The share of the pixels that is owed is above 0 and at most 1 (100 %).");
         list.Check(ladder.Widest is null || SizesReader.IsSide(ladder.Widest.Value), "widest", SizesReader.SideSentence);
-        return new Promise(ladder.DensityCap, ladder.LeastShare ?? 1, Math.Min(ladder.Widest ?? SizeRule.MaxPixelsPerSide, SizeRule.MaxPixelsPerSide));
+        return new Promise(
+            ladder.DensityCap, ladder.LeastShare ?? 1, Math.Min(ladder.Widest ?? SizeRule.MaxPixelsPerSide, SizeRule.MaxPixelsPerSide));
     }
 
     private static LadderChoice? ReadChoice(LadderDocument ladder, ProblemList list)
@@ -104,11 +115,20 @@ internal static class LayoutReader
         {
             var first = Math.Max(layout.Rows[index].FromPx, PageLayout.NarrowestViewport);
             var last = layout.LastPx(index);
-            var probes = Enumerable.Range(0, Math.Max(0, (last - first) / ProbeStep) + 1).Select(step => first + (step * ProbeStep)).Append(last)
-                .Concat(devices.Select(device => device.ViewportPx).Distinct().Where(px => px >= layout.Rows[index].FromPx && px <= last)).Where(px => px <= last);
-            var (row, wrong) = (layout.Rows[index], probes.Cast<int?>().FirstOrDefault(viewport => layout.Rows[index].Width.At(viewport!.Value) is not (> 0 and <= SizeRule.MaxPixelsPerSide)));
+            var probes = Enumerable.Range(0, Math.Max(0, (last - first) / ProbeStep) + 1).Select(step => first + (step * ProbeStep))
+                .Append(last)
+                .Concat(devices.Select(device => device.ViewportPx).Distinct().Where(px => px >= layout.Rows[index].FromPx && px <= last))
+                .Where(px => px <= last);
+            var (row, wrong) =
+                (layout.Rows[index], probes.Cast<int?>()
+                    .FirstOrDefault(
+                        viewport => layout.Rows[index].Width.At(viewport!.Value) is not (> 0 and <= SizeRule.MaxPixelsPerSide)));
             if (wrong is { } at)
-                list.Check(false, $"rows[{index}].width", string.Create(CultureInfo.InvariantCulture, $"At a viewport of {at:#,0} px the width is {row.Width.At(at):#,0.#} px. It must be above 0 and at most 16,383."));
+                list.Check(
+                    false, $"rows[{index}].width",
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"At a viewport of {at:#,0} px the width is {row.Width.At(at):#,0.#} px. It must be above 0 and at most 16,383."));
         }
     }
 }

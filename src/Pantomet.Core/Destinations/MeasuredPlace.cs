@@ -35,14 +35,18 @@ public sealed record MeasuredPlace(PixelRect Area, Density Density, double Viewp
             }
         }
 
-        return AspectRatio.TryParse(string.Create(CultureInfo.InvariantCulture, $"{(double)Area.Width / Area.Height:0.##}:1"), out var decimals) ? decimals : AspectRatio.Of(Area.Size);
+        return AspectRatio.TryParse(
+            string.Create(CultureInfo.InvariantCulture, $"{(double)Area.Width / Area.Height:0.##}:1"), out var decimals)
+                ? decimals
+                : AspectRatio.Of(Area.Size);
     }
 
     /// <summary>A slot for this place: its ratio, shown as wide as here, never wider than the viewport.</summary>
     /// <param name="id">Of the new slot.</param>
     public SlotDocument Proposal(string id) => new(
         id, "measured place", Ratio().ToString(), ["avif", "webp", "jpeg"],
-        new SizesDocument(Layout: new LayoutDocument([new LayoutRowDocument(0, ShownAs())], new LadderDocument(Best: new BestDocument(Files: 5)))),
+        new SizesDocument(
+            Layout: new LayoutDocument([new LayoutRowDocument(0, ShownAs())], new LadderDocument(Best: new BestDocument(Files: 5)))),
         Deliver: Delivery.Each);
 
     // A place that fills the screen from side to side will do so on others as well.
@@ -51,5 +55,6 @@ public sealed record MeasuredPlace(PixelRect Area, Density Density, double Viewp
         : string.Create(CultureInfo.InvariantCulture, $"min(100vw, {ShownPx:0.##}px)");
 
     private bool IsWithinAPixel(AspectRatio ratio) =>
-        Math.Abs(Area.Width - (Area.Height * ratio.Value)) <= Math.Max(1, ratio.Value) || Math.Abs(Area.Height - (Area.Width / ratio.Value)) <= Math.Max(1, 1 / ratio.Value);
+        Math.Abs(Area.Width - (Area.Height * ratio.Value)) <= Math.Max(1, ratio.Value) ||
+            Math.Abs(Area.Height - (Area.Width / ratio.Value)) <= Math.Max(1, 1 / ratio.Value);
 }

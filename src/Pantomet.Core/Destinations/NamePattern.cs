@@ -13,7 +13,8 @@ namespace Pantomet.Core.Destinations;
 /// <param name="Sequence"><c>{sequence}</c>: the source's number in the order of arrival, at least three digits.</param>
 /// <param name="AddedOn"><c>{date}</c>: the day the source came in, UTC, so that a name stays what it is.</param>
 /// <param name="Hash"><c>{hash}</c>: the first eight digits of the recipe's hash; another crop or limit gives another name.</param>
-public sealed record NameParts(string Stem, string Slot, PixelSize Size, Density? Density, long Sequence, DateOnly AddedOn, Func<string> Hash);
+public sealed record NameParts(
+    string Stem, string Slot, PixelSize Size, Density? Density, long Sequence, DateOnly AddedOn, Func<string> Hash);
 
 /// <summary>How a slot's files are named: fixed words and placeholders.</summary>
 /// <param name="Text">A pattern that <see cref="IsValid"/> accepts; without the ending.</param>
@@ -30,7 +31,8 @@ public sealed partial record NamePattern(string Text)
     public static NamePattern Usual { get; } = new("{stem}-{slot}-{width}w");
 
     /// <summary>All placeholders, in the order in which they are offered.</summary>
-    public static IReadOnlyList<string> Placeholders { get; } = ["{stem}", "{slot}", "{width}", "{height}", "{density}", "{sequence}", "{date}", "{hash}"];
+    public static IReadOnlyList<string> Placeholders { get; } =
+        ["{stem}", "{slot}", "{width}", "{height}", "{density}", "{sequence}", "{date}", "{hash}"];
 
     /// <summary>
     /// Whether a text has only known placeholders, lower-case ASCII letters, digits, hyphens, and something that differs from source to

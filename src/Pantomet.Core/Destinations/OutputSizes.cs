@@ -30,7 +30,8 @@ public static class OutputSizes
 
     private static IEnumerable<(PixelSize Size, Density? Density)> Boxes(Slot slot, AspectRatio ratio, PixelSize crop) => slot.Sizes switch
     {
-        SizeRule.Multiples { Width: var width, Factors: var factors } => factors.Select(factor => (Multiple(slot.Shape, ratio, width, factor), (Density?)factor)),
+        SizeRule.Multiples { Width: var width, Factors: var factors } => factors.Select(
+            factor => (Multiple(slot.Shape, ratio, width, factor), (Density?)factor)),
         _ => Sizes(slot, ratio, crop).Select(size => (size, (Density?)null)),
     };
 
@@ -40,8 +41,12 @@ public static class OutputSizes
         SizeRule.FromLayout { Ladder.Widths: var widths } => widths.Reverse().Select(width => new PixelSize(width, ratio.HeightFor(width))),
         SizeRule.Heights heights => heights.Px.Select(height => new PixelSize(ratio.WidthFor(height), height)),
         SizeRule.Exact exact => [exact.Size],
-        SizeRule.LongestSide { Px: var px } => [IsWide(ratio) ? new PixelSize(px, ratio.HeightFor(px)) : new PixelSize(ratio.WidthFor(px), px)],
-        SizeRule.ShortestSide { Px: var px } => [IsWide(ratio) ? new PixelSize(ratio.WidthFor(px), px) : new PixelSize(px, ratio.HeightFor(px))],
+        SizeRule.LongestSide { Px: var px } => [IsWide(ratio)
+            ? new PixelSize(px, ratio.HeightFor(px))
+            : new PixelSize(ratio.WidthFor(px), px)],
+        SizeRule.ShortestSide { Px: var px } => [IsWide(ratio)
+            ? new PixelSize(ratio.WidthFor(px), px)
+            : new PixelSize(px, ratio.HeightFor(px))],
         SizeRule.Box { Size: var box } => [AtMost(ratio.LargestIn(box), Whole(slot.Fit, ratio, crop))],
         SizeRule.MostPixels { Pixels: var pixels } => [AtMost(LargestWithin(pixels, ratio), Whole(slot.Fit, ratio, crop))],
         SizeRule.FromShape when slot.Shape is Shape.Exact exact => [exact.Size],

@@ -25,7 +25,9 @@ public sealed record SizesDocument(
     : OpenDocument
 {
     /// <summary>How many of the members are there.</summary>
-    internal int Said => new object?[] { Widths, Heights, Exact, LongestSide, ShortestSide, Box, MostPixels, Multiples, AllPixels, Layout }.Count(member => member is not null);
+    internal int Said =>
+        new object?[] { Widths, Heights, Exact, LongestSide, ShortestSide, Box, MostPixels, Multiples, AllPixels, Layout }.Count(
+            member => member is not null);
 }
 
 /// <summary>Multiples of one size.</summary>
@@ -50,7 +52,8 @@ public sealed record LayoutRowDocument(int From, string? Width = null, ColumnsDo
 /// <param name="Container">The widest that the grid gets (absent: it grows with the viewport).</param>
 /// <param name="Margin">On each side (absent: 0).</param>
 /// <param name="Gap">Between columns (absent: 0).</param>
-public sealed record ColumnsDocument(int Count, int Span, double? Container = null, double? Margin = null, double? Gap = null) : OpenDocument;
+public sealed record ColumnsDocument(
+    int Count, int Span, double? Container = null, double? Margin = null, double? Gap = null) : OpenDocument;
 
 /// <summary>Which widths are made. Exactly one of widths, even, best and oneFile is there.</summary>
 /// <param name="Widths">By hand.</param>

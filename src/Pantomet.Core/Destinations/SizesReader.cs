@@ -15,12 +15,18 @@ internal static class SizesReader
     {
         if (shape is Shape.Exact exact && sizes?.Multiples is null)
         {
-            list.Check(sizes is null || (sizes.Said == 1 && sizes.Exact == $"{shape}"), "sizes", "The shape already says the size in pixels. Leave the sizes out, make multiples of it, or give the shape as a ratio.");
+            list.Check(
+                sizes is null ||
+                    (sizes.Said == 1 && sizes.Exact == $"{shape}"), "sizes",
+                        "The shape already says the size in pixels. Leave the sizes out, make multiples of it, or give the shape as a " +
+                        "ratio.");
             return new SizeRule.FromShape();
         }
 
         var at = list.In("sizes");
-        if (!at.Check(sizes?.Said == 1, "", "Say exactly one of widths, heights, exact, longestSide, shortestSide, box, mostPixels, multiples, layout, or allPixels: true."))
+        if (!at.Check(
+            sizes?.Said == 1, "",
+            "Say exactly one of widths, heights, exact, longestSide, shortestSide, box, mostPixels, multiples, layout, or allPixels: true."))
             return new SizeRule.AllPixels();
         return sizes switch
         {
@@ -30,9 +36,14 @@ internal static class SizesReader
             { LongestSide: { } longest } => new SizeRule.LongestSide(Side(longest, "longestSide", at)),
             { ShortestSide: { } shortest } => new SizeRule.ShortestSide(Side(shortest, "shortestSide", at)),
             { Box: { } box } => new SizeRule.Box(ReadSize(box, "box", at)),
-            { MostPixels: { } pixels } => at.Check(pixels is >= 1 and <= MaxPixelsInAll, "mostPixels", $"A file has 1 to {MaxPixelsInAll:#,0} px in all.") ? new SizeRule.MostPixels(pixels) : new SizeRule.AllPixels(),
+            { MostPixels: { } pixels } => at.Check(
+                pixels is >= 1 and <= MaxPixelsInAll, "mostPixels", $"A file has 1 to {MaxPixelsInAll:#,0} px in all.")
+                    ? new SizeRule.MostPixels(pixels)
+                    : new SizeRule.AllPixels(),
             { Multiples: { } multiples } => ReadMultiples(multiples, shape, at.In("multiples")),
-            { Layout: { } layout } => LayoutReader.Read(layout, devices, bytes, at.In("layout")) is { } ladder ? new SizeRule.FromLayout(ladder) : new SizeRule.AllPixels(),
+            { Layout: { } layout } => LayoutReader.Read(layout, devices, bytes, at.In("layout")) is { } ladder
+                ? new SizeRule.FromLayout(ladder)
+                : new SizeRule.AllPixels(),
             _ => ReadAllPixels(sizes!.AllPixels, at),
         };
     }
@@ -58,28 +69,42 @@ internal static class SizesReader
     private static PixelSize ReadSize(string text, string field, ProblemList list)
     {
         var isSize = Shape.TryParse(text, out var shape) && shape is Shape.Exact;
-        return list.Check(isSize, field, "Say a size in pixels, such as 1200x900; a side has 1 to 16,383 px.") ? ((Shape.Exact)shape).Size : new PixelSize(1, 1);
+        return list.Check(isSize, field, "Say a size in pixels, such as 1200x900; a side has 1 to 16,383 px.")
+            ? ((Shape.Exact)shape).Size
+            : new PixelSize(1, 1);
     }
 
     private static SizeRule.Exact ReadExact(string text, Shape shape, ProblemList list)
     {
         var size = ReadSize(text, "exact", list);
-        list.Check(shape is Shape.Ratio, "exact", "An exact size has one ratio; the shape leaves the ratio open. Give the shape as a ratio or as this size.");
-        if (shape is Shape.Ratio { Value: var ratio } && ratio.HeightFor(size.Width) != size.Height && ratio.WidthFor(size.Height) != size.Width)
-            list.Check(false, "exact", $"{size} px is {AspectRatio.Of(size)}, the shape is {ratio}. {size.Width} px wide would be {ratio.HeightFor(size.Width)} px high.");
+        list.Check(
+            shape is Shape.Ratio, "exact",
+            "An exact size has one ratio; the shape leaves the ratio open. Give the shape as a ratio or as this size.");
+        if (shape is Shape.Ratio { Value: var ratio } && ratio.HeightFor(size.Width) != size.Height &&
+            ratio.WidthFor(size.Height) != size.Width)
+            list.Check(
+                false, "exact",
+                $"{size} px is {AspectRatio.Of(size)}, the shape is {ratio}. {size.Width} px wide would be {ratio.HeightFor(size.Width)} " +
+                $"px high.");
         return new SizeRule.Exact(size);
     }
 
     private static SizeRule.Multiples ReadMultiples(MultiplesDocument multiples, Shape shape, ProblemList list)
     {
         list.Check(multiples.Factors.Count is >= 1 and <= MaxSizes, "factors", $"Say 1 to {MaxSizes} factors.");
-        list.Check(multiples.Factors.All(Density.IsValid), "factors", string.Create(CultureInfo.InvariantCulture, $"A factor is above 0 and at most {Density.Most}."));
+        list.Check(
+            multiples.Factors.All(Density.IsValid), "factors",
+            string.Create(CultureInfo.InvariantCulture, $"A factor is above 0 and at most {Density.Most}."));
         list.Check(multiples.Factors.Distinct().Count() == multiples.Factors.Count, "factors", "A factor is listed twice.");
-        list.Check(multiples.Width is null || shape is not Shape.Exact, "width", "The shape already says the size of factor 1. Leave the width out.");
+        list.Check(
+            multiples.Width is null ||
+                shape is not Shape.Exact, "width", "The shape already says the size of factor 1. Leave the width out.");
         list.Check(multiples.Width is not null || shape is Shape.Exact, "width", "Say the width of factor 1 in px.");
         var width = multiples.Width ?? (shape as Shape.Exact)?.Size.Width ?? 1;
         list.Check(IsSide(width), "width", SideSentence);
-        list.Check(multiples.Factors.All(factor => width * factor is >= 1 and <= SizeRule.MaxPixelsPerSide), "factors", "Every multiple must have 1 to 16,383 px.");
+        list.Check(
+            multiples.Factors.All(factor => width * factor is >= 1 and <= SizeRule.MaxPixelsPerSide), "factors",
+            "Every multiple must have 1 to 16,383 px.");
         return new SizeRule.Multiples(width, [.. multiples.Factors.OrderDescending().Select(factor => new Density(factor))]);
     }
 }

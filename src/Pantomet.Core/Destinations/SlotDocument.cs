@@ -69,7 +69,8 @@ public sealed record TierDocument(string Name, int From, string? Shape = null, S
 /// <param name="LeastSide">No side may be shorter.</param>
 /// <param name="MostSide">No side may be longer.</param>
 public sealed record LimitsDocument(
-    long? MostBytes = null, IReadOnlyList<long>? AimBytes = null, long? FewestBytes = null, int? LeastSide = null, int? MostSide = null) : OpenDocument;
+    long? MostBytes = null, IReadOnlyList<long>? AimBytes = null, long? FewestBytes = null, int? LeastSide = null,
+    int? MostSide = null) : OpenDocument;
 
 /// <summary>Encoder qualities from 1 to 100.</summary>
 /// <param name="Floor">The lowest.</param>

@@ -20,27 +20,38 @@ internal static class SlotReader
         list.Check(DestinationReader.IsId(slot.Id), "id", DestinationReader.IdSentence);
         list.Check(DestinationReader.IsName(slot.Name), "name", DestinationReader.NameSentence);
         var shape = ReadShape(slot.Shape, list);
-        list.Check(BackgroundColour.TryParse(slot.Background ?? "#ffffff", out var background), "background", "A background is a colour such as #ffffff.");
+        list.Check(
+            BackgroundColour.TryParse(slot.Background ?? "#ffffff", out var background), "background",
+            "A background is a colour such as #ffffff.");
         var formats = ReadFormats(slot, list);
         var limits = LimitsReader.Read(slot.Limits, list.In("limits"));
         var looks = ScoreReader.Read(slot.Looks, list.In("looks"));
         var usual = looks.Prefer == Preference.Smaller ? QualityRange.ForWantedLooks : QualityRange.Default;
         var quality = new QualityRange(slot.Quality?.Floor ?? usual.Min, slot.Quality?.Ceiling ?? usual.Max);
-        list.Check(quality is { Min: >= 1, Max: <= 100 } && quality.Min <= quality.Max, "quality", "Quality goes from 1 to 100, and the floor is not above the ceiling.");
+        list.Check(
+            quality is { Min: >= 1, Max: <= 100 } &&
+                quality.Min <= quality.Max, "quality", "Quality goes from 1 to 100, and the floor is not above the ceiling.");
         var pattern = slot.FileName ?? NamePattern.Usual.Text;
         var isPattern = list.Check(
             NamePattern.IsValid(pattern), "fileName",
-            $"A name pattern has {{stem}}, {{sequence}} or {{hash}}, and besides them only {string.Join(", ", NamePattern.Placeholders)}, lower-case letters, digits and hyphens.");
+            $"A name pattern has {{stem}}, {{sequence}} or {{hash}}, and besides them only " +
+            $"{string.Join(", ", NamePattern.Placeholders)}, lower-case letters, digits and hyphens.");
         list.Check((slot.KeepClear?.Count ?? 0) <= MaxZones, "keepClear", $"A slot has at most {MaxZones} zones.");
         foreach (var (zone, index) in (slot.KeepClear ?? []).Select((zone, index) => (zone, index)))
-            list.Check(IsInside(zone), $"keepClear[{index}]", $"The zone \"{zone.Name}\" must lie inside the picture: fractions from 0 to 1.");
-        list.Check(FocusPlace.TryParse(slot.FocusAt ?? "center", out var focusPlace), "focusAt", "The focus lies at thirds, or at a CSS position: center, left, right top, 30% 60%.");
+            list.Check(
+                IsInside(zone), $"keepClear[{index}]", $"The zone \"{zone.Name}\" must lie inside the picture: fractions from 0 to 1.");
+        list.Check(
+            FocusPlace.TryParse(slot.FocusAt ?? "center", out var focusPlace), "focusAt",
+            "The focus lies at thirds, or at a CSS position: center, left, right top, 30% 60%.");
         var breathing = slot.Breathing ?? Slot.DefaultBreathing;
         list.Check(breathing is >= 0 and <= 1, "breathing", "The room around the subject is a fraction of its longer side, from 0 to 1.");
         list.Check(slot.Ppi is null or (>= 1 and <= 10_000), "ppi", "Pixels per inch go from 1 to 10,000.");
         var fit = slot.Fit ?? Fit.Cover;
-        list.Check(fit == Fit.Cover || shape is not Shape.Free, "fit", "A free shape is the picture's own: there is nothing to contain or to pad. Use cover.");
-        list.Check((slot.Groups ?? []).All(Stem.IsValid), "groups", "Groups are named like stems: lower-case ASCII words joined by hyphens.");
+        list.Check(
+            fit == Fit.Cover ||
+                shape is not Shape.Free, "fit", "A free shape is the picture's own: there is nothing to contain or to pad. Use cover.");
+        list.Check(
+            (slot.Groups ?? []).All(Stem.IsValid), "groups", "Groups are named like stems: lower-case ASCII words joined by hyphens.");
         if (list.Count > before)
             return null;
 
@@ -82,22 +93,30 @@ internal static class SlotReader
 
     /// <summary>The sizes that a slot makes of a large picture of usual proportions, with the tier they are for.</summary>
     internal static IEnumerable<(Slot Part, OutputSize Size)> DefaultSizes(Slot slot) =>
-        slot.Parts().SelectMany(part => OutputSizes.For(part.Slot, part.Slot.Shape.RatioFor(AspectRatio.Of(DefaultPicture)).LargestIn(DefaultPicture)).Select(size => (part.Slot, size)));
+        slot.Parts()
+            .SelectMany(
+                part => OutputSizes.For(part.Slot, part.Slot.Shape.RatioFor(AspectRatio.Of(DefaultPicture)).LargestIn(DefaultPicture))
+                    .Select(size => (part.Slot, size)));
 
     private static List<PictureFormat> ReadFormats(SlotDocument slot, ProblemList list)
     {
         var formats = new List<PictureFormat>();
         foreach (var name in slot.Formats)
         {
-            var known = Enum.TryParse<PictureFormat>(name, ignoreCase: true, out var format) && !int.TryParse(name, out _) && format.IsWritten();
+            var known = Enum.TryParse<PictureFormat>(name, ignoreCase: true, out var format) && !int.TryParse(name, out _) &&
+                format.IsWritten();
             if (list.Check(known, "formats", $"\"{name}\" is not a format that can be made. Use avif, webp, jpeg, png, gif or tiff."))
                 formats.Add(format);
         }
 
         list.Check(slot.Formats.Count > 0, "formats", "A slot needs at least one format.");
         list.Check(formats.Distinct().Count() == formats.Count, "formats", "A format is listed twice.");
-        if (slot.Transparency == TransparencyPolicy.Must && formats.Find(format => !format.HoldsTransparency()) is var opaque && formats.Exists(format => !format.HoldsTransparency()))
-            list.Check(false, "formats", $"{opaque.DisplayName()} cannot hold transparency, and the slot says that it must be kept. Take {opaque.DisplayName()} out, or keep transparency only where the format can.");
+        if (slot.Transparency == TransparencyPolicy.Must && formats.Find(format => !format.HoldsTransparency()) is var opaque &&
+            formats.Exists(format => !format.HoldsTransparency()))
+            list.Check(
+                false, "formats",
+                $"{opaque.DisplayName()} cannot hold transparency, and the slot says that it must be kept. Take {opaque.DisplayName()} " +
+                $"out, or keep transparency only where the format can.");
         return formats;
     }
 
@@ -107,20 +126,27 @@ internal static class SlotReader
         if (slot.Sizes is SizeRule.AllPixels || slot.Shape is Shape.Free or Shape.Range)
             return;
         var refused = DefaultSizes(slot).Select(one => one.Size.File).FirstOrDefault(size => !slot.Limits.Allow(size));
-        list.Check(refused == default, "limits", $"The slot makes files of {refused} px, which its least or most side refuses. Change the sizes or the limits.");
+        list.Check(
+            refused == default, "limits",
+            $"The slot makes files of {refused} px, which its least or most side refuses. Change the sizes or the limits.");
     }
 
     private static void CheckNames(Slot slot, ProblemList list)
     {
         var names = DefaultSizes(slot).Select(one => slot.NamePattern.NameFor(new NameParts(
-            "stem", one.Part.Name, one.Size.File, one.Size.Density, 1, default, () => Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.ASCII.GetBytes($"{one}"))))));
+            "stem", one.Part.Name, one.Size.File, one.Size.Density, 1, default,
+            () => Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.ASCII.GetBytes($"{one}"))))));
         var twice = names.GroupBy(name => name).FirstOrDefault(group => group.Count() > 1);
-        list.Check(twice is null, "fileName", $"{twice?.Count()} files of one picture would all be named \"{twice?.Key}\". Add {{width}}, {{height}}, {{density}}, {{slot}} or {{hash}} to tell them apart.");
+        list.Check(
+            twice is null, "fileName",
+            $"{twice?.Count()} files of one picture would all be named \"{twice?.Key}\". Add {{width}}, {{height}}, {{density}}, " +
+            $"{{slot}} or {{hash}} to tell them apart.");
     }
 
     private static bool IsInside(KeepClearZone zone)
     {
         static bool Fraction(double value) => value is >= 0 and <= 1;
-        return Fraction(zone.X) && Fraction(zone.Y) && zone is { Width: > 0, Height: > 0 } && zone.X + zone.Width <= 1 + 1e-9 && zone.Y + zone.Height <= 1 + 1e-9;
+        return Fraction(zone.X) && Fraction(zone.Y) && zone is { Width: > 0, Height: > 0 } && zone.X + zone.Width <= 1 + 1e-9 &&
+            zone.Y + zone.Height <= 1 + 1e-9;
     }
 }

@@ -21,9 +21,13 @@ internal static class TierReader
         {
             var at = list.In($"tiers[{index}]");
             at.Check(DestinationReader.IsName(tier.Name), "name", DestinationReader.NameSentence);
-            at.Check(tiers.Take(index).All(other => !string.Equals(other.Name, tier.Name, StringComparison.OrdinalIgnoreCase)), "name", $"Another tier is called \"{tier.Name}\" already.");
+            at.Check(
+                tiers.Take(index).All(other => !string.Equals(other.Name, tier.Name, StringComparison.OrdinalIgnoreCase)), "name",
+                $"Another tier is called \"{tier.Name}\" already.");
             at.Check(tier.From is >= 0 and <= SizeRule.MaxPixelsPerSide, "from", "A viewport width has 0 to 16,383 CSS px.");
-            at.Check(index == 0 || tier.From > tiers[index - 1].From, "from", "Tiers rise: each begins at a wider viewport than the one before.");
+            at.Check(
+                index == 0 ||
+                    tier.From > tiers[index - 1].From, "from", "Tiers rise: each begins at a wider viewport than the one before.");
             var own = tier.Shape is { } text ? SlotReader.ReadShape(text, at) : shape;
             // A tier with a pixel size as its shape needs no sizes, whatever the slot says.
             var sizes = tier.Sizes ?? (own is Shape.Exact ? null : slot.Sizes);

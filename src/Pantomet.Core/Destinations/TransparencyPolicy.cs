@@ -20,13 +20,14 @@ public enum TransparencyPolicy
 /// <summary>Reads and writes <see cref="TransparencyPolicy"/>.</summary>
 internal sealed class TransparencyPolicyConverter : JsonConverter<TransparencyPolicy>
 {
-    public override TransparencyPolicy Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) => reader.TokenType switch
-    {
-        JsonTokenType.True => TransparencyPolicy.WhereItCan,
-        JsonTokenType.False => TransparencyPolicy.Flattened,
-        JsonTokenType.String when reader.ValueTextEquals("must"u8) => TransparencyPolicy.Must,
-        _ => throw new JsonException("Transparency is true, false or \"must\"."),
-    };
+    public override TransparencyPolicy Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
+        reader.TokenType switch
+        {
+            JsonTokenType.True => TransparencyPolicy.WhereItCan,
+            JsonTokenType.False => TransparencyPolicy.Flattened,
+            JsonTokenType.String when reader.ValueTextEquals("must"u8) => TransparencyPolicy.Must,
+            _ => throw new JsonException("Transparency is true, false or \"must\"."),
+        };
 
     public override void Write(Utf8JsonWriter writer, TransparencyPolicy value, JsonSerializerOptions options)
     {

@@ -36,7 +36,8 @@ internal static class ClearPlaces
         for (var column = 0; column < columns; column++)
         {
             for (var part = 0; part < parts.Length; part++)
-                beside[(column * parts.Length) + part] = Shared(subject.X, subject.Right, xs[column] + parts[part].X, xs[column] + parts[part].Right);
+                beside[(column * parts.Length) + part] = Shared(
+                    subject.X, subject.Right, xs[column] + parts[part].X, xs[column] + parts[part].Right);
         }
 
         var above = new double[parts.Length];

@@ -14,7 +14,13 @@ public static class CopiedFraming
     /// <param name="from">The first.</param>
     /// <param name="to">The other.</param>
     public static SourceFraming AsFraction(FramedPicture from, FramedPicture to) =>
-        Scaled(from.Framing with { Subject = from.Subject, Focus = from.Focus, IsWithoutSubject = from.Subject is null && from.Framing.IsDecided }, from.Facts.Size, to.Facts.Size);
+        Scaled(from.Framing with
+        {
+            Subject = from.Subject,
+            Focus = from.Focus,
+            IsWithoutSubject = from.Subject is null &&
+            from.Framing.IsDecided
+        }, from.Facts.Size, to.Facts.Size);
 
     /// <summary>
     /// The crops set by hand, each lying as it did around the subject: for things that lie elsewhere in the picture, or larger.
@@ -86,5 +92,6 @@ public static class CopiedFraming
 
     // Nobody has looked at the other picture yet.
     private static Dictionary<string, PlaceFraming> Unaccepted(IReadOnlyDictionary<string, PlaceFraming> places) =>
-        places.Select(pair => (pair.Key, Place: pair.Value with { Accepted = null })).Where(pair => pair.Place != PlaceFraming.None).ToDictionary(pair => pair.Key, pair => pair.Place);
+        places.Select(pair => (pair.Key, Place: pair.Value with { Accepted = null })).Where(pair => pair.Place != PlaceFraming.None)
+            .ToDictionary(pair => pair.Key, pair => pair.Place);
 }

@@ -37,7 +37,9 @@ public sealed record CropCriteria(PixelSize Picture, double Level, AspectRatio R
                 return null;
             var by = (int)Rounding.HalfUp(Breathing * subject.Size.LongestSide);
             var (left, top) = (Math.Max(0, subject.X - by), Math.Max(0, subject.Y - by));
-            return new PixelRect(left, top, (int)Math.Min(Picture.Width, subject.Right + by) - left, (int)Math.Min(Picture.Height, subject.Bottom + by) - top);
+            return new PixelRect(
+                left, top, (int)Math.Min(Picture.Width, subject.Right + by) - left,
+                (int)Math.Min(Picture.Height, subject.Bottom + by) - top);
         }
     }
 

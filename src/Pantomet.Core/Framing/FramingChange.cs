@@ -68,10 +68,12 @@ public abstract record FramingChange(string Label)
             foreach (var (tier, part) in PartsOf(Slot, Tier))
             {
                 // Apart as long as the others have a crop that it must not follow again.
-                var isApart = (tier is not null || framing.At(Slot.Id, null).IsParted) && framing.Shared.ContainsKey(SourceFraming.ShapeOf(part.Shape));
+                var isApart = (tier is not null || framing.At(Slot.Id, null).IsParted) &&
+                    framing.Shared.ContainsKey(SourceFraming.ShapeOf(part.Shape));
                 if (!isApart)
                     framing = framing.WithShared(part.Shape, null);
-                framing = framing.With(Slot.Id, tier, place => place with { IsParted = isApart, Hand = null, IsPadded = false, Accepted = null });
+                framing = framing.With(
+                    Slot.Id, tier, place => place with { IsParted = isApart, Hand = null, IsPadded = false, Accepted = null });
             }
 
             return framing;
@@ -85,7 +87,8 @@ public abstract record FramingChange(string Label)
         public override SourceFraming ApplyTo(SourceFraming framing) => framing with
         {
             Shared = SourceFraming.None.Shared,
-            Places = framing.Places.Where(pair => pair.Value.IsLeftOut).ToDictionary(pair => pair.Key, _ => new PlaceFraming { IsLeftOut = true }),
+            Places = framing.Places.Where(pair => pair.Value.IsLeftOut)
+                .ToDictionary(pair => pair.Key, _ => new PlaceFraming { IsLeftOut = true }),
         };
     }
 

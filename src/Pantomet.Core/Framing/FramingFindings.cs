@@ -27,7 +27,9 @@ public static class FramingFindings
     public static IEnumerable<Finding> Of(CropCriteria wishes, PixelRect crop, bool isPadded, bool isProposed)
     {
         foreach (var zone in wishes.Zones.Where(zone => zone is { Form: ZoneForm.Rectangle, X: <= 0, Y: <= 0, Width: >= 1, Height: >= 1 }))
-            yield return new Finding(NothingClear, Severity.Note, $"The zone \"{zone.Name}\" covers the whole picture. Nothing can be kept clear of it.", "Make the zone smaller, or take it away.");
+            yield return new Finding(
+                NothingClear, Severity.Note, $"The zone \"{zone.Name}\" covers the whole picture. Nothing can be kept clear of it.",
+                "Make the zone smaller, or take it away.");
         if (wishes.Subject is not { } stated)
             yield break;
         var room = new StraightenedBounds(wishes.Picture, wishes.Level);
@@ -36,7 +38,9 @@ public static class FramingFindings
         var name = isProposed ? "proposed subject" : "subject";
         if (Cut(subject, shown) is { Count: > 0 } sides)
         {
-            yield return new Finding(SubjectCut, Severity.Warn, CutSentence(subject, shown, sides, name), "Pad the picture, allow another shape, or frame it by hand.");
+            yield return new Finding(
+                SubjectCut, Severity.Warn, CutSentence(subject, shown, sides, name),
+                "Pad the picture, allow another shape, or frame it by hand.");
             // How near the rest of it is to an edge does not matter any more.
             wishes = wishes with { Breathing = 0 };
         }
@@ -84,15 +88,20 @@ public static class FramingFindings
 
     private static IEnumerable<Finding> Covered(CropCriteria wishes, PixelRect subject, PixelRect frame, PixelRect shown, string name)
     {
-        foreach (var zone in wishes.Zones.Where(zone => zone is not { Form: ZoneForm.Rectangle, X: <= 0, Y: <= 0, Width: >= 1, Height: >= 1 }))
+        foreach (var zone in wishes.Zones.Where(
+            zone => zone is not { Form: ZoneForm.Rectangle, X: <= 0, Y: <= 0, Width: >= 1, Height: >= 1 }))
         {
             var visible = Both(subject, shown);
-            var covered = CoveredParts.Of(zone, frame.Size).Sum(part => CoveredParts.Shared(part with { X = part.X + frame.X, Y = part.Y + frame.Y }, visible));
+            var covered = CoveredParts.Of(zone, frame.Size)
+                .Sum(part => CoveredParts.Shared(part with { X = part.X + frame.X, Y = part.Y + frame.Y }, visible));
             if (covered == 0)
                 continue;
             var share = Percent((double)covered / subject.Size.Count);
-            var what = zone.Form == ZoneForm.OutsideEllipse ? $"\"{zone.Name}\" leaves {share} of the {name} outside." : $"\"{zone.Name}\" covers {share} of the {name}.";
-            yield return new Finding(SubjectCovered, Severity.Warn, what, "Make the subject smaller if it can be, pad the picture, or frame it by hand.");
+            var what = zone.Form == ZoneForm.OutsideEllipse
+                ? $"\"{zone.Name}\" leaves {share} of the {name} outside."
+                : $"\"{zone.Name}\" covers {share} of the {name}.";
+            yield return new Finding(
+                SubjectCovered, Severity.Warn, what, "Make the subject smaller if it can be, pad the picture, or frame it by hand.");
         }
     }
 
@@ -117,7 +126,9 @@ public static class FramingFindings
     private static PixelRect Both(PixelRect one, PixelRect other)
     {
         var (left, top) = (Math.Max(one.X, other.X), Math.Max(one.Y, other.Y));
-        return new PixelRect(left, top, (int)Math.Max(0, Math.Min(one.Right, other.Right) - left), (int)Math.Max(0, Math.Min(one.Bottom, other.Bottom) - top));
+        return new PixelRect(
+            left, top, (int)Math.Max(0, Math.Min(one.Right, other.Right) - left),
+            (int)Math.Max(0, Math.Min(one.Bottom, other.Bottom) - top));
     }
 
     // The shape around a padded picture, in source pixels: the picture lies in its middle.

@@ -22,7 +22,8 @@ public readonly record struct Rotation(
 
     /// <summary>Degrees clockwise in all, above −180 and up to 180, after mirroring.</summary>
     [JsonIgnore]
-    public double Degrees => Math.IEEERemainder((90 * QuarterTurns) + Straighten, 360) is var degrees && degrees <= -180 ? degrees + 360 : degrees;
+    public double Degrees =>
+        Math.IEEERemainder((90 * QuarterTurns) + Straighten, 360) is var degrees && degrees <= -180 ? degrees + 360 : degrees;
 
     /// <summary>Takes degrees apart into quarter turns and levelling.</summary>
     /// <param name="degrees">Clockwise.</param>

@@ -54,7 +54,9 @@ public sealed record SlotCrop(PixelRect Area, Rotation Rotation, Fit Fit, bool I
             // Without a focus there is nothing to put on a third.
             Place = focus is null && part.FocusPlace == FocusPlace.Thirds ? FocusPlace.Centre : part.FocusPlace,
             Zones = part.KeepClear,
-            Floor = source.Facts.IsVector ? null : Floor(part, new StraightenedBounds(turned.Size, turned.Rotation.Straighten).Largest(ratio)),
+            Floor = source.Facts.IsVector
+                ? null
+                : Floor(part, new StraightenedBounds(turned.Size, turned.Rotation.Straighten).Largest(ratio)),
         };
     }
 

@@ -25,10 +25,13 @@ internal sealed class StraightenedCriteria
     /// <summary>The upright rectangle around a rectangle that is tilted with its picture, to the pixel.</summary>
     public static PixelRect Around(StraightenedBounds room, PixelRect upright)
     {
-        PixelPoint[] corners = [.. new[] { (upright.X, upright.Y), (upright.Right, upright.Y), (upright.X, upright.Bottom), (upright.Right, upright.Bottom) }
-            .Select(corner => room.Levelled(new PixelPoint(corner.Item1, corner.Item2)))];
+        PixelPoint[] corners =
+            [.. new[] { (upright.X, upright.Y), (upright.Right, upright.Y), (upright.X, upright.Bottom), (upright.Right, upright.Bottom) }
+                .Select(corner => room.Levelled(new PixelPoint(corner.Item1, corner.Item2)))];
         var (left, top) = ((int)Rounding.HalfUp(corners.Min(corner => corner.X)), (int)Rounding.HalfUp(corners.Min(corner => corner.Y)));
-        return new PixelRect(left, top, (int)Rounding.HalfUp(corners.Max(corner => corner.X)) - left, (int)Rounding.HalfUp(corners.Max(corner => corner.Y)) - top);
+        return new PixelRect(
+            left, top, (int)Rounding.HalfUp(corners.Max(corner => corner.X)) - left,
+            (int)Rounding.HalfUp(corners.Max(corner => corner.Y)) - top);
     }
 
     /// <summary>A crop as it lies in the levelled frame.</summary>
@@ -40,7 +43,8 @@ internal sealed class StraightenedCriteria
         var cut = subject.Size.Count - CoveredParts.Shared(at, subject);
         var isShort = Wishes.Floor is { } floor && (crop.Width < floor.Width || crop.Height < floor.Height);
         var lost = breathing.Size.Count - CoveredParts.Shared(at, breathing);
-        var distance = Wishes.Place.Points.Min(place => Math.Pow(at.X + (place.X * at.Width) - focus.X, 2) + Math.Pow(at.Y + (place.Y * at.Height) - focus.Y, 2));
+        var distance = Wishes.Place.Points.Min(
+            place => Math.Pow(at.X + (place.X * at.Width) - focus.X, 2) + Math.Pow(at.Y + (place.Y * at.Height) - focus.Y, 2));
         return new Judged(crop, cut, isShort, Under(at), lost, distance);
     }
 
@@ -55,11 +59,14 @@ internal sealed class StraightenedCriteria
 }
 
 /// <summary>What a crop costs, wish by wish; less is better.</summary>
-internal readonly record struct Judged(PixelRect Crop, long Cut, bool IsShort, long Covered, long RoomLost, double Distance) : IComparable<Judged>
+internal readonly record struct Judged(
+    PixelRect Crop, long Cut, bool IsShort, long Covered, long RoomLost, double Distance) : IComparable<Judged>
 {
     /// <summary>Whether no smaller crop could do better: all wishes before the size are met.</summary>
     public bool IsClear => this is { Cut: 0, IsShort: false, Covered: 0 };
 
     public int CompareTo(Judged other) => (Cut, IsShort, Covered, -Crop.Size.Count, RoomLost, Distance, (Crop.Y, Crop.X))
-        .CompareTo((other.Cut, other.IsShort, other.Covered, -other.Crop.Size.Count, other.RoomLost, other.Distance, (other.Crop.Y, other.Crop.X)));
+        .CompareTo(
+            (other.Cut, other.IsShort, other.Covered, -other.Crop.Size.Count, other.RoomLost, other.Distance,
+                (other.Crop.Y, other.Crop.X)));
 }

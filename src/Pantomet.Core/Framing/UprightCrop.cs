@@ -28,7 +28,9 @@ internal static class UprightCrop
         var sizes = new CropSizes(wishes.Ratio);
         var most = sizes.LengthOf(largest);
         var leastCut = Shown(wishes, largest, subject);
-        var enough = wishes.Floor is { } floor && floor.Width <= largest.Width && floor.Height <= largest.Height ? sizes.LengthOf(floor) : wishes.Floor is null ? 1 : most;
+        var enough = wishes.Floor is { } floor && floor.Width <= largest.Width && floor.Height <= largest.Height
+            ? sizes.LengthOf(floor)
+            : wishes.Floor is null ? 1 : most;
         var least = Math.Max(Math.Min(enough, most), sizes.Shortest(most, size => Shown(wishes, size, subject) >= leastCut));
         PixelSize SizeOf(int length) => length == most ? largest : sizes.At(length);
         long CoveredAt(int length) => MinCovered(wishes, SizeOf(length), subject, 0);
@@ -89,7 +91,8 @@ internal static class UprightCrop
     private static (Span Across, Span Down) Showing(CropCriteria wishes, PixelSize size, PixelRect subject)
     {
         var (across, down) = AllPlaces(wishes.Picture, size);
-        return (Span.Showing(across, size.Width, subject.X, subject.Width).Places, Span.Showing(down, size.Height, subject.Y, subject.Height).Places);
+        return (Span.Showing(across, size.Width, subject.X, subject.Width).Places, Span.Showing(
+            down, size.Height, subject.Y, subject.Height).Places);
     }
 
     private static Found Roomiest(CropCriteria wishes, PixelSize size, (Span Across, Span Down) places, long covered)
@@ -128,6 +131,8 @@ internal static class UprightCrop
 
     private readonly record struct Found(PixelRect Crop, long Covered, long RoomLost, double Distance) : IComparable<Found>
     {
-        public int CompareTo(Found other) => (Covered, RoomLost, Distance, Crop.Y, Crop.X).CompareTo((other.Covered, other.RoomLost, other.Distance, other.Crop.Y, other.Crop.X));
+        public int CompareTo(Found other) =>
+            (Covered, RoomLost, Distance, Crop.Y, Crop.X).CompareTo(
+                (other.Covered, other.RoomLost, other.Distance, other.Crop.Y, other.Crop.X));
     }
 }

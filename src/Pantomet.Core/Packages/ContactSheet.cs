@@ -24,13 +24,19 @@ public static class ContactSheet
     /// <param name="withdrawn">Paths of earlier packages that are no longer wanted.</param>
     public static byte[] Of(IReadOnlyList<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing, IReadOnlyList<string> withdrawn)
     {
-        var page = new StringBuilder($"<!doctype html>\n<html lang=\"en\"><meta charset=\"utf-8\"><title>Contact sheet</title><style>{Style}</style>\n");
-        page.Append(CultureInfo.InvariantCulture, $"<h1>{entries.Count:#,0} files, {new ByteCount(entries.Sum(entry => entry.Bytes))}</h1>\n");
+        var page = new StringBuilder(
+            $"<!doctype html>\n<html lang=\"en\"><meta charset=\"utf-8\"><title>Contact sheet</title><style>{Style}</style>\n");
+        page.Append(
+            CultureInfo.InvariantCulture, $"<h1>{entries.Count:#,0} files, {new ByteCount(entries.Sum(entry => entry.Bytes))}</h1>\n");
         foreach (var place in entries.GroupBy(entry => (entry.Destination, entry.Slot)))
         {
             page.Append(CultureInfo.InvariantCulture, $"<h2>{Text(place.Key.Destination)} · {Text(place.Key.Slot)}</h2>\n<ul>\n");
             foreach (var entry in place)
-                page.Append(CultureInfo.InvariantCulture, $"<li><a href=\"{Text(entry.File)}\"><img loading=\"lazy\" src=\"{Text(entry.File)}\" alt=\"{Text(entry.AltText)}\"></a><b>{Text(entry.File.Split('/')[^1])}</b><span>{entry.Width:#,0} × {entry.Height:#,0} px, {new ByteCount(entry.Bytes)}</span></li>\n");
+                page.Append(
+                    CultureInfo.InvariantCulture,
+                    $"<li><a href=\"{Text(entry.File)}\"><img loading=\"lazy\" src=\"{Text(entry.File)}\" " +
+                    $"alt=\"{Text(entry.AltText)}\"></a><b>{Text(entry.File.Split('/')[^1])}</b><span>{entry.Width:#,0} × " +
+                    $"{entry.Height:#,0} px, {new ByteCount(entry.Bytes)}</span></li>\n");
             page.Append("</ul>\n");
         }
 
@@ -38,7 +44,9 @@ public static class ContactSheet
         {
             page.Append("<h2>Not in the package</h2>\n<table><tr><th>Picture<th>Place<th>Why\n");
             foreach (var one in missing)
-                page.Append(CultureInfo.InvariantCulture, $"<tr><td>{Text(one.Source)}<td>{Text(one.Destination)} · {Text(one.Slot)}<td>{Text(one.Reason)}\n");
+                page.Append(
+                    CultureInfo.InvariantCulture,
+                    $"<tr><td>{Text(one.Source)}<td>{Text(one.Destination)} · {Text(one.Slot)}<td>{Text(one.Reason)}\n");
             page.Append("</table>\n");
         }
 

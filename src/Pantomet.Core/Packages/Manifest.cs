@@ -42,7 +42,8 @@ public sealed record MissingEntry(string Source, string Destination, string Slot
 /// <param name="Files">In the order of the package.</param>
 /// <param name="Missing">What is not in it, and why.</param>
 /// <param name="Withdrawn">Paths of earlier packages that are no longer wanted.</param>
-public sealed record ManifestDocument(string Format, IReadOnlyList<ManifestEntry> Files, IReadOnlyList<MissingEntry> Missing, IReadOnlyList<string> Withdrawn);
+public sealed record ManifestDocument(
+    string Format, IReadOnlyList<ManifestEntry> Files, IReadOnlyList<MissingEntry> Missing, IReadOnlyList<string> Withdrawn);
 
 /// <summary>The list that goes with the files of a package. It holds no time, so the same files give the same list.</summary>
 /// <remarks>Its JSON Schema is served at <c>/schemas/package-1.json</c>.</remarks>

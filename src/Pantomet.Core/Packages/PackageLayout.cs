@@ -25,5 +25,8 @@ public sealed class PackageLayout
     }
 
     // Some names are devices on some systems, which store no file or folder under them.
-    private static string Storable(string name) => Stem.From(name) is var stem && NamePattern.Unfit(stem) is null ? stem : $"{stem[..Math.Min(stem.Length, NamePattern.MaxCharacters - 5)]}-file";
+    private static string Storable(string name) =>
+        Stem.From(name) is var stem && NamePattern.Unfit(stem) is null
+            ? stem
+            : $"{stem[..Math.Min(stem.Length, NamePattern.MaxCharacters - 5)]}-file";
 }

@@ -13,7 +13,8 @@ namespace Pantomet.Core.Recipes;
 /// <param name="Size">Of the file and of the picture in it.</param>
 /// <param name="Formats">The format that suits best, then what to fall back on when it cannot meet the cap.</param>
 /// <param name="Name">The file's name without its ending.</param>
-public sealed record PlannedVariant(string? Tier, PixelRect Crop, Rotation Rotation, OutputSize Size, IReadOnlyList<PictureFormat> Formats, string Name)
+public sealed record PlannedVariant(
+    string? Tier, PixelRect Crop, Rotation Rotation, OutputSize Size, IReadOnlyList<PictureFormat> Formats, string Name)
 {
     /// <summary>
     /// Where the slot gets one file for each format: the one that every browser reads. A file that is no lighter at the same looks is not

@@ -55,7 +55,8 @@ public static class RecipeRules
         var isPadded = size.File != size.Picture;
         var isReduced = !facts.IsVector && variant.Crop.Size.Count > size.Picture.Count;
         // The fallback's file counts too: it decides whether this one is wanted.
-        var allHoldTransparency = variant.Formats.All(format => format.HoldsTransparency()) && variant.Fallback?.HoldsTransparency() != false;
+        var allHoldTransparency = variant.Formats.All(format => format.HoldsTransparency()) &&
+            variant.Fallback?.HoldsTransparency() != false;
         var losesTransparency = facts.HasAlpha && !(slot.KeepsTransparency && allHoldTransparency);
         return new PixelRequest(
             facts.Kind,

@@ -76,7 +76,8 @@ public enum LosslessUse
 /// <summary>What is asked of a file.</summary>
 /// <param name="Formats">The format that suits best, then what to fall back on when it cannot meet the cap.</param>
 /// <param name="Compared">The first so many formats are all made, and the lightest good file stays.</param>
-/// <param name="Fallback">The format that every browser reads: a file that is no lighter at the same looks is not wanted. Null where it does
+/// <param name="Fallback">The format that every browser reads: a file that is no lighter at the same looks is not wanted. Null where it
+/// does
 /// not matter.</param>
 /// <param name="QualityByHand">What a person has set, on the encoder's own scale; null where the weigher decides.</param>
 /// <param name="Limits">Of its bytes.</param>

@@ -14,7 +14,8 @@ namespace Pantomet.Core.Runs;
 /// <param name="Crop">What goes in.</param>
 /// <param name="Wanted">The sizes that are wanted of it, the largest first.</param>
 /// <param name="Findings">What is to be said of the crop; nothing where the place is left out.</param>
-public sealed record PlacePlan(Slot Part, string? Tier, Source Source, SlotCrop Crop, IReadOnlyList<OutputSize> Wanted, IReadOnlyList<Finding> Findings)
+public sealed record PlacePlan(
+    Slot Part, string? Tier, Source Source, SlotCrop Crop, IReadOnlyList<OutputSize> Wanted, IReadOnlyList<Finding> Findings)
 {
     /// <summary>Whether no file is wanted here.</summary>
     public bool IsLeftOut => Source.Framing.At(Part.Id, Tier).IsLeftOut;

@@ -54,7 +54,12 @@ public static class Remedies
         if (place.Crop is not { IsByHand: true, Fit: Fit.Cover })
             return null;
         var tried = Tried(slot, place, new FramingChange.Automatic(slot, place.Tier));
-        return Spoilt(tried) < Spoilt(place) ? new Remedy(RemedyKind.Automatic, IsSpoilt(tried) ? "Back to automatic: less of the subject is lost." : "Back to automatic: all of the subject stays.") : null;
+        return Spoilt(tried) < Spoilt(place)
+            ? new Remedy(
+                RemedyKind.Automatic, IsSpoilt(tried)
+                    ? "Back to automatic: less of the subject is lost."
+                    : "Back to automatic: all of the subject stays.")
+            : null;
     }
 
     private static Remedy? Pad(Slot slot, PlacePlan place)
@@ -66,7 +71,8 @@ public static class Remedies
             return null;
         var largest = tried.Wanted.First(size => tried.ShortBy(size) == 0);
         var filled = 1 - ((double)largest.Picture.Count / largest.File.Count);
-        return new Remedy(RemedyKind.Pad, $"Pad: all of the subject stays, {Rounding.HalfUp(filled * 100)} % of the file is {slot.Background}.");
+        return new Remedy(
+            RemedyKind.Pad, $"Pad: all of the subject stays, {Rounding.HalfUp(filled * 100)} % of the file is {slot.Background}.");
     }
 
     private static Remedy? OtherTier(Slot slot, PlacePlan place)
@@ -77,7 +83,9 @@ public static class Remedies
             .Where(part => part.Tier!.Name != place.Tier)
             .Select(part => PlacePlan.For(part.Slot, part.Tier!.Name, place.Source))
             .FirstOrDefault(other => !other.IsLeftOut && !IsSpoilt(other) && other.Wanted.Any(size => other.ShortBy(size) == 0));
-        return better is null ? null : new Remedy(RemedyKind.OtherTier, $"Leave {place.Tier} out: {better.Tier} holds all of the subject and serves it too.");
+        return better is null
+            ? null
+            : new Remedy(RemedyKind.OtherTier, $"Leave {place.Tier} out: {better.Tier} holds all of the subject and serves it too.");
     }
 
     private static Remedy? OtherShape(Slot slot, PlacePlan place)
@@ -101,10 +109,13 @@ public static class Remedies
         var largest = place.Wanted.FirstOrDefault(size => place.ShortBy(size) > 0);
         if (largest == default)
             return null;
-        var times = Math.Max((double)largest.Picture.Width / place.Crop.Size.Width, (double)largest.Picture.Height / place.Crop.Size.Height);
+        var times = Math.Max(
+            (double)largest.Picture.Width / place.Crop.Size.Width, (double)largest.Picture.Height / place.Crop.Size.Height);
         var picture = place.Source.Facts.Size;
         var enough = new PixelSize((int)Math.Ceiling(picture.Width * times), (int)Math.Ceiling(picture.Height * times));
-        return new Remedy(RemedyKind.LargerSource, $"Take a larger file of this picture: {Finding.Px(enough)} px give the {Finding.Px(largest.File)} file.");
+        return new Remedy(
+            RemedyKind.LargerSource,
+            $"Take a larger file of this picture: {Finding.Px(enough)} px give the {Finding.Px(largest.File)} file.");
     }
 
     private static PlacePlan Tried(Slot slot, PlacePlan place, FramingChange change) =>
@@ -113,7 +124,9 @@ public static class Remedies
     private static Sources.Source Without(Slot slot, PlacePlan place) =>
         place.Source with { Framing = new FramingChange.Automatic(slot, place.Tier).ApplyTo(place.Source.Framing) };
 
-    private static double Spoilt(PlacePlan place) => FramingFindings.ShareCut(place.Wishes, place.TurnedCrop) + (0.5 * place.Findings.Count(finding => finding.Severity == Severity.Warn));
+    private static double Spoilt(PlacePlan place) =>
+        FramingFindings.ShareCut(place.Wishes, place.TurnedCrop) +
+            (0.5 * place.Findings.Count(finding => finding.Severity == Severity.Warn));
 
     private static string Hundredths(int across, int down) =>
         (Math.Ceiling(100.0 * across / down) / 100).ToString("0.##", System.Globalization.CultureInfo.InvariantCulture);

@@ -58,13 +58,17 @@ public static class Review
 
         List<ReviewItem> ordered = [.. items.OrderByDescending(item => item.Weight)];
         if (!source.Framing.IsDecided)
-            ordered.Insert(0, new ReviewItem(null, null, [ReviewReason.Unconfirmed], Math.Max(UnconfirmedWeight, ordered is [var worst, ..] ? worst.Weight : 0)));
+            ordered.Insert(
+                0, new ReviewItem(
+                    null, null, [ReviewReason.Unconfirmed], Math.Max(UnconfirmedWeight, ordered is [var worst, ..] ? worst.Weight : 0)));
         return new SourceReview(ordered, settled);
     }
 
     /// <summary>What there is to see at a place: accepted once, it comes back only when this changes.</summary>
     /// <param name="place">Any place.</param>
-    public static string SeenAt(PlacePlan place) => $"{place.Crop.Area} {place.Crop.Rotation} {place.Crop.Fit}, subject {place.Source.Framed.Subject?.ToString() ?? "none"}, of {place.Wanted.Count} sizes {place.Wanted.Count(size => place.ShortBy(size) > 0)} short";
+    public static string SeenAt(PlacePlan place) =>
+        $"{place.Crop.Area} {place.Crop.Rotation} {place.Crop.Fit}, subject {place.Source.Framed.Subject?.ToString() ?? "none"}, of " +
+        $"{place.Wanted.Count} sizes {place.Wanted.Count(size => place.ShortBy(size) > 0)} short";
 
     private static IEnumerable<(ReviewReason Reason, double Weight)> Reasons(PlacePlan place)
     {

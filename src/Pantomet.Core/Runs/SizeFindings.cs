@@ -38,11 +38,18 @@ internal static class SizeFindings
         return new Finding(
             TooFewPixels,
             Severity.Stop,
-            $"The {Finding.Px(size.File)} file needs {needed}, {what} has {Finding.Px(has)}: {Finding.Px(across)} px short across, {Finding.Px(down)} px down.",
+            $"The {Finding.Px(size.File)} file needs {needed}, {what} has {Finding.Px(has)}: {Finding.Px(across)} px short across, " +
+            $"{Finding.Px(down)} px down.",
             remedy);
     }
 
     private static Finding OutsideSides(PixelSize file, FileLimits limits) => file.ShortestSide < limits.MinSidePx
-        ? new Finding("side-too-short", Severity.Stop, $"The {Finding.Px(file)} file has a side below the {Finding.Px(limits.MinSidePx.Value)} px that the slot asks for.", "Use a picture that is nearer to the slot's shape, or a larger size.")
-        : new Finding("side-too-long", Severity.Stop, $"The {Finding.Px(file)} file has a side above the {Finding.Px(limits.MaxSidePx ?? 0)} px that the slot allows.", "Use a smaller size, or fit the picture within a box.");
+        ? new Finding(
+            "side-too-short", Severity.Stop,
+            $"The {Finding.Px(file)} file has a side below the {Finding.Px(limits.MinSidePx.Value)} px that the slot asks for.",
+            "Use a picture that is nearer to the slot's shape, or a larger size.")
+        : new Finding(
+            "side-too-long", Severity.Stop,
+            $"The {Finding.Px(file)} file has a side above the {Finding.Px(limits.MaxSidePx ?? 0)} px that the slot allows.",
+            "Use a smaller size, or fit the picture within a box.");
 }

@@ -14,7 +14,9 @@ namespace Pantomet.Core.Runs;
 /// <param name="Sizes">Every size that is wanted, whether it can be made or not, tier by tier, the largest first.</param>
 /// <param name="Variants">Every file that can be made, in the same order.</param>
 /// <param name="Findings">What stands in the way of the others, and what is worth knowing.</param>
-public sealed record SlotPlan(IReadOnlyList<PlacePlan> Places, IReadOnlyList<WantedSize> Sizes, IReadOnlyList<PlannedVariant> Variants, IReadOnlyList<Finding> Findings)
+public sealed record SlotPlan(
+    IReadOnlyList<PlacePlan> Places, IReadOnlyList<WantedSize> Sizes, IReadOnlyList<PlannedVariant> Variants,
+    IReadOnlyList<Finding> Findings)
 {
     /// <summary>The framing of the slot itself, or of its first tier.</summary>
     public SlotCrop Crop => Places[0].Crop;
@@ -54,7 +56,15 @@ public sealed record SlotPlan(IReadOnlyList<PlacePlan> Places, IReadOnlyList<Wan
                 var shortBy = place.ShortBy(size);
                 sizes.Add(new WantedSize(tier?.Name, size, shortBy));
                 if (shortBy == 0 && slot.Limits.Allow(size.File))
-                    variants.AddRange(formats.Select(chain => Named(slot, part, source, Weighed(slot, source, new PlannedVariant(tier?.Name, crop.Area, crop.Rotation, size, chain, "") { IsAnimated = KeptAnimation.Holds(slot, source.Facts) && chain[0].HoldsAnimation() }))));
+                    variants.AddRange(
+                        formats.Select(
+                            chain => Named(
+                                slot, part, source,
+                                Weighed(slot, source,
+                                    new PlannedVariant(
+                                        tier?.Name, crop.Area, crop.Rotation, size, chain,
+                                        "")
+                                    { IsAnimated = KeptAnimation.Holds(slot, source.Facts) && chain[0].HoldsAnimation() }))));
             }
         }
 
@@ -67,14 +77,16 @@ public sealed record SlotPlan(IReadOnlyList<PlacePlan> Places, IReadOnlyList<Wan
 
     private static Finding NotWanted(Slot slot, Source source) => new(
         "other-group", Severity.Note,
-        $"{slot.Name} takes pictures of {string.Join(" and ", slot.Groups)}; this one is {(source.Group.Length == 0 ? "in no group" : $"of {source.Group}")}.",
+        $"{slot.Name} takes pictures of {string.Join(" and ", slot.Groups)}; this one is " +
+        $"{(source.Group.Length == 0 ? "in no group" : $"of {source.Group}")}.",
         "Put the picture into one of these groups, or let the slot take every picture.");
 
     // What a person set by hand, or else what the file is measured against.
     private static PlannedVariant Weighed(Slot slot, Source source, PlannedVariant variant)
     {
         PictureFormat? of = slot.Delivery == Delivery.Each ? variant.Format : null;
-        var byHand = source.Weights.FirstOrDefault(weight => weight.Slot == slot.Id && weight.Tier == variant.Tier && weight.Size == variant.Size.File && weight.Of == of);
+        var byHand = source.Weights.FirstOrDefault(
+            weight => weight.Slot == slot.Id && weight.Tier == variant.Tier && weight.Size == variant.Size.File && weight.Of == of);
         if (byHand is not null)
             return variant with { Formats = [byHand.Format], ByHand = byHand };
         if (variant.IsAnimated)
@@ -99,9 +111,12 @@ public sealed record SlotPlan(IReadOnlyList<PlacePlan> Places, IReadOnlyList<Wan
             .Where(format => !format.HoldsTransparency() || !slot.KeepsTransparency)
             .Distinct().Select(format => format.DisplayName()).ToList();
         if (facts.HasAlpha && flattened.Count > 0)
-            yield return new Finding("flattened", Severity.Note, $"Transparent parts are laid on {slot.Background} in {string.Join(" and ", flattened)}.");
+            yield return new Finding(
+                "flattened", Severity.Note, $"Transparent parts are laid on {slot.Background} in {string.Join(" and ", flattened)}.");
         if (FormatChoice.Fallback(slot, facts) is { } fallback && !slot.Formats.Contains(fallback))
-            yield return new Finding("fallback-added", Severity.Note, $"{fallback.DisplayName()} is made too: some browsers read none of the formats that the slot lists.");
+            yield return new Finding(
+                "fallback-added", Severity.Note,
+                $"{fallback.DisplayName()} is made too: some browsers read none of the formats that the slot lists.");
         if (KeptAnimation.Said(slot, facts) is { } animation)
             yield return animation;
     }
@@ -111,7 +126,9 @@ public sealed record SlotPlan(IReadOnlyList<PlacePlan> Places, IReadOnlyList<Wan
         if (variants.Select(variant => NamePattern.Unfit(variant.Name)).FirstOrDefault(problem => problem is not null) is { } unfit)
             yield return new Finding("unfit-name", Severity.Warn, unfit, "Give the source another stem, or the slot another name pattern.");
         if (variants.GroupBy(variant => variant.FileName).FirstOrDefault(group => group.Count() > 1) is { } twice)
-            yield return new Finding("same-name", Severity.Warn, $"{twice.Count()} files would be named {twice.Key}; the package numbers them.", "Add {width} or {height} to the slot's name pattern.");
+            yield return new Finding(
+                "same-name", Severity.Warn, $"{twice.Count()} files would be named {twice.Key}; the package numbers them.",
+                "Add {width} or {height} to the slot's name pattern.");
     }
 }
 

@@ -16,7 +16,8 @@ public sealed record SlotSummary(int Files, string Sentence, IReadOnlyList<Wante
 {
     /// <summary>A picture that is large enough for everything, of the most common proportions of a camera.</summary>
     private static readonly SourceFacts LargePhotograph = new(
-        new PixelSize(48_000, 32_000), PictureFormat.Jpeg, ColourModel.Rgb, "sRGB", 8, false, 1, 1, ContentKind.Photograph, RightsFields.None, "", "", false);
+        new PixelSize(48_000, 32_000), PictureFormat.Jpeg, ColourModel.Rgb, "sRGB", 8, false, 1, 1, ContentKind.Photograph,
+        RightsFields.None, "", "", false);
 
     /// <summary>Sums a slot up.</summary>
     /// <param name="slot">Any slot.</param>
@@ -24,13 +25,22 @@ public sealed record SlotSummary(int Files, string Sentence, IReadOnlyList<Wante
     public static SlotSummary Of(Slot slot, Source example)
     {
         // Of a group that the slot takes, whichever the example is of.
-        var plan = SlotPlan.For(slot, example with { Facts = LargePhotograph, Framing = SourceFraming.None, Proposal = null, Group = slot.Groups.FirstOrDefault(example.Group) });
+        var plan = SlotPlan.For(
+            slot, example with
+            {
+                Facts = LargePhotograph,
+                Framing = SourceFraming.None,
+                Proposal = null,
+                Group = slot.Groups.FirstOrDefault(example.Group)
+            });
         // A page that chooses among formats gets one more where some browsers read none of those.
         var made = slot.Delivery == Delivery.Each ? plan.Variants.Select(variant => variant.Format).Distinct() : slot.Formats;
         var formats = string.Join(", ", made.Select(format => format.DisplayName()));
         var choice = slot.Delivery == Delivery.One && slot.Formats.Count > 1 ? $"one of {formats}" : formats;
         var files = plan.Variants.Count;
-        return new SlotSummary(files, $"makes {files} {(files == 1 ? "file" : "files")}: {Pixels(slot, plan)}, {choice}", plan.Sizes, [.. plan.Variants.Select(variant => variant.FileName)]);
+        return new SlotSummary(
+            files, $"makes {files} {(files == 1 ? "file" : "files")}: {Pixels(slot, plan)}, {choice}", plan.Sizes,
+            [.. plan.Variants.Select(variant => variant.FileName)]);
     }
 
     /// <summary>The file sizes of a slot for a large picture of usual proportions, tier by tier, the largest first.</summary>

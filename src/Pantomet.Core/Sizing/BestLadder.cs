@@ -53,7 +53,9 @@ public static class BestLadder
         {
             var sorted = demands.OrderBy(demand => demand.WantedPx).ToArray();
             var mostNeeded = sorted.Max(demand => demand.NeededPx);
-            candidates = [.. sorted.Select(demand => demand.NeededPx).Concat(sorted.Select(demand => demand.EnoughPx)).Where(px => px <= mostNeeded).Distinct().Order()];
+            candidates =
+                [.. sorted.Select(demand => demand.NeededPx).Concat(sorted.Select(demand => demand.EnoughPx)).Where(px => px <= mostNeeded)
+                    .Distinct().Order()];
             weight = Array.ConvertAll(candidates, width => bytes(width));
             upTo = SharesUpTo(sorted);
             var files = Math.Min(mostFiles, candidates.Length);

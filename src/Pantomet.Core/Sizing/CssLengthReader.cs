@@ -70,8 +70,11 @@ public static class CssLengthReader
                 left = (left, right) switch
                 {
                     ({ Length: { } first }, { Length: { } second }) => new Value(new CssLength.Sum(first, second, subtracts), 0),
-                    ({ Length: null }, { Length: null }) => new Value(null, subtracts ? left.Number - right.Number : left.Number + right.Number),
-                    _ => throw new FormatException($"A length and a plain number cannot be {(subtracts ? "subtracted" : "added")}. Write the number with px, such as {Plain(left.Length is null ? left.Number : right.Number)}px."),
+                    ({ Length: null }, { Length: null }) => new Value(
+                        null, subtracts ? left.Number - right.Number : left.Number + right.Number),
+                    _ => throw new FormatException(
+                        $"A length and a plain number cannot be {(subtracts ? "subtracted" : "added")}. Write the number with px, such " +
+                        $"as {Plain(left.Length is null ? left.Number : right.Number)}px."),
                 };
             }
 
@@ -94,7 +97,8 @@ public static class CssLengthReader
 
         private static Value Multiplied(Value left, Value right) => (left, right) switch
         {
-            ({ Length: { } }, { Length: { } }) => throw new FormatException("Two lengths cannot be multiplied: that would be an area. Write one of them as a plain number."),
+            ({ Length: { } }, { Length: { } }) => throw new FormatException(
+                "Two lengths cannot be multiplied: that would be an area. Write one of them as a plain number."),
             ({ Length: { } length }, _) => new Value(new CssLength.Multiple(length, right.Number, Divides: false), 0),
             (_, { Length: { } length }) => new Value(new CssLength.Multiple(length, left.Number, Divides: false), 0),
             _ => new Value(null, left.Number * right.Number),
@@ -140,7 +144,9 @@ public static class CssLengthReader
                 "calc" when operands.Count == 1 => operands[0],
                 "min" => new Value(new CssLength.Min(Lengths(name, operands)), 0),
                 "max" => new Value(new CssLength.Max(Lengths(name, operands)), 0),
-                "clamp" when operands.Count == 3 && Lengths(name, operands) is [var lower, var wanted, var upper] => new Value(new CssLength.Clamp(lower, wanted, upper), 0),
+                "clamp" when operands.Count == 3 &&
+                    Lengths(name, operands) is [var lower, var wanted, var upper] => new Value(
+                        new CssLength.Clamp(lower, wanted, upper), 0),
                 "clamp" => throw new FormatException("clamp() takes three lengths: the least, the wanted, the most."),
                 "calc" => throw new FormatException("calc() takes one expression."),
                 _ => throw new FormatException($"{name}() is not known here. Use min(), max() and clamp()."),
@@ -160,14 +166,17 @@ public static class CssLengthReader
             while (at < text.Length && (char.IsAsciiDigit(text[at]) || text[at] == '.'))
                 at++;
             var digits = text[start..at].Replace('−', '-');
-            if (!double.TryParse(digits, NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var number) || Math.Abs(number) > 1_000_000)
+            if (!double.TryParse(
+                digits, NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var number) ||
+                    Math.Abs(number) > 1_000_000)
             {
                 at = start;
                 throw Unexpected();
             }
 
             if (at < text.Length && text[at] == '%')
-                throw new FormatException("A percentage has no meaning here: the browser reads sizes before it knows the page. Use vw for shares of the viewport.");
+                throw new FormatException(
+                    "A percentage has no meaning here: the browser reads sizes before it knows the page. Use vw for shares of the viewport.");
             return at < text.Length && char.IsAsciiLetter(text[at]) ? WithUnit(number, Word()) : new Value(null, number);
         }
 

@@ -40,7 +40,8 @@ public static class DeviceCsv
         var names = Fields(lines[header], separator).ConvertAll(Name);
         var places = Columns.Select(column => names.IndexOf(column)).ToList();
         if (places.FindIndex(place => place < 0) is >= 0 and var missing)
-            return Refused($"Line {header + 1}: there is no column \"{Columns[missing]}\". The header must name viewport, density and share; it names {string.Join(", ", names.Select(name => $"\"{name}\""))}.");
+            return Refused(
+                $"Line {header + 1}: there is no column \"{Columns[missing]}\". The header must name viewport, density and share; it names {string.Join(", ", names.Select(name => $"\"{name}\""))}.");
 
         var devices = new List<Device>();
         var wrong = new List<string>();
@@ -67,10 +68,14 @@ public static class DeviceCsv
             notes.Add($"{wrong.Count:#,0} of {wrong.Count + devices.Count:#,0} rows were left out. The first: {wrong[0]}.");
         var sum = devices.Sum(device => device.Share);
         if (Math.Abs(sum - 1) > 0.001 && Math.Abs(sum - 100) > 0.1)
-            notes.Add(string.Create(CultureInfo.InvariantCulture, $"The shares add up to {sum:#,0.###}; they were scaled so that they add up to 100 %."));
+            notes.Add(
+                string.Create(
+                    CultureInfo.InvariantCulture, $"The shares add up to {sum:#,0.###}; they were scaled so that they add up to 100 %."));
         var table = Devices.Normalised(devices.FindAll(device => device.Share > 0));
         if (table.Count > Devices.Most)
-            return Refused($"There are {table.Count:#,0} different screens in the file; at most {Devices.Most:#,0} are kept. Round the viewport widths to 10 px and try again.");
+            return Refused(
+                $"There are {table.Count:#,0} different screens in the file; at most {Devices.Most:#,0} are kept. Round the viewport " +
+                $"widths to 10 px and try again.");
         if (table.Count < devices.Count)
             notes.Add($"{devices.Count:#,0} rows gave {table.Count:#,0} different screens.");
         return new DeviceReading(table, notes, null);
@@ -94,7 +99,9 @@ public static class DeviceCsv
         var digits = field.EndsWith(unit, StringComparison.OrdinalIgnoreCase) ? field[..^unit.Length].Trim() : field;
         if (separator != ',' && !digits.Contains('.', StringComparison.Ordinal))
             digits = digits.Replace(',', '.');
-        return double.TryParse(digits, NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out number) && double.IsFinite(number);
+        return double.TryParse(
+            digits, NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out number) &&
+                double.IsFinite(number);
     }
 
     private static string Name(string field)

@@ -12,7 +12,10 @@ public static class EvenLadder
     {
         var least = demands.Min(demand => demand.NeededPx);
         var most = demands.Max(demand => demand.NeededPx);
-        return files == 1 ? [most] : [.. Enumerable.Range(0, files).Select(step => (int)Rounding.HalfUp(least + ((most - least) * (double)step / (files - 1)))).Distinct()];
+        return files == 1
+            ? [most]
+            : [.. Enumerable.Range(0, files).Select(step => (int)Rounding.HalfUp(least + ((most - least) * (double)step / (files - 1))))
+                .Distinct()];
     }
 }
 

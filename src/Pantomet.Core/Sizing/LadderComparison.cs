@@ -19,8 +19,10 @@ public static class LadderComparison
     public static IReadOnlyList<ComparedLadder> Of(LayoutLadder ladder)
     {
         var files = Math.Clamp(ladder.Widths.Count, 1, BestLadder.MaxFiles);
-        LadderChoice[] others = [new LadderChoice.BestOfFiles(files), new LadderChoice.Even(files), new LadderChoice.OneFile(DefaultFactor)];
-        return [Compared(ladder, ladder.Choice, ladder.Widths), .. others.Where(choice => !IsLike(choice, ladder.Choice)).Select(choice => Compared(ladder, choice, ladder.WidthsBy(choice)))];
+        LadderChoice[] others =
+            [new LadderChoice.BestOfFiles(files), new LadderChoice.Even(files), new LadderChoice.OneFile(DefaultFactor)];
+        return [Compared(ladder, ladder.Choice, ladder.Widths),
+            .. others.Where(choice => !IsLike(choice, ladder.Choice)).Select(choice => Compared(ladder, choice, ladder.WidthsBy(choice)))];
     }
 
     private static bool IsLike(LadderChoice other, LadderChoice chosen) =>

@@ -31,7 +31,8 @@ public sealed record LadderCost(double BytesPerVisit, double Waste, double Under
         var sent = devices.Sum(device => device.Demand.Device.Share * device.Bytes);
         var owed = devices.Sum(device => device.Demand.Device.Share * bytes(device.Demand.NeededPx));
         var beyond = devices.Sum(device => device.Demand.Device.Share * Math.Max(0, device.Bytes - bytes(device.Demand.NeededPx)));
-        return new LadderCost(sent, beyond / owed, devices.Where(device => device.IsUnderServed).Sum(device => device.Demand.Device.Share), devices);
+        return new LadderCost(
+            sent, beyond / owed, devices.Where(device => device.IsUnderServed).Sum(device => device.Demand.Device.Share), devices);
     }
 
     private static DeviceCost Of(IReadOnlyList<int> widths, Demand demand, Dictionary<int, double> weights)

@@ -34,7 +34,8 @@ public abstract record LadderChoice
 /// <param name="Promise">What the ladder owes the devices.</param>
 /// <param name="Demands">What each device asks for.</param>
 /// <param name="Bytes">Expected bytes of a file by its width, its limits kept.</param>
-public sealed record LayoutLadder(PageLayout Layout, LadderChoice Choice, Promise Promise, IReadOnlyList<Demand> Demands, Func<int, double> Bytes)
+public sealed record LayoutLadder(
+    PageLayout Layout, LadderChoice Choice, Promise Promise, IReadOnlyList<Demand> Demands, Func<int, double> Bytes)
 {
     /// <summary>Widths of the files in px, rising.</summary>
     public IReadOnlyList<int> Widths { get; } = [.. For(Choice, Demands, Bytes)];

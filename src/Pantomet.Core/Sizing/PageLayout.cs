@@ -43,7 +43,8 @@ public sealed record PageLayout(IReadOnlyList<LayoutRow> Rows)
             .Append(toPx).Where(px => px >= fromPx && px <= toPx).Distinct().Order().ToList();
         var points = viewports.ConvertAll(px => ((double)px, WidthAt(px)));
         // Points on a straight line between their neighbours say nothing.
-        return [.. points.Where((point, index) => index == 0 || index == points.Count - 1 || !IsStraight(points[index - 1], point, points[index + 1]))];
+        return [.. points.Where(
+            (point, index) => index == 0 || index == points.Count - 1 || !IsStraight(points[index - 1], point, points[index + 1]))];
     }
 
     private LayoutRow RowAt(double viewportPx)

@@ -22,7 +22,8 @@ public static class ArrivingFileName
         {
             // Direction marks (category Format) could make "gpj.exe" read as "exe.jpg".
             var category = Rune.GetUnicodeCategory(rune);
-            if (category is not (UnicodeCategory.Control or UnicodeCategory.Format or UnicodeCategory.LineSeparator or UnicodeCategory.ParagraphSeparator))
+            if (category is not (UnicodeCategory.Control or UnicodeCategory.Format or UnicodeCategory.LineSeparator or
+                UnicodeCategory.ParagraphSeparator))
                 kept.Append(rune);
         }
 

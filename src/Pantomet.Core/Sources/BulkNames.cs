@@ -94,7 +94,9 @@ public sealed partial class BulkNames(Func<string, string> transliterate)
     /// <param name="sources">Those that are described.</param>
     /// <param name="texts">One for each; null for a source that stays as it is.</param>
     public static IReadOnlyList<Renaming> AltTexts(IReadOnlyList<NamedSource> sources, IReadOnlyList<string?> texts) =>
-        [.. sources.Zip(texts, (source, text) => new Renaming(source.Id, source.AltText, text is null ? source.AltText : Spaces().Replace(text, " ").Trim()))];
+        [.. sources.Zip(
+            texts, (source, text) =>
+                new Renaming(source.Id, source.AltText, text is null ? source.AltText : Spaces().Replace(text, " ").Trim()))];
 
     [GeneratedRegex("\\{[^{}]*\\}", RegexOptions.CultureInvariant)]
     private static partial Regex Placeholder();

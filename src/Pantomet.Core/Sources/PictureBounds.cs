@@ -31,15 +31,22 @@ public sealed record PictureBounds(long MaxPixels)
     public (string Id, string Sentence)? Refusal(PixelSize size, int frames, int bytesPerPixel, bool isAnimated)
     {
         if (size.Count > MaxPixels)
-            return ("too-many-pixels", $"The picture claims {Finding.Px(size)} px, {Mega(size.Count)} megapixels. At most {Mega(MaxPixels)} are read. {Advice}");
+            return ("too-many-pixels",
+                $"The picture claims {Finding.Px(size)} px, {Mega(size.Count)} megapixels. At most {Mega(MaxPixels)} are read. {Advice}");
         if (size.LongestSide > MaxSide)
-            return ("too-long-side", $"The picture claims {Finding.Px(size)} px. A side of at most {Finding.Px(MaxSide)} px is read. {Advice}");
+            return ("too-long-side",
+                $"The picture claims {Finding.Px(size)} px. A side of at most {Finding.Px(MaxSide)} px is read. {Advice}");
         if (frames > MaxFrames)
-            return ("too-many-frames", $"The file has {frames:#,0} frames or pages. At most {MaxFrames:#,0} are read. Save a shorter one and send that.");
+            return ("too-many-frames",
+                $"The file has {frames:#,0} frames or pages. At most {MaxFrames:#,0} are read. Save a shorter one and send that.");
         if (isAnimated && size.Count * frames > MaxPixelsOfAllFrames)
-            return ("too-many-frames", $"The {frames:#,0} frames have {Mega(size.Count * frames)} megapixels together. At most {Mega(MaxPixelsOfAllFrames)} are read. Save a shorter or smaller one and send that.");
+            return ("too-many-frames",
+                $"The {frames:#,0} frames have {Mega(size.Count * frames)} megapixels together. At most {Mega(MaxPixelsOfAllFrames)} are " +
+                $"read. Save a shorter or smaller one and send that.");
         return size.Count * bytesPerPixel > MaxDecodedBytes
-            ? ("too-many-bytes", $"The picture has {Mega(size.Count * bytesPerPixel)} MB once it is decoded. At most {Mega(MaxDecodedBytes)} are read. {Advice}")
+            ? ("too-many-bytes",
+                $"The picture has {Mega(size.Count * bytesPerPixel)} MB once it is decoded. At most {Mega(MaxDecodedBytes)} are read. " +
+                $"{Advice}")
             : null;
     }
 

@@ -13,7 +13,8 @@ namespace Pantomet.Core.Sources;
 /// <param name="AddedOn">The day it came in, UTC.</param>
 /// <param name="Framing">How people said that it is framed.</param>
 /// <param name="Proposal">What is taken for its subject until somebody says; null when nobody has looked.</param>
-public sealed record Source(SourceId Id, SourceFacts Facts, string Stem, long Sequence, DateOnly AddedOn, SourceFraming Framing, SubjectProposal? Proposal)
+public sealed record Source(
+    SourceId Id, SourceFacts Facts, string Stem, long Sequence, DateOnly AddedOn, SourceFraming Framing, SubjectProposal? Proposal)
 {
     /// <summary>What is known about how it is framed.</summary>
     public FramedPicture Framed => new(Facts, Framing, Proposal);

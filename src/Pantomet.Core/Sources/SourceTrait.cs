@@ -25,19 +25,31 @@ public sealed record SourceTrait(string Id, string Label, string Sentence)
                 traits.Add(new SourceTrait(id, label, sentence));
         }
 
-        Add(CameraName.Is(fileName) && stem.StartsWith(Stem.From(Path.GetFileNameWithoutExtension(fileName)), StringComparison.Ordinal), "camera-name", "camera name", "The name says nothing about the picture. Give it a stem before it is published.");
-        Add(facts.Orientation is > 1, "turned", TurnLabel(facts.Orientation), "The file says how it was held. Every size and crop here is of the upright picture.");
+        Add(CameraName.Is(fileName) &&
+            stem.StartsWith(Stem.From(Path.GetFileNameWithoutExtension(fileName)), StringComparison.Ordinal), "camera-name", "camera name",
+                "The name says nothing about the picture. Give it a stem before it is published.");
+        Add(facts.Orientation is > 1, "turned", TurnLabel(facts.Orientation),
+            "The file says how it was held. Every size and crop here is of the upright picture.");
         Add(facts.Colour == ColourModel.Cmyk, "cmyk", "CMYK", "Print colours. They are converted to sRGB for every screen.");
         Add(facts.Colour == ColourModel.Grey, "grey", "greyscale", "One channel of lightness. JPEG, PNG and TIFF files stay greyscale.");
-        Add(facts is { Colour: ColourModel.Rgb, IsOutsideSrgb: true }, "wide-gamut", "not sRGB", $"Colours are in {facts.ColourProfile}. They are converted to sRGB.");
-        Add(facts.BitDepth > 8, "deep", $"{facts.BitDepth} bit", "More tones than a screen file holds. Files for screens are made with 8 bits.");
-        Add(facts.HasAlpha, "transparent", "transparent", "Transparency is kept where the format can, and laid on the slot's background where it cannot.");
-        Add(facts.IsAnimated, "animated", $"{facts.Frames} frames", "An animation. It moves where a slot keeps animations; elsewhere files are made from its first frame.");
-        Add(facts is { Format: PictureFormat.Tiff, Frames: > 1 }, "pages", $"{facts.Frames} pages", "Several pages. Files are made from the first.");
-        Add(facts.Format.NeedsWorkingPicture(), "working-picture", facts.Format.DisplayName(), $"Files are made from a working picture: the {facts.Format.DisplayName()} file was decoded once, at 8 bits, and kept without loss. The original stays as it came.");
+        Add(facts is { Colour: ColourModel.Rgb, IsOutsideSrgb: true }, "wide-gamut", "not sRGB",
+            $"Colours are in {facts.ColourProfile}. They are converted to sRGB.");
+        Add(facts.BitDepth > 8, "deep", $"{facts.BitDepth} bit",
+            "More tones than a screen file holds. Files for screens are made with 8 bits.");
+        Add(facts.HasAlpha, "transparent", "transparent",
+            "Transparency is kept where the format can, and laid on the slot's background where it cannot.");
+        Add(facts.IsAnimated, "animated", $"{facts.Frames} frames",
+            "An animation. It moves where a slot keeps animations; elsewhere files are made from its first frame.");
+        Add(facts is { Format: PictureFormat.Tiff, Frames: > 1 }, "pages", $"{facts.Frames} pages",
+            "Several pages. Files are made from the first.");
+        Add(facts.Format.NeedsWorkingPicture(), "working-picture", facts.Format.DisplayName(),
+            $"Files are made from a working picture: the {facts.Format.DisplayName()} file was decoded once, at 8 bits, and kept without " +
+            $"loss. The original stays as it came.");
         Add(facts.IsVector, "vector", "vector", "Drawn from shapes, so it is sharp at every size.");
         Add(facts.HasGeolocation, "place", "place data", "The file says where it was taken. That is never passed on.");
-        Add(!facts.IsVector && facts.Size.LongestSide < SmallLongestSide, "small", "small", $"Only {Finding.Px(facts.Size.LongestSide)} px on its longest side. It is never enlarged.");
+        Add(!facts.IsVector &&
+            facts.Size.LongestSide < SmallLongestSide, "small", "small",
+                $"Only {Finding.Px(facts.Size.LongestSide)} px on its longest side. It is never enlarged.");
         return traits;
     }
 

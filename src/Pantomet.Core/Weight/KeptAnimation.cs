@@ -27,7 +27,10 @@ public static class KeptAnimation
             return new Finding("first-frame", Severity.Note, $"{what} {why}Files are made from the first.", remedy);
         var moving = string.Join(" and ", Formats(slot).Select(format => format.DisplayName()));
         var still = slot.Formats.Except(Formats(slot)).ToList();
-        return new Finding("animation-kept", Severity.Note, still.Count == 0 ? $"{what} All are kept in {moving}." : $"{what} All are kept in {moving}; {string.Join(" and ", still.Select(format => format.DisplayName()))} cannot move.");
+        return new Finding(
+            "animation-kept", Severity.Note, still.Count == 0
+                ? $"{what} All are kept in {moving}."
+                : $"{what} All are kept in {moving}; {string.Join(" and ", still.Select(format => format.DisplayName()))} cannot move.");
     }
 
     /// <summary>The formats of a slot that can move, the preferred first.</summary>
@@ -42,6 +45,8 @@ public static class KeptAnimation
             return ("None of the slot's formats can move. ", "Take GIF or WebP into the slot.");
         if (!facts.Format.HoldsAnimation())
             return ($"Of an {facts.Format.DisplayName()} only one frame is read. ", "Save it as animated WebP or GIF, and send that.");
-        return facts.Size.Count * facts.Frames > MaxPixels ? ("Together they have too many pixels to be kept. ", "Send a shorter or smaller animation.") : null;
+        return facts.Size.Count * facts.Frames > MaxPixels
+            ? ("Together they have too many pixels to be kept. ", "Send a shorter or smaller animation.")
+            : null;
     }
 }

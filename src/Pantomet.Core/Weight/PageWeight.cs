@@ -26,7 +26,8 @@ public static class PageWeight
 {
     /// <summary>Screens that stand for most (common practice, no source).</summary>
     public static IReadOnlyList<PageScreen> Screens { get; } =
-        [new("phone", 390, new Density(3)), new("tablet", 820, new Density(2)), new("desktop", 1440, new Density(1)), new("dense desktop", 1440, new Density(2))];
+        [new("phone", 390, new Density(3)), new("tablet", 820, new Density(2)), new("desktop", 1440, new Density(1)),
+            new("dense desktop", 1440, new Density(2))];
 
     /// <summary>The one file that is downloaded.</summary>
     /// <param name="slot">Its formats stand in the order of the page's <c>source</c> elements.</param>

@@ -105,7 +105,10 @@ public sealed class QualitySearch
         if (measured.Count == 1 && estimated.Count > 1)
         {
             // A file says how far off the estimates are; how they rise holds all the same.
-            return Inside(HighestWithin(measured[^1], SlopeOf(estimated.Select(point => (point.Key, point.Value)), Math.Log(goal.Target!.Value)), Math.Log(goal.Target.Value)));
+            return Inside(
+                HighestWithin(
+                    measured[^1], SlopeOf(estimated.Select(point => (point.Key, point.Value)), Math.Log(goal.Target!.Value)),
+                    Math.Log(goal.Target.Value)));
         }
 
         return Inside(HighestModelledWithin(Math.Log(goal.Target!.Value)));
@@ -147,7 +150,10 @@ public sealed class QualitySearch
     {
         var near = points.OrderBy(point => Math.Abs(Math.Log(point.Bytes) - logarithm)).ToList();
         var others = near.Where(point => Math.Abs(curve.At(point.Quality) - curve.At(near[0].Quality)) > FarEnough).Take(1);
-        return others.Select(other => Math.Clamp((Math.Log(near[0].Bytes) - Math.Log(other.Bytes)) / (curve.At(near[0].Quality) - curve.At(other.Quality)), 0.4, 2.5)).DefaultIfEmpty(1).First();
+        return others.Select(
+            other => Math.Clamp(
+                (Math.Log(near[0].Bytes) - Math.Log(other.Bytes)) / (curve.At(near[0].Quality) - curve.At(other.Quality)), 0.4, 2.5))
+                    .DefaultIfEmpty(1).First();
     }
 
     private int Highest(Func<int, bool> holds)

@@ -106,7 +106,8 @@ public sealed class ScoreSearch
             slope = Math.Clamp((last.Points - other.Points) / (curve.At(last.Quality) - curve.At(other.Quality)), 0.3, 3);
         }
 
-        return LowestWhere(below + 1, enough - 1, quality => points + (slope * (curve.At(quality) - curve.At(last.Quality))) >= wanted + AimedAbove);
+        return LowestWhere(
+            below + 1, enough - 1, quality => points + (slope * (curve.At(quality) - curve.At(last.Quality))) >= wanted + AimedAbove);
     }
 
     private static int LowestWhere(int lowest, int highest, Func<int, bool> holds)

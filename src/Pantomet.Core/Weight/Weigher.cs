@@ -67,7 +67,8 @@ public sealed class Weigher
 
     // The best quality that is asked for, or the looks that are wanted: then only a cap in the way could change it.
     private bool IsFreeOfCap(Trial chosen, double points) =>
-        HasNoOtherWeight && (demand.Score.Prefer == Preference.Smaller ? points >= demand.Score.Target : chosen.Quality == goal.Quality.Max);
+        HasNoOtherWeight &&
+            (demand.Score.Prefer == Preference.Smaller ? points >= demand.Score.Target : chosen.Quality == goal.Quality.Max);
 
     private Trial Smaller()
     {
@@ -91,9 +92,11 @@ public sealed class Weigher
         var top = demand.Limits.Max is { } cap ? Heaviest(cap.Bytes) : null;
         if (top is not null && trials.PointsOf(top) < demand.Score.Min)
             return new Weighed(top, trials.PointsOf(top), top.Quality == Highest ? Conflict.FloorOutOfReach : Conflict.CapAndFloor);
-        if (demand.Limits.Target is { } aim && Heaviest(aim.Max.Bytes) is var inBand && inBand.Bytes <= aim.Max.Bytes && trials.PointsOf(inBand) >= demand.Score.Min)
+        if (demand.Limits.Target is { } aim && Heaviest(aim.Max.Bytes) is var inBand && inBand.Bytes <= aim.Max.Bytes &&
+            trials.PointsOf(inBand) >= demand.Score.Min)
             top = inBand;
-        else if (top is not null && demand.Limits.Target is null && demand.Score.Prefer == Preference.Better && chosen.Quality < goal.Quality.Max)
+        else if (top is not null && demand.Limits.Target is null && demand.Score.Prefer == Preference.Better &&
+            chosen.Quality < goal.Quality.Max)
             return new Weighed(top, trials.PointsOf(top), Conflict.None);
 
         var highest = top?.Quality ?? Highest;

@@ -28,4 +28,5 @@ public enum WeightRemedyKind
 /// <param name="Height">Of the smaller file, in px.</param>
 /// <param name="Floor">The new floor, for <see cref="WeightRemedyKind.LowerFloor"/>.</param>
 public sealed record WeightRemedy(
-    WeightRemedyKind Kind, string Sentence, long Bytes, double Points, PictureFormat? Format = null, int? Width = null, int? Height = null, double? Floor = null);
+    WeightRemedyKind Kind, string Sentence, long Bytes, double Points, PictureFormat? Format = null, int? Width = null, int? Height = null,
+    double? Floor = null);

@@ -47,7 +47,8 @@ public sealed class AnimatedPicture : WeighablePicture
     public int Frames => strip.Count;
 
     /// <inheritdoc/>
-    public override EncoderSettings Settings => new(false, recipe.Request.Effort ?? Effort.Quick, CarriedMetadata.Kept(image, recipe.Pixels.Colour));
+    public override EncoderSettings Settings =>
+        new(false, recipe.Request.Effort ?? Effort.Quick, CarriedMetadata.Kept(image, recipe.Pixels.Colour));
 
     /// <summary>Makes the frames for one format.</summary>
     /// <param name="source">The decoded source.</param>

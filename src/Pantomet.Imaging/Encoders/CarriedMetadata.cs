@@ -22,7 +22,9 @@ public static class CarriedMetadata
     public static Enums.ForeignKeep Kept(Image image, ColourPolicy colour)
     {
         var hasExif = image.GetFields().Any(field => field.StartsWith("exif-ifd0-", StringComparison.Ordinal));
-        return (hasExif ? Enums.ForeignKeep.Exif : 0) | (image.Contains("xmp-data") ? Enums.ForeignKeep.Xmp : 0) | (colour == ColourPolicy.Keep ? Enums.ForeignKeep.Icc : 0);
+        return (hasExif ? Enums.ForeignKeep.Exif : 0) | (image.Contains("xmp-data")
+            ? Enums.ForeignKeep.Xmp
+            : 0) | (colour == ColourPolicy.Keep ? Enums.ForeignKeep.Icc : 0);
     }
 
     /// <summary>Removes every block that came with the source, then writes the fields that stay.</summary>
@@ -72,13 +74,15 @@ public static class CarriedMetadata
         string?[] inExif = [rights.Creator, rights.Copyright, description];
         var onlyInXmp = (rights.Credit ?? rights.UsageTerms ?? rights.WebStatement) is not null;
         var somethingToSay = inExif.Any(text => text is { Length: > 0 });
-        return onlyInXmp || (somethingToSay && (format == PictureFormat.Tiff || inExif.Any(text => text is not null && !Ascii.IsValid(text))));
+        return onlyInXmp ||
+            (somethingToSay && (format == PictureFormat.Tiff || inExif.Any(text => text is not null && !Ascii.IsValid(text))));
     }
 
     // ISO 16684-1; the properties are those of IPTC Photo Metadata's rights section.
     private static byte[] Xmp(RightsFields rights, string description)
     {
-        var xmp = new StringBuilder("""<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:xmpRights="http://ns.adobe.com/xap/1.0/rights/" xmlns:photoshop="http://ns.adobe.com/photoshop/1.0/">""");
+        var xmp = new StringBuilder(
+            """<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:xmpRights="http://ns.adobe.com/xap/1.0/rights/" xmlns:photoshop="http://ns.adobe.com/photoshop/1.0/">""");
         void Add(string? text, string before, string after)
         {
             if (text is { Length: > 0 })
@@ -89,7 +93,8 @@ public static class CarriedMetadata
         Add(rights.Copyright, """<dc:rights><rdf:Alt><rdf:li xml:lang="x-default">""", "</rdf:li></rdf:Alt></dc:rights>");
         Add(description, """<dc:description><rdf:Alt><rdf:li xml:lang="x-default">""", "</rdf:li></rdf:Alt></dc:description>");
         Add(rights.Credit, "<photoshop:Credit>", "</photoshop:Credit>");
-        Add(rights.UsageTerms, """<xmpRights:UsageTerms><rdf:Alt><rdf:li xml:lang="x-default">""", "</rdf:li></rdf:Alt></xmpRights:UsageTerms>");
+        Add(rights.UsageTerms, """<xmpRights:UsageTerms><rdf:Alt><rdf:li xml:lang="x-default">""",
+            "</rdf:li></rdf:Alt></xmpRights:UsageTerms>");
         Add(rights.WebStatement, "<xmpRights:WebStatement>", "</xmpRights:WebStatement>");
         xmp.Append("</rdf:Description></rdf:RDF></x:xmpmeta>");
         return Encoding.UTF8.GetBytes(xmp.ToString());

@@ -16,10 +16,12 @@ internal static class ConflictFindings
     /// <param name="request">Sets the limits.</param>
     public static Finding Of(Conflict conflict, EncodedFile made, FileRequest request) => conflict switch
     {
-        Conflict.CapAndQuality => Stop("cap-not-met", $"Even {made.Encoding}, the lowest allowed, has {Weight(made)}; at most {request.Limits.Max} are allowed."),
+        Conflict.CapAndQuality => Stop(
+            "cap-not-met", $"Even {made.Encoding}, the lowest allowed, has {Weight(made)}; at most {request.Limits.Max} are allowed."),
         Conflict.CapAndFloor => Stop(
             "cap-and-floor",
-            $"Within the {request.Limits.Max} allowed, the best is {made.Encoding} at a score of {Points(made.Points)}, below the floor of {Points(request.Score.Min)}."),
+            $"Within the {request.Limits.Max} allowed, the best is {made.Encoding} at a score of {Points(made.Points)}, below the floor " +
+            $"of {Points(request.Score.Min)}."),
         _ => Stop("floor-not-met", $"Even {made.Encoding} scores {Points(made.Points)}, below the floor of {Points(request.Score.Min)}."),
     };
 
@@ -31,16 +33,20 @@ internal static class ConflictFindings
     /// <param name="made">What does not meet them.</param>
     /// <param name="other">What does.</param>
     public static Finding LeftToOther(EncodedFile made, EncodedFile other) => new(
-        "modern-left-out", Severity.Note, $"{made.Findings[0].Sentence} {other.Encoding} meets both; {made.Format.DisplayName()} is left out.",
+        "modern-left-out", Severity.Note,
+        $"{made.Findings[0].Sentence} {other.Encoding} meets both; {made.Format.DisplayName()} is left out.",
         "Allow it more bytes or a lower floor if it shall be made too.");
 
     /// <summary>A quality set by hand gives too heavy a file.</summary>
     public static Finding ByHandOverCap(EncodedFile made, ByteCount? cap) => new(
-        "cap-not-met", Severity.Stop, $"{made.Encoding}, set by hand, has {Weight(made)}; at most {cap} are allowed.", "Set a lower quality, or give it back to automatic.");
+        "cap-not-met", Severity.Stop, $"{made.Encoding}, set by hand, has {Weight(made)}; at most {cap} are allowed.",
+        "Set a lower quality, or give it back to automatic.");
 
     /// <summary>A quality set by hand gives a file that looks worse than the slot's floor: a person wanted it so.</summary>
     public static Finding ByHandUnderFloor(EncodedFile made, FileRequest request) => new(
-        "floor-by-hand", Severity.Warn, $"{made.Encoding}, set by hand, scores {Points(made.Points)}, below the slot's floor of {Points(request.Score.Min)}.", "Set a higher quality, or give it back to automatic.");
+        "floor-by-hand", Severity.Warn,
+        $"{made.Encoding}, set by hand, scores {Points(made.Points)}, below the slot's floor of {Points(request.Score.Min)}.",
+        "Set a higher quality, or give it back to automatic.");
 
     /// <summary>A score as people read it.</summary>
     public static string Points(double points) => points.ToString(points >= 99.95 ? "0" : "0.0", CultureInfo.InvariantCulture);
@@ -50,5 +56,7 @@ internal static class ConflictFindings
 
     private static ByteCount Weight(EncodedFile made) => new(made.File.LongLength);
 
-    private static Finding Stop(string id, string sentence) => new(id, Severity.Stop, sentence, "Allow more bytes, another format, a smaller size or a lower floor in this slot, or crop to a calmer part.");
+    private static Finding Stop(string id, string sentence) =>
+        new(id, Severity.Stop, sentence,
+            "Allow more bytes, another format, a smaller size or a lower floor in this slot, or crop to a calmer part.");
 }

@@ -13,7 +13,8 @@ namespace Pantomet.Imaging.Encoders;
 /// <param name="Points">Of its <see cref="VisualScore"/>.</param>
 /// <param name="Findings">A <see cref="Severity.Stop"/> when no format could meet the limits; then the file is the lightest that was
 /// tried.</param>
-public sealed record EncodedFile(byte[] File, PictureFormat Format, int? Quality, string Encoding, int Encodes, double Points, IReadOnlyList<Finding> Findings)
+public sealed record EncodedFile(
+    byte[] File, PictureFormat Format, int? Quality, string Encoding, int Encodes, double Points, IReadOnlyList<Finding> Findings)
 {
     /// <summary>
     /// Whether another format of the slot serves as well with fewer bytes, so that this file is not wanted; a finding says so.

@@ -30,12 +30,17 @@ public static class Encoder
         {
             PictureFormat.Jpeg => WithPpi(
                 image.JpegsaveBuffer(
-                    q: quality, optimizeCoding: true, interlace: true, subsampleMode: Chroma(settings.WholeChroma), trellisQuant: isThorough, overshootDeringing: isThorough, keep: settings.Keep),
+                    q: quality, optimizeCoding: true, interlace: true, subsampleMode: Chroma(settings.WholeChroma),
+                    trellisQuant: isThorough, overshootDeringing: isThorough, keep: settings.Keep),
                 settings.Ppi),
             PictureFormat.WebP => image.WebpsaveBuffer(
-                q: quality, effort: isThorough ? 4 : 2, preset: isThorough ? Enums.ForeignWebpPreset.Photo : Enums.ForeignWebpPreset.Default, keep: settings.Keep),
+                q: quality, effort: isThorough ? 4 : 2, preset: isThorough
+                    ? Enums.ForeignWebpPreset.Photo
+                    : Enums.ForeignWebpPreset.Default, keep: settings.Keep),
             PictureFormat.Avif => image.HeifsaveBuffer(
-                q: quality, effort: isThorough ? 3 : 1, compression: Enums.ForeignHeifCompression.Av1, subsampleMode: Chroma(settings.WholeChroma), keep: settings.Keep),
+                q: quality, effort: isThorough
+                    ? 3
+                    : 1, compression: Enums.ForeignHeifCompression.Av1, subsampleMode: Chroma(settings.WholeChroma), keep: settings.Keep),
             _ => throw new ArgumentOutOfRangeException(nameof(format), format, "A format without a quality."),
         };
     }
@@ -65,7 +70,8 @@ public static class Encoder
     /// <param name="effort">How long palettes are looked for.</param>
     public static byte[] Gif(Image frames, int bits, Effort effort) =>
         // What differs less than the eye sees between two frames is not written again; it would flicker.
-        frames.GifsaveBuffer(bitdepth: bits, dither: 1, effort: effort == Effort.Thorough ? 10 : 7, interframeMaxerror: 3, keep: Enums.ForeignKeep.None);
+        frames.GifsaveBuffer(
+            bitdepth: bits, dither: 1, effort: effort == Effort.Thorough ? 10 : 7, interframeMaxerror: 3, keep: Enums.ForeignKeep.None);
 
     /// <summary>Encodes as WebP without loss.</summary>
     /// <param name="image">Finished pixels with the metadata that stays.</param>
@@ -78,7 +84,9 @@ public static class Encoder
     /// <param name="image">Finished pixels with the metadata that stays.</param>
     /// <param name="keep">Which blocks are written.</param>
     public static byte[] Tiff(Image image, Enums.ForeignKeep keep) =>
-        image.TiffsaveBuffer(compression: Enums.ForeignTiffCompression.Deflate, predictor: Enums.ForeignTiffPredictor.Horizontal, resunit: Enums.ForeignTiffResunit.Inch, keep: keep);
+        image.TiffsaveBuffer(
+            compression: Enums.ForeignTiffCompression.Deflate, predictor: Enums.ForeignTiffPredictor.Horizontal,
+            resunit: Enums.ForeignTiffResunit.Inch, keep: keep);
 
     private static byte[] WithPpi(byte[] file, int? ppi) => ppi is { } stated ? JfifDensity.Stated(file, stated) : file;
 

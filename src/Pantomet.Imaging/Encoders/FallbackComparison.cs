@@ -27,14 +27,19 @@ internal static class FallbackComparison
             return null;
         return new Finding(
             "not-smaller", Severity.Note,
-            $"{made.Encoding} has {new ByteCount(made.File.LongLength)} at {ConflictFindings.Looks(made.Points)}; {other.Encoding} needs only {new ByteCount(other.File.LongLength)} for that. {made.Format.DisplayName()} is not made.");
+            $"{made.Encoding} has {new ByteCount(made.File.LongLength)} at {ConflictFindings.Looks(made.Points)}; {other.Encoding} needs " +
+            $"only {new ByteCount(other.File.LongLength)} for that. {made.Format.DisplayName()} is not made.");
     }
 
     private static EncodedFile? AtSameLooks(FinishedPicture picture, EncodedFile made)
     {
         var trials = picture.TrialsWith(picture.Settings);
-        var trial = ScoreSearch.Lowest(made.Points, new QualityRange(1, 100), ScoreCurve.Of(picture.Format), trials, bytes => bytes > ClearlyHeavier * made.File.Length);
+        var trial = ScoreSearch.Lowest(
+            made.Points, new QualityRange(1, 100), ScoreCurve.Of(picture.Format), trials,
+            bytes => bytes > ClearlyHeavier * made.File.Length);
         return trial is null || trials.PointsOf(trial) < made.Points ? null
-            : new EncodedFile(trial.File, picture.Format, trial.Quality, $"{picture.Format.DisplayName()} quality {trial.Quality}", trials.Encodes, trials.PointsOf(trial), []);
+            : new EncodedFile(
+                trial.File, picture.Format, trial.Quality, $"{picture.Format.DisplayName()} quality {trial.Quality}", trials.Encodes,
+                trials.PointsOf(trial), []);
     }
 }

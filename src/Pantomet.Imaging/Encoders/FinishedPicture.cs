@@ -80,7 +80,8 @@ public sealed class FinishedPicture : WeighablePicture
     public override Trials TrialsWith(EncoderSettings settings)
     {
         if (tiles is not null)
-            return new Trials(Encoded, trial => PointsOf(trial.File), new Tiles(this, settings with { Keep = Enums.ForeignKeep.None, Ppi = null }));
+            return new Trials(
+                Encoded, trial => PointsOf(trial.File), new Tiles(this, settings with { Keep = Enums.ForeignKeep.None, Ppi = null }));
         if (Format != PictureFormat.Jpeg || settings.Effort != Effort.Quick)
             return new Trials(Encoded, trial => PointsOf(trial.File), null);
         // A small JPEG is its own sample, as a plain one; that has the same pixels and is decoded in half the time.
@@ -129,7 +130,8 @@ public sealed class FinishedPicture : WeighablePicture
         // How much heavier the whole picture is than its tiles are is told by plain JPEGs of both, whatever the format is: detail weighs in
         // all of them.
         private readonly Lazy<double> wholePerTiles = new(() =>
-            (double)Encoder.PlainJpeg(picture.Pixels, Usual, settings).LongLength / Encoder.PlainJpeg(picture.sample.Value, Usual, settings).LongLength);
+            (double)Encoder.PlainJpeg(picture.Pixels, Usual, settings).LongLength / Encoder.PlainJpeg(
+                picture.sample.Value, Usual, settings).LongLength);
 
         public override long Bytes(int quality) =>
             (long)(Made(quality).LongLength * wholePerTiles.Value * TileBias.Of(picture.Format).At(quality));

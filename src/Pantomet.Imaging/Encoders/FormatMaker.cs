@@ -61,15 +61,21 @@ internal static class FormatMaker
         {
             var trials = picture.TrialsWith(settings);
             var weighed = Weigher.Weigh(request.Demand, picture.Format, trials);
-            return (Of(picture, weighed.Trial, weighed.Points, settings, trials.Encodes) with { IsFreeOfMax = weighed.IsFreeOfCap }, weighed.Conflict);
+            return (Of(
+                picture, weighed.Trial, weighed.Points, settings, trials.Encodes) with
+            { IsFreeOfMax = weighed.IsFreeOfCap },
+                weighed.Conflict);
         }
     }
 
     private static EncodedFile Of(WeighablePicture picture, Trial trial, double points, EncoderSettings settings, int encodes)
     {
         var moving = picture is AnimatedPicture { Frames: var frames } ? $"{frames} frames, " : "";
-        var words = $"{picture.Format.DisplayName()} {moving}quality {trial.Quality}{(settings.WholeChroma && picture.Format != PictureFormat.WebP ? ", whole chroma" : "")}";
-        return new EncodedFile(trial.File, picture.Format, trial.Quality, words, encodes, points, []) { WasRead = picture.WasRead(trial.File) };
+        var words =
+            $"{picture.Format.DisplayName()} {moving}quality {trial.Quality}{(settings.WholeChroma && picture.Format != PictureFormat.WebP ? ", whole chroma" : "")}";
+        return new EncodedFile(
+            trial.File, picture.Format, trial.Quality, words, encodes, points, [])
+        { WasRead = picture.WasRead(trial.File) };
     }
 
     private static EncodedFile FlatWebP(FinishedPicture picture, FileRequest request)

@@ -26,7 +26,8 @@ internal static class GifFiles
             if (request.Limits.Max is { } cap && file.LongLength > cap.Bytes && bits > PaletteBits[^1])
                 continue;
             last = Of(picture, bits, file);
-            if (last.Points < request.Score.Min || file.LongLength > request.Limits.Max?.Bytes || (good is not null && last.Points < request.Score.Target))
+            if (last.Points < request.Score.Min || file.LongLength > request.Limits.Max?.Bytes ||
+                (good is not null && last.Points < request.Score.Target))
                 break;
             good = last;
             // Fewer colours never look better: they are for who prefers bytes and has looks to spare.

@@ -28,18 +28,24 @@ internal static class LosslessFiles
     /// </summary>
     public static EncodedFile Png(FinishedPicture picture, FileRequest request)
     {
-        var whole = new EncodedFile(Encoder.Png(picture.Image, null, picture.Keep), PictureFormat.Png, null, "PNG, all colours", 1, 100, []) { IsFreeOfMax = true };
+        var whole = new EncodedFile(
+            Encoder.Png(picture.Image, null, picture.Keep), PictureFormat.Png, null, "PNG, all colours", 1, 100, [])
+        { IsFreeOfMax = true };
         var isTooHeavy = request.Limits.Max is { } cap && whole.File.LongLength > cap.Bytes;
         // A palette holds 8 bits a channel. Where numbers are kept, it would lose some of them.
         if (picture.Pixels.Format != Enums.BandFormat.Uchar || (!picture.IsGraphic && !isTooHeavy))
             return whole;
-        var reduced = Palettes.Where(colours => picture.IsGraphic || colours == LargestPalette).Select(colours => WithPalette(picture, colours)).ToList();
+        var reduced = Palettes.Where(colours => picture.IsGraphic || colours == LargestPalette)
+            .Select(colours => WithPalette(picture, colours)).ToList();
         var encodes = 1 + reduced.Count;
-        var lightest = reduced.Where(made => made.Points >= NothingSeen).Append(whole).MinBy(made => made.File.Length)! with { IsFreeOfMax = true };
+        var lightest = reduced.Where(made => made.Points >= NothingSeen).Append(whole)
+            .MinBy(made => made.File.Length)! with
+        { IsFreeOfMax = true };
         if (isTooHeavy && lightest.File.LongLength > request.Limits.Max!.Value.Bytes)
         {
             var good = reduced.Where(made => made.Points >= Math.Max(request.Score.Min, StillGood)).ToList();
-            lightest = good.Where(made => made.File.LongLength <= request.Limits.Max.Value.Bytes).MaxBy(made => made.Points) ?? good.Append(lightest).MinBy(made => made.File.Length)!;
+            lightest = good.Where(made => made.File.LongLength <= request.Limits.Max.Value.Bytes).MaxBy(made => made.Points) ??
+                good.Append(lightest).MinBy(made => made.File.Length)!;
         }
 
         return lightest with { Encodes = encodes };
@@ -47,12 +53,16 @@ internal static class LosslessFiles
 
     /// <summary>A WebP without loss.</summary>
     public static EncodedFile WebP(FinishedPicture picture) =>
-        new(Encoder.LosslessWebP(picture.Image, picture.Settings), PictureFormat.WebP, null, "WebP, lossless", 1, 100, []) { IsFreeOfMax = true };
+        new(Encoder.LosslessWebP(picture.Image, picture.Settings), PictureFormat.WebP, null, "WebP, lossless", 1, 100,
+            [])
+        { IsFreeOfMax = true };
 
     private static EncodedFile WithPalette(FinishedPicture picture, int colours)
     {
         var file = Encoder.Png(picture.Image, colours, picture.Keep);
         // Scattered dots of few colours vanish at half size; here they must not be seen at all.
-        return new EncodedFile(file, PictureFormat.Png, null, $"PNG, {colours} colours", 1, PictureScore.Of(picture.Pixels, file, Fineness.EveryPixel).Points, []);
+        return new EncodedFile(
+            file, PictureFormat.Png, null, $"PNG, {colours} colours", 1, PictureScore.Of(picture.Pixels, file, Fineness.EveryPixel).Points,
+            []);
     }
 }

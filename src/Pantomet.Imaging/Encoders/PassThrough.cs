@@ -25,9 +25,12 @@ internal static class PassThrough
         if (!Fits(source.Facts, recipe) || new FileInfo(source.File.Path).Length > MaxBytesRead)
             return null;
         var file = source.Facts.Format == PictureFormat.Jpeg ? Optimised(source, recipe) : AsItCame(source, recipe);
-        if (file is null || file.LongLength > MaxBytes(recipe.Request) || (recipe.Request.Limits.Target is { } aim && !aim.Holds(new ByteCount(file.LongLength))))
+        if (file is null || file.LongLength > MaxBytes(recipe.Request) ||
+            (recipe.Request.Limits.Target is { } aim && !aim.Holds(new ByteCount(file.LongLength))))
             return null;
-        var words = source.Facts.Format == PictureFormat.Jpeg ? "JPEG, optimised without loss" : $"{source.Facts.Format.DisplayName()}, as it came";
+        var words = source.Facts.Format == PictureFormat.Jpeg
+            ? "JPEG, optimised without loss"
+            : $"{source.Facts.Format.DisplayName()}, as it came";
         return new EncodedFile(file, source.Facts.Format, null, words, 0, 100, []) { IsFreeOfMax = true };
     }
 
@@ -60,7 +63,9 @@ internal static class PassThrough
         using var one = loaded.Crop(0, 0, 1, 1);
         using var pixel = one.CopyMemory();
         using var said = CarriedMetadata.Attach(pixel, recipe, PictureFormat.Jpeg);
-        var carrier = Encoder.Lossy(said, PictureFormat.Jpeg, 50, new EncoderSettings(false, Effort.Quick, CarriedMetadata.Kept(said, recipe.Pixels.Colour), recipe.Request.Ppi));
+        var carrier = Encoder.Lossy(
+            said, PictureFormat.Jpeg, 50,
+            new EncoderSettings(false, Effort.Quick, CarriedMetadata.Kept(said, recipe.Pixels.Colour), recipe.Request.Ppi));
         return LosslessJpeg.WithMetadataOf(bare, carrier);
     }
 
@@ -76,7 +81,8 @@ internal static class PassThrough
     private static byte[]? AsItCame(DecodedSource source, RenderRecipe recipe)
     {
         var facts = source.Facts;
-        var carriesNoMore = facts is { Camera.Length: 0, HasGeolocation: false } && recipe.Metadata == new WrittenMetadata(facts.Rights, facts.Description) &&
+        var carriesNoMore = facts is { Camera.Length: 0, HasGeolocation: false } &&
+            recipe.Metadata == new WrittenMetadata(facts.Rights, facts.Description) &&
             (recipe.Pixels.Colour == ColourPolicy.Keep || facts.ColourProfile is null);
         return carriesNoMore ? File.ReadAllBytes(source.File.Path) : null;
     }

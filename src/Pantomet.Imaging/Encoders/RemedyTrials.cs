@@ -24,7 +24,10 @@ internal static class RemedyTrials
     {
         var remedies = new List<WeightRemedy>();
         foreach (var other in recipes.OtherFormats.Select(Made).Where(other => other.IsGood))
-            remedies.Add(new WeightRemedy(WeightRemedyKind.OtherFormat, $"{other.Encoding}: {Figures(other)}. Take {other.Format.DisplayName()} into the slot.", other.File.LongLength, other.Points, Format: other.Format));
+            remedies.Add(
+                new WeightRemedy(
+                    WeightRemedyKind.OtherFormat, $"{other.Encoding}: {Figures(other)}. Take {other.Format.DisplayName()} into the slot.",
+                    other.File.LongLength, other.Points, Format: other.Format));
 
         if (recipe.Request.Limits.Max is not { } cap)
             return remedies;
@@ -35,11 +38,18 @@ internal static class RemedyTrials
         if (made.File.LongLength <= cap.Bytes)
         {
             var floor = Math.Floor(made.Points * 10) / 10;
-            remedies.Add(new WeightRemedy(WeightRemedyKind.LowerFloor, $"Floor lowered to {ConflictFindings.Points(floor)}: {made.Encoding}, {Figures(made)}.", made.File.LongLength, made.Points, Floor: floor));
+            remedies.Add(
+                new WeightRemedy(
+                    WeightRemedyKind.LowerFloor, $"Floor lowered to {ConflictFindings.Points(floor)}: {made.Encoding}, {Figures(made)}.",
+                    made.File.LongLength, made.Points, Floor: floor));
         }
 
         if (needed is not null)
-            remedies.Add(new WeightRemedy(WeightRemedyKind.MoreBytes, $"{new ByteCount(needed.File.LongLength)} allowed instead of {cap}: {needed.Encoding}, {ConflictFindings.Looks(needed.Points)}.", needed.File.LongLength, needed.Points));
+            remedies.Add(
+                new WeightRemedy(
+                    WeightRemedyKind.MoreBytes,
+                    $"{new ByteCount(needed.File.LongLength)} allowed instead of {cap}: {needed.Encoding}, " +
+                    $"{ConflictFindings.Looks(needed.Points)}.", needed.File.LongLength, needed.Points));
         return remedies;
 
         EncodedFile Made(RenderRecipe other) => FormatMaker.Make(other.Request.Format, source, other);
@@ -53,7 +63,9 @@ internal static class RemedyTrials
                     return null;
                 var small = Made(scaled);
                 if (small.IsGood)
-                    return new WeightRemedy(WeightRemedyKind.SmallerSize, $"{Finding.Px(size.Width)} px wide: {small.Encoding}, {Figures(small)}.", small.File.LongLength, small.Points, Width: size.Width, Height: size.Height);
+                    return new WeightRemedy(
+                        WeightRemedyKind.SmallerSize, $"{Finding.Px(size.Width)} px wide: {small.Encoding}, {Figures(small)}.",
+                        small.File.LongLength, small.Points, Width: size.Width, Height: size.Height);
             }
 
             return null;

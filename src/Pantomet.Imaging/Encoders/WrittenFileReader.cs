@@ -27,7 +27,8 @@ public static class WrittenFileReader
             _ = image.Avg();
         return new WrittenFile(
             file.Format, new PixelSize(image.Width, image.Height), new ByteCount(new FileInfo(path).Length), SourceProbe.ColourOf(image),
-            metadata.ColourProfile, image.HasAlpha(), SourceFile.Frames(image), metadata.Rights, metadata.Description, metadata.Camera, metadata.HasPlace);
+            metadata.ColourProfile, image.HasAlpha(), SourceFile.Frames(image), metadata.Rights, metadata.Description, metadata.Camera,
+            metadata.HasPlace);
     }
 
     private static bool Holds(string path, ReadOnlySpan<byte> written)

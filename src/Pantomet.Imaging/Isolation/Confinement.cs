@@ -42,7 +42,8 @@ internal static partial class Confinement
     // open_by_handle_at; init_module, finit_module, kexec_load, reboot; add_key, request_key, keyctl; perf_event_open, bpf, userfaultfd,
     // io_uring_setup.
     private static readonly int[] Forbidden =
-        [41, 42, 43, 44, 49, 50, 53, 288, 62, 101, 310, 311, 161, 165, 166, 155, 308, 304, 175, 313, 246, 169, 248, 249, 250, 298, 321, 323, 425];
+        [41, 42, 43, 44, 49, 50, 53, 288, 62, 101, 310, 311, 161, 165, 166, 155, 308, 304, 175, 313, 246, 169, 248, 249, 250, 298, 321, 323,
+            425];
 
     // execve, execveat, fork, vfork.
     private static readonly int[] Programs = [59, 322, 57, 58];

@@ -30,7 +30,8 @@ internal enum DecoderTask
 /// <param name="MaxPixels">A picture that claims more is refused before it is decoded.</param>
 /// <param name="Format">What the file was recognised as before; null where it comes from a stranger.</param>
 /// <param name="Scale">For drawing: pixels per pixel of the stated size.</param>
-internal sealed record DecoderJob(DecoderTask Task, string Path, string Folder, long MaxPixels, PictureFormat? Format = null, double Scale = 1)
+internal sealed record DecoderJob(
+    DecoderTask Task, string Path, string Folder, long MaxPixels, PictureFormat? Format = null, double Scale = 1)
 {
     /// <summary>How jobs and results are written: a line of JSON each.</summary>
     public static JsonSerializerOptions Json { get; } = new(JsonSerializerDefaults.Web) { IgnoreReadOnlyProperties = true };
@@ -45,7 +46,8 @@ internal sealed record DecoderJob(DecoderTask Task, string Path, string Folder, 
 /// <param name="Height">Of what was drawn or read.</param>
 /// <param name="Refusal">Why there is no result.</param>
 internal sealed record DecoderResult(
-    SourceFacts? Facts = null, SubjectProposal? Proposal = null, IReadOnlyDictionary<int, PictureFormat>? Previews = null, bool HasWorkingPicture = false, int Width = 0, int Height = 0, DecoderRefusal? Refusal = null);
+    SourceFacts? Facts = null, SubjectProposal? Proposal = null, IReadOnlyDictionary<int, PictureFormat>? Previews = null,
+    bool HasWorkingPicture = false, int Width = 0, int Height = 0, DecoderRefusal? Refusal = null);
 
 /// <summary>Why a file is refused.</summary>
 /// <param name="Id">Stable, for scripts.</param>

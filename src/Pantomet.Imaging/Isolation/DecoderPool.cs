@@ -45,9 +45,11 @@ public sealed class DecoderPool(DecoderCommand command, string folder, DecoderBo
             {
                 var previews = new Dictionary<int, Preview>();
                 foreach (var (width, format) in result.Previews!)
-                    previews[width] = new Preview(await File.ReadAllBytesAsync(Path.Combine(at, ResultFiles.Preview(width)), cancel), format);
+                    previews[width] = new Preview(
+                        await File.ReadAllBytesAsync(Path.Combine(at, ResultFiles.Preview(width)), cancel), format);
                 var working = result.HasWorkingPicture ? Moved(at, ResultFiles.WorkingPicture, into) : null;
-                return new LookedAt(new ProbedSource(result.Facts!, previews, result.Proposal!, working is not null), working, cost.PeakBytes, cost.Time);
+                return new LookedAt(
+                    new ProbedSource(result.Facts!, previews, result.Proposal!, working is not null), working, cost.PeakBytes, cost.Time);
             },
             cancel);
 
@@ -59,7 +61,8 @@ public sealed class DecoderPool(DecoderCommand command, string folder, DecoderBo
     public Task<Preview> WholeAsync(string path, PictureFormat known, CancellationToken cancel) =>
         DoAsync(
             new DecoderJob(DecoderTask.Whole, path, "", long.MaxValue, known),
-            async (result, _, at) => new Preview(await File.ReadAllBytesAsync(Path.Combine(at, ResultFiles.Whole), cancel), result.Previews![0]),
+            async (result, _, at) =>
+                new Preview(await File.ReadAllBytesAsync(Path.Combine(at, ResultFiles.Whole), cancel), result.Previews![0]),
             cancel);
 
     /// <summary>Makes the working picture of a file again.</summary>
@@ -70,7 +73,8 @@ public sealed class DecoderPool(DecoderCommand command, string folder, DecoderBo
     /// <returns>Where it lies.</returns>
     /// <exception cref="UnreadableException">It is damaged, or takes more than it may.</exception>
     public Task<string> WorkingPictureAsync(string path, string into, long maxPixels, CancellationToken cancel) =>
-        DoAsync(new DecoderJob(DecoderTask.WorkingPicture, path, "", maxPixels), (_, _, at) => Task.FromResult(Moved(at, ResultFiles.WorkingPicture, into)), cancel);
+        DoAsync(new DecoderJob(DecoderTask.WorkingPicture, path, "", maxPixels),
+            (_, _, at) => Task.FromResult(Moved(at, ResultFiles.WorkingPicture, into)), cancel);
 
     /// <summary>Draws a vector picture.</summary>
     /// <param name="path">An SVG that was looked at.</param>
@@ -95,7 +99,9 @@ public sealed class DecoderPool(DecoderCommand command, string folder, DecoderBo
     public Task<LuminancePlane> BrightnessAsync(string path, long maxPixels, CancellationToken cancel) =>
         DoAsync(
             new DecoderJob(DecoderTask.Brightness, path, "", maxPixels),
-            async (result, _, at) => new LuminancePlane(result.Width, result.Height, await File.ReadAllBytesAsync(Path.Combine(at, ResultFiles.Brightness), cancel)),
+            async (result, _, at) =>
+                new LuminancePlane(
+                    result.Width, result.Height, await File.ReadAllBytesAsync(Path.Combine(at, ResultFiles.Brightness), cancel)),
             cancel);
 
     /// <inheritdoc/>
@@ -126,7 +132,8 @@ public sealed class DecoderPool(DecoderCommand command, string folder, DecoderBo
                 return await DoAsync(job, fileBytes, first, isAnew: false, take, cancel);
             }
             // It may be that it only needs more than most, or that the process had come to harm by the file before it.
-            catch (UnreadableException refusal) when (refusal.Id is Refusals.Damaged or Refusals.Fault or Refusals.Memory && first < bounds.TotalBytes)
+            catch (UnreadableException refusal) when (refusal.Id is Refusals.Damaged or Refusals.Fault or Refusals.Memory &&
+                first < bounds.TotalBytes)
             {
                 return await DoAsync(job, fileBytes, bounds.TotalBytes, isAnew: refusal.Id == Refusals.Fault, take, cancel);
             }
@@ -138,7 +145,8 @@ public sealed class DecoderPool(DecoderCommand command, string folder, DecoderBo
     }
 
     private async Task<T> DoAsync<T>(
-        DecoderJob job, long fileBytes, long bytes, bool isAnew, Func<DecoderResult, DecoderCost, string, Task<T>> take, CancellationToken cancel)
+        DecoderJob job, long fileBytes, long bytes, bool isAnew, Func<DecoderResult, DecoderCost, string, Task<T>> take,
+        CancellationToken cancel)
     {
         using var share = await memory.TakeAsync(bytes, cancel);
         var process = await ProcessAsync(isAnew, cancel);

@@ -39,7 +39,8 @@ public static class DecoderProgram
         output.WriteLine(Ready);
         foreach (var line in jobs.GetConsumingEnumerable())
         {
-            output.WriteLine(JsonSerializer.Serialize(Answer(JsonSerializer.Deserialize<DecoderJob>(line, DecoderJob.Json)!), DecoderJob.Json));
+            output.WriteLine(
+                JsonSerializer.Serialize(Answer(JsonSerializer.Deserialize<DecoderJob>(line, DecoderJob.Json)!), DecoderJob.Json));
             // What the next job takes is measured from here, and memory that nobody uses is the server's.
             GC.Collect();
             NativeHeap.Trim();
@@ -93,7 +94,9 @@ public static class DecoderProgram
             : SourceProbe.Probe(job.Path, working, job.MaxPixels);
         foreach (var (width, preview) in probed.Previews)
             File.WriteAllBytes(Path.Combine(job.Folder, ResultFiles.Preview(width)), preview.File);
-        return new DecoderResult(probed.Facts, probed.Proposal, probed.Previews.ToDictionary(preview => preview.Key, preview => preview.Value.Format), probed.HasWorkingPicture);
+        return new DecoderResult(
+            probed.Facts, probed.Proposal, probed.Previews.ToDictionary(preview => preview.Key, preview => preview.Value.Format),
+            probed.HasWorkingPicture);
     }
 
     private static DecoderResult Whole(DecoderJob job)

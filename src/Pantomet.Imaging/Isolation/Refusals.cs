@@ -30,16 +30,21 @@ internal static partial class Refusals
 
     /// <summary>It took too long.</summary>
     public static UnreadableException TooLong(TimeSpan most, Exception cause) => new(
-        "too-much-time", $"The picture takes more than {most.TotalSeconds:0} s of computing to be opened, which is the most for a file of its length. {Advice}", cause);
+        "too-much-time",
+        $"The picture takes more than {most.TotalSeconds:0} s of computing to be opened, which is the most for a file of its length. " +
+        $"{Advice}", cause);
 
     /// <summary>The process ended in the middle.</summary>
     public static UnreadableException BrokeDown(long bytes, Exception cause) => new(
-        Fault, $"The picture makes its decoder break down, or needs more than {bytes / 1_000_000:#,0} MB of memory to be opened. {Advice}", cause);
+        Fault, $"The picture makes its decoder break down, or needs more than {bytes / 1_000_000:#,0} MB of memory to be opened. {Advice}",
+        cause);
 
     private static UnreadableException TooMuch(long bytes, Exception? cause) => new(
-        Memory, $"The picture needs more than {bytes / 1_000_000:#,0} MB of memory to be opened, which is the most that one picture gets. {Advice}", cause);
+        Memory, $"The picture needs more than {bytes / 1_000_000:#,0} MB of memory to be opened, which is the most that one picture " +
+            $"gets. {Advice}", cause);
 
     // libjpeg, libpng, libvips, libheif, the second decoder and .NET each have words of their own.
-    [GeneratedRegex("out of memory|insufficient memory|memory allocation|unable to allocate|OutOfMemory|cache resources exhausted|bad_alloc|malloc|security limit", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex("out of memory|insufficient memory|memory allocation|unable to allocate|OutOfMemory|cache resources " +
+        "exhausted|bad_alloc|malloc|security limit", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
     private static partial Regex ShortOfMemory();
 }

@@ -11,7 +11,8 @@ public static class ColourConversion
     /// <summary>Whether there is nothing to convert: sRGB or its greys in 8 bits, and no profile that says otherwise.</summary>
     /// <param name="image">Any picture.</param>
     public static bool IsPlain(Image image) =>
-        image is { Format: Enums.BandFormat.Uchar, Interpretation: Enums.Interpretation.Srgb or Enums.Interpretation.Bw } && !image.Contains(ProfileField);
+        image is { Format: Enums.BandFormat.Uchar, Interpretation: Enums.Interpretation.Srgb or Enums.Interpretation.Bw } &&
+            !image.Contains(ProfileField);
 
     /// <summary>Converts. Greyscale stays one channel; transparency stays.</summary>
     /// <param name="image">Any colour model and depth.</param>
@@ -32,7 +33,9 @@ public static class ColourConversion
     /// </summary>
     /// <param name="image">Any picture; its pixels are not looked at.</param>
     public static Image WithoutSrgbProfile(Image image) =>
-        image.Interpretation is not Enums.Interpretation.Cmyk && image.Contains(ProfileField) && IsSrgb(image) ? WithoutProfile(image) : image.Copy();
+        image.Interpretation is not Enums.Interpretation.Cmyk && image.Contains(ProfileField) && IsSrgb(image)
+            ? WithoutProfile(image)
+            : image.Copy();
 
     /// <summary>A picture with the profile of another, where that has one.</summary>
     /// <param name="image">Any picture.</param>
@@ -50,7 +53,9 @@ public static class ColourConversion
         // Relative colorimetric with black point compensation: in-gamut colours stay where they are, shadows keep their steps.
         try
         {
-            return image.IccTransform("srgb", embedded: true, inputProfile: fallbackProfile, intent: Enums.Intent.Relative, blackPointCompensation: true, depth: 8);
+            return image.IccTransform(
+                "srgb", embedded: true, inputProfile: fallbackProfile, intent: Enums.Intent.Relative, blackPointCompensation: true,
+                depth: 8);
         }
         catch (VipsException) when (fallbackProfile == "srgb")
         {

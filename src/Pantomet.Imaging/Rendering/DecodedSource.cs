@@ -150,7 +150,8 @@ public sealed class DecodedSource : IDisposable
         using var drawn = options.Draw(File.Path, scale);
         var x = Math.Clamp((int)Math.Round(crop.X * scale), 0, Math.Max(0, drawn.Width - across.Width));
         var y = Math.Clamp((int)Math.Round(crop.Y * scale), 0, Math.Max(0, drawn.Height - across.Height));
-        using var cut = RotatedCrop.From(drawn, new PixelRect(x, y, Math.Min(across.Width, drawn.Width - x), Math.Min(across.Height, drawn.Height - y)), turn);
+        using var cut = RotatedCrop.From(
+            drawn, new PixelRect(x, y, Math.Min(across.Width, drawn.Width - x), Math.Min(across.Height, drawn.Height - y)), turn);
         return cut.Embed(0, 0, size.Width, size.Height, extend: Enums.Extend.Copy);
     }
 

@@ -50,7 +50,8 @@ internal static class RotatedCrop
         var down = (int)Math.Ceiling(((area.Width * sine) + (area.Height * cosine)) / 2) + Reach;
         var (x, y) = ((int)area.Centre.X, (int)area.Centre.Y);
         var (left, top) = (Math.Max(0, x - across), Math.Max(0, y - down));
-        return new PixelRect(left, top, Math.Min(turned.Size.Width, x + across + 1) - left, Math.Min(turned.Size.Height, y + down + 1) - top);
+        return new PixelRect(
+            left, top, Math.Min(turned.Size.Width, x + across + 1) - left, Math.Min(turned.Size.Height, y + down + 1) - top);
     }
 
     // Rotated about the crop's own centre at full resolution, so that reducing it afterwards is the same step as for any other crop.

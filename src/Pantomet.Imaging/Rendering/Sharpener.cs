@@ -26,7 +26,8 @@ public static class Sharpener
     /// <param name="amount">How much is wanted.</param>
     public static bool Changes(Image image, double reduction, Sharpening amount) =>
         amount != Sharpening.Off && reduction > 1.02 && Math.Min(image.Width, image.Height) >= 3 &&
-        image.Interpretation is Enums.Interpretation.Srgb or Enums.Interpretation.Bw or Enums.Interpretation.Rgb16 or Enums.Interpretation.Grey16;
+        image.Interpretation is Enums.Interpretation.Srgb or Enums.Interpretation.Bw or Enums.Interpretation.Rgb16 or
+            Enums.Interpretation.Grey16;
 
     /// <summary>Sharpens; a picture that was not reduced stays as it is.</summary>
     /// <param name="image">Reduced pixels in RGB or grey.</param>

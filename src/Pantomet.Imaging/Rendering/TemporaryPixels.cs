@@ -11,7 +11,8 @@ internal sealed class TemporaryPixels(string folder) : IDisposable
     private const int RowsAtOnce = 256;
 
     private readonly FileStream file = new(
-        Path.Combine(folder, $"{Guid.NewGuid():N}.pixels"), FileMode.CreateNew, FileAccess.ReadWrite, FileShare.None, 1 << 20, FileOptions.DeleteOnClose);
+        Path.Combine(folder, $"{Guid.NewGuid():N}.pixels"), FileMode.CreateNew, FileAccess.ReadWrite, FileShare.None, 1 << 20,
+        FileOptions.DeleteOnClose);
 
     private Image? like;
     private int height;

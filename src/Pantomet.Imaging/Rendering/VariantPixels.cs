@@ -68,7 +68,8 @@ public static class VariantPixels
     }
 
     private static bool NeedsColour(Image image, BackgroundColour? background) =>
-        image.Interpretation == Enums.Interpretation.Bw && background is { } colour && (colour.Red != colour.Green || colour.Green != colour.Blue);
+        image.Interpretation == Enums.Interpretation.Bw && background is { } colour &&
+            (colour.Red != colour.Green || colour.Green != colour.Blue);
 
     private static double[] Background(BackgroundColour? background, Image image, int bands)
     {

@@ -15,7 +15,9 @@ public sealed class ScoredPicture(Image before, Fineness fineness) : IDisposable
 
     private readonly double[]?[] grounds = before.HasAlpha() ? [Black, White] : [null];
     private readonly Lazy<IReadOnlyList<ColourPlanes>> planes = new(() =>
-        before.HasAlpha() ? [PictureScore.Planes(before, fineness, Black), PictureScore.Planes(before, fineness, White)] : [PictureScore.Planes(before, fineness)]);
+        before.HasAlpha()
+            ? [PictureScore.Planes(before, fineness, Black), PictureScore.Planes(before, fineness, White)]
+            : [PictureScore.Planes(before, fineness)]);
 
     /// <summary>Decodes a file and compares.</summary>
     /// <param name="file">An encoded file of the same size.</param>

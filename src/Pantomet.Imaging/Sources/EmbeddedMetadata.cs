@@ -22,11 +22,18 @@ public sealed record EmbeddedMetadata(RightsFields Rights, string Description, s
     /// <param name="file">The file, since TIFF keeps some fields outside any block, and libvips does not look into GIF.</param>
     public static EmbeddedMetadata Of(Image image, SourceFile file)
     {
-        IReadOnlyList<Directory> exif = [.. Block(image, "exif-data", ExifFields.Of) ?? [], .. file.Format == PictureFormat.Tiff ? Try(() => ExifFields.OfTiff(file.Path)) ?? [] : []];
-        var xmp = file.Format == PictureFormat.Gif ? Try(() => GifXmpReader.Packet(file.Path) is { } packet ? XmpFields.Of(packet) : null) : Block(image, "xmp-data", XmpFields.Of);
+        IReadOnlyList<Directory> exif =
+            [.. Block(image, "exif-data", ExifFields.Of) ??
+                [], .. file.Format == PictureFormat.Tiff ? Try(() => ExifFields.OfTiff(file.Path)) ?? [] : []];
+        var xmp = file.Format == PictureFormat.Gif
+            ? Try(() => GifXmpReader.Packet(file.Path) is { } packet ? XmpFields.Of(packet) : null)
+            : Block(image, "xmp-data", XmpFields.Of);
         var iptc = Block(image, "iptc-data", IptcFields.Of);
 
-        string? Ifd0(int tag) => Clean(Try(() => exif.OfType<ExifIfd0Directory>().Select(directory => directory.GetDescription(tag)).FirstOrDefault(text => text is not null)));
+        string? Ifd0(int tag) =>
+            Clean(Try(
+                () => exif.OfType<ExifIfd0Directory>().Select(directory => directory.GetDescription(tag))
+                    .FirstOrDefault(text => text is not null)));
         string? Text(string nameSpace, string name) => Clean(Try(() => xmp?.Text(nameSpace, name)));
         string? First(string nameSpace, string name) => Clean(Try(() => xmp?.First(nameSpace, name)));
         string? Iptc(int tag) => Clean(Try(() => iptc?.GetDescription(tag)));
@@ -37,8 +44,11 @@ public sealed record EmbeddedMetadata(RightsFields Rights, string Description, s
             Text(XmpConstants.NsPhotoshop, "Credit") ?? Iptc(IptcDirectory.TagCredit),
             First(XmpConstants.NsXmpRights, "UsageTerms"),
             Text(XmpConstants.NsXmpRights, "WebStatement"));
-        var camera = new[] { Ifd0(ExifDirectoryBase.TagMake) ?? Text(XmpConstants.NsTiff, "Make"), Ifd0(ExifDirectoryBase.TagModel) ?? Text(XmpConstants.NsTiff, "Model") };
-        var hasPlace = exif.OfType<GpsDirectory>().Any(gps => gps.ContainsTag(GpsDirectory.TagLatitude) || gps.ContainsTag(GpsDirectory.TagDestLatitude))
+        var camera =
+            new[] { Ifd0(ExifDirectoryBase.TagMake) ?? Text(XmpConstants.NsTiff, "Make"), Ifd0(ExifDirectoryBase.TagModel) ??
+                Text(XmpConstants.NsTiff, "Model") };
+        var hasPlace = exif.OfType<GpsDirectory>()
+            .Any(gps => gps.ContainsTag(GpsDirectory.TagLatitude) || gps.ContainsTag(GpsDirectory.TagDestLatitude))
             || xmp?.HasPlace == true || Iptc(IptcDirectory.TagCity) is not null || Iptc(IptcDirectory.TagSubLocation) is not null;
         return new EmbeddedMetadata(
             rights,
@@ -72,7 +82,9 @@ public sealed record EmbeddedMetadata(RightsFields Rights, string Description, s
         if (trimmed is not { Length: > 0 })
             return null;
         // A cut between the halves of a surrogate pair would leave a broken character.
-        var kept = trimmed.Length <= mostCharacters ? trimmed.Length : char.IsHighSurrogate(trimmed[mostCharacters - 1]) ? mostCharacters - 1 : mostCharacters;
+        var kept = trimmed.Length <= mostCharacters ? trimmed.Length : char.IsHighSurrogate(trimmed[mostCharacters - 1])
+            ? mostCharacters - 1
+            : mostCharacters;
         return trimmed[..kept];
     }
 

@@ -44,6 +44,7 @@ internal static class ExifFields
 
         public override bool HasFollowerIfd() => false;
 
-        public override bool CustomProcessTag(int tagOffset, ICollection<int> processedIfdOffsets, IndexedReader reader, int tagId, int byteCount) => false;
+        public override bool CustomProcessTag(
+            int tagOffset, ICollection<int> processedIfdOffsets, IndexedReader reader, int tagId, int byteCount) => false;
     }
 }

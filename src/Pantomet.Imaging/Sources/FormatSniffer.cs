@@ -16,7 +16,11 @@ public static class FormatSniffer
     {
         if (start.IsEmpty)
             throw new UnreadableException("empty-file", "The file is empty: 0 bytes. Copy it again from where it came.");
-        return Known(start) ?? throw new UnreadableException("not-a-picture", $"This is {Guess(start)}, not a picture that Pantomet reads. Send a JPEG, PNG, WebP, AVIF, GIF, TIFF, SVG, HEIC, PSD, BMP or JPEG XL file.");
+        return Known(start) ??
+            throw new UnreadableException(
+                "not-a-picture",
+                $"This is {Guess(start)}, not a picture that Pantomet reads. Send a JPEG, PNG, WebP, AVIF, GIF, TIFF, SVG, HEIC, PSD, " +
+                $"BMP or JPEG XL file.");
     }
 
     private static PictureFormat? Known(ReadOnlySpan<byte> start)
@@ -29,7 +33,8 @@ public static class FormatSniffer
             return PictureFormat.Gif;
         if (start.Length >= 12 && start.StartsWith("RIFF"u8) && start[8..].StartsWith("WEBP"u8))
             return PictureFormat.WebP;
-        if (Begins(start, 0x49, 0x49, 42, 0) || Begins(start, 0x4D, 0x4D, 0, 42) || Begins(start, 0x49, 0x49, 43, 0) || Begins(start, 0x4D, 0x4D, 0, 43))
+        if (Begins(start, 0x49, 0x49, 42, 0) || Begins(start, 0x4D, 0x4D, 0, 42) || Begins(start, 0x49, 0x49, 43, 0) ||
+            Begins(start, 0x4D, 0x4D, 0, 43))
             return PictureFormat.Tiff;
         if (HasBrand(start, "avif") || HasBrand(start, "avis"))
             return PictureFormat.Avif;
@@ -66,7 +71,8 @@ public static class FormatSniffer
 
     // Two letters are a word as well; the header's length that follows is one of the few that there are.
     private static bool IsBmp(ReadOnlySpan<byte> start) =>
-        start.Length >= 18 && start.StartsWith("BM"u8) && System.Buffers.Binary.BinaryPrimitives.ReadUInt32LittleEndian(start[14..]) is 12 or 40 or 52 or 56 or 64 or 108 or 124;
+        start.Length >= 18 && start.StartsWith("BM"u8) &&
+            System.Buffers.Binary.BinaryPrimitives.ReadUInt32LittleEndian(start[14..]) is 12 or 40 or 52 or 56 or 64 or 108 or 124;
 
     private static bool LooksLikeSvg(ReadOnlySpan<byte> start)
     {

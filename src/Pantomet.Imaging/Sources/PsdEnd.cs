@@ -22,7 +22,8 @@ internal static class PsdEnd
             return false;
         var channels = BinaryPrimitives.ReadUInt16BigEndian(header[12..]);
         var rows = (long)channels * BinaryPrimitives.ReadUInt32BigEndian(header[14..]);
-        var rowBytes = ((long)BinaryPrimitives.ReadUInt32BigEndian(header[18..]) * BinaryPrimitives.ReadUInt16BigEndian(header[22..]) + 7) / 8;
+        var rowBytes =
+            ((long)BinaryPrimitives.ReadUInt32BigEndian(header[18..]) * BinaryPrimitives.ReadUInt16BigEndian(header[22..]) + 7) / 8;
         Span<byte> number = stackalloc byte[4];
         for (var section = 0; section < SectionsBeforePicture; section++)
         {

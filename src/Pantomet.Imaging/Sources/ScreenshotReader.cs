@@ -16,7 +16,9 @@ public static class ScreenshotReader
     {
         var file = SourceFile.Open(path);
         if (file.Format.NeedsWorkingPicture())
-            throw new UnreadableException("not-a-screenshot", $"A {file.Format.DisplayName()} file is not read as a screenshot. Save it as PNG or JPEG and send that.");
+            throw new UnreadableException(
+                "not-a-screenshot",
+                $"A {file.Format.DisplayName()} file is not read as a screenshot. Save it as PNG or JPEG and send that.");
         try
         {
             using var image = file.Load();

@@ -62,7 +62,8 @@ public sealed class SourceFile
             PictureFormat.Avif => Image.Heifload(Path, access: access, failOn: fail),
             PictureFormat.Gif => Image.Gifload(Path, access: access, failOn: fail),
             PictureFormat.Tiff => Image.Tiffload(Path, access: access, failOn: fail),
-            _ when Format.NeedsWorkingPicture() => throw new InvalidOperationException($"{Format.DisplayName()} is read through its working picture."),
+            _ when Format.NeedsWorkingPicture() => throw new InvalidOperationException(
+                $"{Format.DisplayName()} is read through its working picture."),
             _ => Image.Svgload(Path, scale: scale, access: access, failOn: fail),
         };
     }

@@ -12,7 +12,8 @@ namespace Pantomet.Imaging.Sources;
 /// <param name="Previews">Upright sRGB previews by their width, the largest first.</param>
 /// <param name="Proposal">What stands out in it.</param>
 /// <param name="HasWorkingPicture">Whether a working picture was written, since the usual decoder does not read the format.</param>
-public sealed record ProbedSource(SourceFacts Facts, IReadOnlyDictionary<int, Preview> Previews, SubjectProposal Proposal, bool HasWorkingPicture = false);
+public sealed record ProbedSource(
+    SourceFacts Facts, IReadOnlyDictionary<int, Preview> Previews, SubjectProposal Proposal, bool HasWorkingPicture = false);
 
 /// <summary>Finds out what a file is, reading every pixel once so that a damaged file is found now and not in a run.</summary>
 public static class SourceProbe
@@ -55,7 +56,9 @@ public static class SourceProbe
     /// <param name="format">Of the file; null where that is not known.</param>
     /// <param name="problem">What the decoder says.</param>
     internal static UnreadableException Damaged(PictureFormat? format, Exception problem) =>
-        new("damaged", $"The {(format is { } known ? $"{known.DisplayName()} " : "")}file is damaged or ends too early, so the picture is not whole. Copy it again from where it came.", problem);
+        new("damaged",
+            $"The {(format is { } known ? $"{known.DisplayName()} " : "")}file is damaged or ends too early, so the picture is not " +
+            $"whole. Copy it again from where it came.", problem);
 
     /// <summary>Probes a file that the usual decoder reads.</summary>
     /// <param name="file">Recognised.</param>
@@ -71,7 +74,9 @@ public static class SourceProbe
             Bound(size, mostPixels, frames, image.Bands * HeldPixels.BytesPerSample(image), file.Format != PictureFormat.Tiff);
             var metadata = EmbeddedMetadata.Of(image, file);
             var colour = ColourOf(image);
-            var bits = image.Format is Enums.BandFormat.Uchar or Enums.BandFormat.Char ? 8 : image.Format is Enums.BandFormat.Ushort or Enums.BandFormat.Short ? 16 : 32;
+            var bits = image.Format is Enums.BandFormat.Uchar or Enums.BandFormat.Char
+                ? 8
+                : image.Format is Enums.BandFormat.Ushort or Enums.BandFormat.Short ? 16 : 32;
             var hasAlpha = image.HasAlpha();
             var orientation = SourceFile.Orientation(image);
 

@@ -21,7 +21,8 @@ public static class SubjectFinder
             return SubjectSearch.In(LabPlane.FromSrgb(small.Width, small.Height, small.WriteToMemory<byte>(), []), picture);
         using var alpha = srgb.ExtractBand(srgb.Bands - 1);
         using var smallAlpha = Reduced(alpha, scale);
-        return SubjectSearch.In(LabPlane.FromSrgb(small.Width, small.Height, small.WriteToMemory<byte>(), smallAlpha.WriteToMemory<byte>()), picture);
+        return SubjectSearch.In(
+            LabPlane.FromSrgb(small.Width, small.Height, small.WriteToMemory<byte>(), smallAlpha.WriteToMemory<byte>()), picture);
     }
 
     private static Image Reduced(Image image, double scale)

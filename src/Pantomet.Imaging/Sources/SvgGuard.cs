@@ -47,18 +47,22 @@ public static partial class SvgGuard
         }
         catch (XmlException problem)
         {
-            throw problem.Message.Contains("MaxCharactersFromEntities", StringComparison.Ordinal) || problem.Message.Contains("entity", StringComparison.OrdinalIgnoreCase)
+            throw problem.Message.Contains("MaxCharactersFromEntities", StringComparison.Ordinal) ||
+                problem.Message.Contains("entity", StringComparison.OrdinalIgnoreCase)
                 ? Entities(problem)
-                : new UnreadableException("svg-broken", $"The SVG is not well-formed XML (line {problem.LineNumber}). Export it again.", problem);
+                : new UnreadableException(
+                    "svg-broken", $"The SVG is not well-formed XML (line {problem.LineNumber}). Export it again.", problem);
         }
     }
 
     private static void CheckElement(XmlReader reader, bool isRoot)
     {
         if (isRoot && (reader.LocalName != "svg" || reader.NamespaceURI is not (Namespace or "")))
-            throw new UnreadableException("not-a-picture", "This is an XML document, not an SVG picture. Send a JPEG, PNG, WebP, AVIF, GIF, TIFF or SVG file.");
+            throw new UnreadableException(
+                "not-a-picture", "This is an XML document, not an SVG picture. Send a JPEG, PNG, WebP, AVIF, GIF, TIFF or SVG file.");
         if (reader.Depth > DeepestElement)
-            throw new UnreadableException("svg-too-deep", $"The SVG nests its elements more than {DeepestElement} deep. Simplify it, or send it as PNG.");
+            throw new UnreadableException(
+                "svg-too-deep", $"The SVG nests its elements more than {DeepestElement} deep. Simplify it, or send it as PNG.");
         for (var more = reader.MoveToFirstAttribute(); more; more = reader.MoveToNextAttribute())
         {
             if (reader.LocalName is "href" or "src" or "data")
@@ -96,12 +100,14 @@ public static partial class SvgGuard
 
     private static UnreadableException External(string target) => new(
         "svg-external",
-        $"The SVG refers to something outside itself ({(target.Length > 60 ? target[..60] + "…" : target)}). Nothing is ever fetched for a picture. Embed it in the SVG, then send it again.");
+        $"The SVG refers to something outside itself ({(target.Length > 60 ? target[..60] + "…" : target)}). Nothing is ever fetched for " +
+        $"a picture. Embed it in the SVG, then send it again.");
 
     private static UnreadableException Entities(Exception? cause = null) => new(
         "svg-entities", "The SVG declares entities of its own, which can expand without end. Export it as plain SVG.", cause);
 
-    [GeneratedRegex("""\\(?:(?<code>[0-9a-f]{1,6})[ \t\r\n\f]?|(?<letter>.))""", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant | RegexOptions.Singleline)]
+    [GeneratedRegex("""\\(?:(?<code>[0-9a-f]{1,6})[ \t\r\n\f]?|(?<letter>.))""",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant | RegexOptions.Singleline)]
     private static partial Regex Escape();
 
     [GeneratedRegex("""/\*.*?\*/""", RegexOptions.CultureInvariant | RegexOptions.Singleline)]

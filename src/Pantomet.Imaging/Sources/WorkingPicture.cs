@@ -22,7 +22,8 @@ public static class WorkingPicture
         try
         {
             var claimed = new MagickImageInfo(file.Path, settings);
-            SourceProbe.Bound(new PixelSize((int)Math.Min(claimed.Width, int.MaxValue), (int)Math.Min(claimed.Height, int.MaxValue)), mostPixels);
+            SourceProbe.Bound(
+                new PixelSize((int)Math.Min(claimed.Width, int.MaxValue), (int)Math.Min(claimed.Height, int.MaxValue)), mostPixels);
             if (file.Format == PictureFormat.Psd && !PsdEnd.IsThere(file.Path))
                 throw SourceProbe.Damaged(file.Format, new EndOfStreamException());
             using var image = new MagickImage(file.Path, settings);
@@ -59,7 +60,9 @@ public static class WorkingPicture
 
         // ISO/IEC 15948, colour types: a profile of three channels must not meet one channel of grey, nor the other way round.
         var isGrey = image.ColorSpace == ColorSpace.Gray;
-        image.Settings.SetDefine(MagickFormat.Png, "color-type", (isGrey, image.HasAlpha) switch { (true, false) => "0", (true, true) => "4", (false, false) => "2", _ => "6" });
+        image.Settings.SetDefine(
+            MagickFormat.Png, "color-type",
+            (isGrey, image.HasAlpha) switch { (true, false) => "0", (true, true) => "4", (false, false) => "2", _ => "6" });
         image.Settings.SetDefine(MagickFormat.Png, "bit-depth", "8");
         image.Settings.SetDefine(MagickFormat.Png, "compression-level", "1");
         // The time of day would make other bytes of the same picture.

@@ -19,7 +19,8 @@ internal sealed class XmpFields
 
     private static readonly (string Namespace, string Name)[] Places =
     [
-        (XmpConstants.NsExif, "GPSLatitude"), (XmpConstants.NsExif, "GPSLongitude"), (XmpConstants.NsExif, "GPSDestLatitude"), (XmpConstants.NsExif, "GPSDestLongitude"),
+        (XmpConstants.NsExif, "GPSLatitude"), (XmpConstants.NsExif, "GPSLongitude"), (XmpConstants.NsExif, "GPSDestLatitude"),
+            (XmpConstants.NsExif, "GPSDestLongitude"),
         (Core, "Location"), (Extension, "LocationCreated"),
     ];
 
@@ -56,7 +57,8 @@ internal sealed class XmpFields
 
     private static bool IsFlat(byte[] packet)
     {
-        using var reader = XmlReader.Create(new MemoryStream(packet), new XmlReaderSettings { DtdProcessing = DtdProcessing.Prohibit, XmlResolver = null });
+        using var reader = XmlReader.Create(
+            new MemoryStream(packet), new XmlReaderSettings { DtdProcessing = DtdProcessing.Prohibit, XmlResolver = null });
         while (reader.Read())
         {
             if (reader.Depth > MaxLevels)

@@ -15,7 +15,8 @@ namespace Pantomet.Server.Board;
 /// <param name="Bytes">What the files of all rows and columns weigh together.</param>
 /// <param name="Groups">Every group that a source is in.</param>
 internal sealed record BoardAnswer(
-    IReadOnlyList<BoardColumn> Slots, IReadOnlyList<BoardRow> Rows, int Total, IReadOnlyDictionary<PairingState, int> States, long Bytes, IReadOnlyList<string> Groups);
+    IReadOnlyList<BoardColumn> Slots, IReadOnlyList<BoardRow> Rows, int Total, IReadOnlyDictionary<PairingState, int> States, long Bytes,
+    IReadOnlyList<string> Groups);
 
 /// <summary>A column.</summary>
 /// <param name="Slot">The slot's id.</param>
@@ -51,9 +52,13 @@ internal sealed record BoardCell(PairingState State, int Done, int Files, long B
     /// <param name="failed">Why a file could not be made; null where none failed.</param>
     public static BoardCell Of(Slot slot, PairingStatus standing, SlotPlan plan, Finding? failed)
     {
-        var worst = failed ?? plan.Findings.Where(finding => finding.Severity != Severity.Note).OrderByDescending(finding => finding.Severity == Severity.Stop).FirstOrDefault();
+        var worst = failed ??
+            plan.Findings.Where(finding => finding.Severity != Severity.Note)
+                .OrderByDescending(finding => finding.Severity == Severity.Stop).FirstOrDefault();
         var shown = plan.Places.FirstOrDefault(place => place.Part.Shape == slot.Shape) ?? plan.Places[0];
-        return new BoardCell(standing.State, standing.Done, plan.Variants.Count, standing.Bytes, plan.Places.Any(place => place.Crop.IsByHand), worst, BoardPlace.Of(shown));
+        return new BoardCell(
+            standing.State, standing.Done, plan.Variants.Count, standing.Bytes, plan.Places.Any(place => place.Crop.IsByHand), worst,
+            BoardPlace.Of(shown));
     }
 }
 

@@ -28,7 +28,8 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
     /// <param name="destination">Its id; null for all.</param>
     /// <param name="cancel">The asker is gone.</param>
     public async Task<IReadOnlyList<PlacedColumn>> ColumnsAsync(string? destination, CancellationToken cancel) =>
-        [.. from one in await catalogue.VersionedAsync(cancel) where destination is null || one.Destination.Id == destination from slot in one.Destination.Slots select new PlacedColumn(slot, one.Version)];
+        [.. from one in await catalogue.VersionedAsync(cancel) where destination is null || one.Destination.Id == destination
+            from slot in one.Destination.Slots select new PlacedColumn(slot, one.Version)];
 
     /// <summary>The cells of some rows, a list for each.</summary>
     /// <param name="rows">The rows; of most of them nothing more is read.</param>
@@ -43,16 +44,22 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
         {
             await FollowAsync(database, cancel);
             var same = known.Of(columns);
-            bool IsSame(RowStamp row) => same.TryGetValue(row.Id, out var before) && before.Revision == row.Revision && before.Newest == newestOfSource.GetValueOrDefault(row.Id);
+            bool IsSame(RowStamp row) =>
+                same.TryGetValue(row.Id, out var before) && before.Revision == row.Revision &&
+                    before.Newest == newestOfSource.GetValueOrDefault(row.Id);
             var changed = rows.Where(row => !IsSame(row)).ToList();
-            foreach (var some in changed.Where(row => columns.Any(column => !Holds(row.Id, row.Revision, column))).Select(row => row.Id).Chunk(SourcesAtOnce))
-                await WorkOutAsync(database, await database.Sources.AsNoTracking().Where(source => some.Contains(source.Id)).ToListAsync(cancel), columns, cancel);
+            foreach (var some in changed.Where(row => columns.Any(column => !Holds(row.Id, row.Revision, column))).Select(row => row.Id)
+                .Chunk(SourcesAtOnce))
+                await WorkOutAsync(
+                    database, await database.Sources.AsNoTracking().Where(source => some.Contains(source.Id)).ToListAsync(cancel), columns,
+                    cancel);
             foreach (var row in changed.Where(row => columns.All(column => cells.ContainsKey((row.Id, column.Slot.Id)))))
                 same[row.Id] = new KnownRows.Row(row.Revision, newestOfSource.GetValueOrDefault(row.Id), Given(row.Id, columns));
             var running = await RunningAsync(database, cancel);
             var inHand = running.Select(pairing => pairing.Item1).ToHashSet();
             // Whose source was taken away for good meanwhile: nothing is known of it any more.
-            RowCells Known(RowStamp row) => same.TryGetValue(row.Id, out var known) ? known.Given : new RowCells([.. columns.Select(_ => BoardCell.Nothing)], []);
+            RowCells Known(RowStamp row) =>
+                same.TryGetValue(row.Id, out var known) ? known.Given : new RowCells([.. columns.Select(_ => BoardCell.Nothing)], []);
             return [.. rows.Select(row => inHand.Contains(row.Id) ? Shown(Known(row), row.Id, columns, running) : Known(row))];
         }
         finally
@@ -78,19 +85,25 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
     private RowCells Given(string source, IReadOnlyList<PlacedColumn> columns)
     {
         var found = columns.Select(column => cells[(source, column.Slot.Id)]).ToList();
-        return new RowCells([.. found.Select(known => known.Cell)], [.. found.SelectMany((known, column) => known.Tries.Select(last => new TriedFile(column, last)))]);
+        return new RowCells(
+            [.. found.Select(known => known.Cell)],
+            [.. found.SelectMany((known, column) => known.Tries.Select(last => new TriedFile(column, last)))]);
     }
 
-    private static RowCells Shown(RowCells row, string source, IReadOnlyList<PlacedColumn> columns, HashSet<(string, string)> running) => row with
-    {
-        Cells = [.. row.Cells.Zip(columns, (cell, column) =>
-            running.Contains((source, column.Slot.Id)) && cell.State != PairingState.LeftOut ? cell with { State = PairingState.Running } : cell)],
-    };
+    private static RowCells Shown(RowCells row, string source, IReadOnlyList<PlacedColumn> columns, HashSet<(string, string)> running) =>
+        row with
+        {
+            Cells = [.. row.Cells.Zip(columns, (cell, column) =>
+                running.Contains((source, column.Slot.Id)) && cell.State != PairingState.LeftOut
+                    ? cell with { State = PairingState.Running }
+                    : cell)],
+        };
 
     // Variants are only ever added, so that what is new is behind what was seen last.
     private async Task FollowAsync(PantometDb database, CancellationToken cancel)
     {
-        var added = database.Variants.Where(row => row.Sequence > newestOfAll).OrderBy(row => row.Sequence).Select(row => new { row.Sequence, row.SourceId, row.SlotId }).AsAsyncEnumerable();
+        var added = database.Variants.Where(row => row.Sequence > newestOfAll).OrderBy(row => row.Sequence)
+            .Select(row => new { row.Sequence, row.SourceId, row.SlotId }).AsAsyncEnumerable();
         await foreach (var row in added.WithCancellation(cancel))
             newest[(row.SourceId, row.SlotId)] = newestOfSource[row.SourceId] = newestOfAll = row.Sequence;
     }
@@ -98,7 +111,8 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
     private bool Holds(string source, long revision, PlacedColumn column)
     {
         var key = (source, column.Slot.Id);
-        return cells.TryGetValue(key, out var known) && known.Revision == revision && known.Version == column.Version && known.Newest == newest.GetValueOrDefault(key);
+        return cells.TryGetValue(key, out var known) && known.Revision == revision && known.Version == column.Version &&
+            known.Newest == newest.GetValueOrDefault(key);
     }
 
     private async Task WorkOutAsync(
@@ -106,30 +120,50 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
     {
         var ids = sources.Select(source => source.Id).Where(id => columns.Any(column => newest.ContainsKey((id, column.Slot.Id)))).ToList();
         var rows = await database.Variants.AsNoTracking().Where(row => ids.Contains(row.SourceId)).OrderBy(row => row.Sequence)
-            .Select(row => new { row.SourceId, row.SlotId, row.Recipe, row.State, Bytes = row.File == null ? 0 : row.File.Bytes, row.Sequence, row.File!.Points }).ToListAsync(cancel);
-        var blocked = (await database.Variants.AsNoTracking().Where(row => ids.Contains(row.SourceId) && row.State == VariantState.Blocked).OrderBy(row => row.Sequence)
-            .Select(row => new { row.SourceId, row.SlotId, row.Findings }).ToListAsync(cancel)).ToLookup(row => (row.SourceId, row.SlotId), row => row.Findings);
+            .Select(row =>
+                new
+                {
+                    row.SourceId,
+                    row.SlotId,
+                    row.Recipe,
+                    row.State,
+                    Bytes = row.File == null ? 0 : row.File.Bytes,
+                    row.Sequence,
+                    row.File!.Points
+                }).ToListAsync(cancel);
+        var blocked =
+            (await database.Variants.AsNoTracking().Where(row => ids.Contains(row.SourceId) && row.State == VariantState.Blocked)
+                .OrderBy(row => row.Sequence)
+                .Select(row => new { row.SourceId, row.SlotId, row.Findings }).ToListAsync(cancel))
+                .ToLookup(row => (row.SourceId, row.SlotId), row => row.Findings);
         var made = rows.GroupBy(row => (row.SourceId, row.SlotId)).ToDictionary(
             group => group.Key,
-            group => group.GroupBy(row => row.Recipe).ToDictionary(tries => tries.Key, tries => tries.Select(row => new LastResult(row.State, row.Bytes, row.Sequence, row.Points)).Last()));
+            group => group.GroupBy(row => row.Recipe)
+                .ToDictionary(
+                    tries => tries.Key,
+                    tries => tries.Select(row => new LastResult(row.State, row.Bytes, row.Sequence, row.Points)).Last()));
         var nothing = new Dictionary<string, LastResult>();
-        var worked = sources.AsParallel().WithCancellation(cancel).SelectMany(source => columns.Where(column => !Holds(source.Id, source.Revision, column)).Select(column =>
-        {
-            var key = (source.Id, column.Slot.Id);
-            var pairing = new Pairing(source, column.Slot);
-            var plan = pairing.Plan();
-            var standing = PairingStatus.Of(pairing, plan, made.GetValueOrDefault(key, nothing), isRunning: false);
-            var failed = standing.State == PairingState.Blocked && plan.CanBeFed
-                ? blocked[key].LastOrDefault()?.FirstOrDefault(finding => finding.Severity == Severity.Stop)
-                : null;
-            return (key, Known: new Known(source.Revision, column.Version, newest.GetValueOrDefault(key), BoardCell.Of(column.Slot, standing, plan, failed), standing.Results));
-        })).ToList();
+        var worked = sources.AsParallel().WithCancellation(cancel)
+            .SelectMany(source => columns.Where(column => !Holds(source.Id, source.Revision, column)).Select(column =>
+            {
+                var key = (source.Id, column.Slot.Id);
+                var pairing = new Pairing(source, column.Slot);
+                var plan = pairing.Plan();
+                var standing = PairingStatus.Of(pairing, plan, made.GetValueOrDefault(key, nothing), isRunning: false);
+                var failed = standing.State == PairingState.Blocked && plan.CanBeFed
+                    ? blocked[key].LastOrDefault()?.FirstOrDefault(finding => finding.Severity == Severity.Stop)
+                    : null;
+                return (key, Known: new Known(
+                    source.Revision, column.Version, newest.GetValueOrDefault(key), BoardCell.Of(column.Slot, standing, plan, failed),
+                    standing.Results));
+            })).ToList();
         foreach (var (key, known) in worked)
             cells[key] = known;
     }
 
     private static async Task<HashSet<(string, string)>> RunningAsync(PantometDb database, CancellationToken cancel) =>
-        [.. (await database.Pairings.Where(row => row.State == QueueState.Queued || row.State == QueueState.Running).Select(row => new { row.SourceId, row.SlotId }).ToListAsync(cancel)).Select(row => (row.SourceId, row.SlotId))];
+        [.. (await database.Pairings.Where(row => row.State == QueueState.Queued || row.State == QueueState.Running)
+            .Select(row => new { row.SourceId, row.SlotId }).ToListAsync(cancel)).Select(row => (row.SourceId, row.SlotId))];
 
     private sealed record Known(long Revision, string Version, long Newest, BoardCell Cell, IReadOnlyList<LastResult> Tries);
 }

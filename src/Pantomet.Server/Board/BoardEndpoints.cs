@@ -22,7 +22,8 @@ internal static class BoardEndpoints
     }
 
     private static async Task<Results<Ok<BoardAnswer>, ProblemHttpResult>> GetAsync(
-        [AsParameters] BoardFilter filter, PantometDb database, BoardRows all, BoardCells cells, int? offset, int? limit, CancellationToken cancel)
+        [AsParameters] BoardFilter filter, PantometDb database, BoardRows all, BoardCells cells, int? offset, int? limit,
+        CancellationToken cancel)
     {
         if (Unreadable(filter) is { } problem)
             return problem;
@@ -52,7 +53,8 @@ internal static class BoardEndpoints
         var page = shown.Skip(Math.Max(0, offset ?? 0)).Take(Math.Clamp(limit ?? DefaultRows, 1, MaxRows)).ToList();
         var ids = page.Select(row => row.Id).ToList();
         var sources = await database.Sources.AsNoTracking().Where(row => ids.Contains(row.Id)).ToDictionaryAsync(row => row.Id, cancel);
-        var groups = await database.Sources.Where(row => row.DeletedAt == null && row.Group != "").Select(row => row.Group).Distinct().OrderBy(group => group).ToListAsync(cancel);
+        var groups = await database.Sources.Where(row => row.DeletedAt == null && row.Group != "").Select(row => row.Group).Distinct()
+            .OrderBy(group => group).ToListAsync(cancel);
         return TypedResults.Ok(new BoardAnswer(
             [.. columns.Select((column, at) => new BoardColumn(column.Slot.Id, settled[at], blocked[at]))],
             [.. page.Where(row => sources.ContainsKey(row.Id)).Select(row => RowOf(sources[row.Id], row.Cells))],
@@ -80,10 +82,17 @@ internal static class BoardEndpoints
         if (Unreadable(filter) is { } problem)
             return problem;
         var (columns, rows) = await RowsAsync(filter, database, all, cells, cancel);
-        var due = rows.SelectMany(row => row.Cells.Zip(columns).Where(cell => filter.Holds(cell.First) && cell.First is { State: PairingState.Open or PairingState.Stale }).Select(cell => (row.Id, cell.Second.Slot))).ToList();
+        var due = rows.SelectMany(
+            row => row.Cells.Zip(columns)
+                .Where(cell => filter.Holds(cell.First) && cell.First is { State: PairingState.Open or PairingState.Stale })
+                .Select(cell => (row.Id, cell.Second.Slot))).ToList();
         var ids = due.Select(cell => cell.Id).Distinct().ToList();
         var sources = await database.Sources.AsNoTracking().Where(row => ids.Contains(row.Id)).ToDictionaryAsync(row => row.Id, cancel);
-        return due.Count == 0 ? Problems.Invalid("state", "Nothing of what is shown is due: all of it is made, left out or stopped by a finding.") : RunEndpoints.Answer(await start.AsAsync([.. due.Where(cell => sources.ContainsKey(cell.Id)).Select(cell => new Pairing(sources[cell.Id], cell.Slot))], cancel));
+        return due.Count == 0
+            ? Problems.Invalid("state", "Nothing of what is shown is due: all of it is made, left out or stopped by a finding.")
+            : RunEndpoints.Answer(
+                await start.AsAsync(
+                    [.. due.Where(cell => sources.ContainsKey(cell.Id)).Select(cell => new Pairing(sources[cell.Id], cell.Slot))], cancel));
     }
 
     private static async Task<(IReadOnlyList<PlacedColumn> Columns, List<(string Id, BoardCell[] Cells)> Rows)> RowsAsync(
@@ -101,5 +110,7 @@ internal static class BoardEndpoints
         new(source.Id, source.Stem, source.Group, source.Facts.Size.Width, source.Facts.Size.Height, cells);
 
     private static ProblemHttpResult? Unreadable(BoardFilter filter) =>
-        filter.IsReadable ? null : Problems.Invalid("state", $"\"{filter.State}\" is not a state. There are open, done, stale, blocked, running and leftOut.");
+        filter.IsReadable
+            ? null
+            : Problems.Invalid("state", $"\"{filter.State}\" is not a state. There are open, done, stale, blocked, running and leftOut.");
 }

@@ -24,7 +24,8 @@ internal sealed record BoardFilter(
     [FromQuery(Name = "addedTo")] DateOnly? AddedTo = null)
 {
     /// <summary>The state; null for any.</summary>
-    public PairingState? Standing => Enum.TryParse<PairingState>(State, ignoreCase: true, out var state) && Enum.IsDefined(state) ? state : null;
+    public PairingState? Standing =>
+        Enum.TryParse<PairingState>(State, ignoreCase: true, out var state) && Enum.IsDefined(state) ? state : null;
 
     /// <summary>Whether the state is one that there is.</summary>
     public bool IsReadable => State is null || Standing is not null;
@@ -43,7 +44,10 @@ internal sealed record BoardFilter(
         foreach (var word in (Search ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries))
         {
             var pattern = LikePattern.Containing(word);
-            found = found.Where(row => EF.Functions.Like(row.Stem, pattern, LikePattern.Escape) || EF.Functions.Like(row.FileName, pattern, LikePattern.Escape) || EF.Functions.Like(row.AltText, pattern, LikePattern.Escape));
+            found = found.Where(
+                row => EF.Functions.Like(row.Stem, pattern, LikePattern.Escape) ||
+                    EF.Functions.Like(row.FileName, pattern, LikePattern.Escape) ||
+                    EF.Functions.Like(row.AltText, pattern, LikePattern.Escape));
         }
 
         if (Group is not null)

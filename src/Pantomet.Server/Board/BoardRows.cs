@@ -28,9 +28,12 @@ internal sealed class BoardRows(IDbContextFactory<PantometDb> databases) : IDisp
             watching ??= await OpenAsync(cancel);
             // SQLite's count of what other connections wrote, as this one sees it: https://www.sqlite.org/pragma.html#pragma_data_version.
             // It is read before the rows: what is written in between is read twice rather than never.
-            var now = (await watching.Database.SqlQueryRaw<long>("SELECT data_version AS Value FROM pragma_data_version").ToListAsync(cancel)).Single();
+            var now =
+                (await watching.Database.SqlQueryRaw<long>("SELECT data_version AS Value FROM pragma_data_version").ToListAsync(cancel))
+                    .Single();
             if (now != version)
-                rows = await StampsOf(watching.Sources.Where(row => row.DeletedAt == null).OrderByDescending(row => row.Sequence)).ToListAsync(cancel);
+                rows = await StampsOf(watching.Sources.Where(row => row.DeletedAt == null).OrderByDescending(row => row.Sequence))
+                    .ToListAsync(cancel);
             version = now;
             return rows;
         }

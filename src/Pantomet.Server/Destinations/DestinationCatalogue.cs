@@ -81,7 +81,8 @@ internal sealed class DestinationCatalogue(IDbContextFactory<PantometDb> databas
             if (over is not null && (known is null || known.DeletedAt is not null || VersionOf(known.Document) != over))
                 return new NotStored(IsChanged: true);
             var ids = document.Slots.Select(slot => slot.Id).ToList();
-            if (await database.Slots.AsNoTracking().FirstOrDefaultAsync(slot => ids.Contains(slot.Id) && slot.DestinationId != document.Id) is { } taken)
+            if (await database.Slots.AsNoTracking()
+                .FirstOrDefaultAsync(slot => ids.Contains(slot.Id) && slot.DestinationId != document.Id) is { } taken)
                 return new NotStored(SlotTaken: taken.Id, SlotOwner: taken.DestinationId);
             await database.Slots.Where(slot => slot.DestinationId == document.Id).ExecuteDeleteAsync();
             database.Slots.AddRange(ids.Select(id => new SlotRow { Id = id, DestinationId = document.Id }));
@@ -128,7 +129,8 @@ internal sealed class DestinationCatalogue(IDbContextFactory<PantometDb> databas
         await databases.WriteAsync(async database =>
         {
             var rows = await database.Destinations.OrderBy(row => row.Position).ToListAsync();
-            foreach (var (row, index) in rows.OrderBy(row => wanted.GetValueOrDefault(row.Id, int.MaxValue)).Select((row, index) => (row, index)))
+            foreach (var (row, index) in rows.OrderBy(row => wanted.GetValueOrDefault(row.Id, int.MaxValue))
+                .Select((row, index) => (row, index)))
                 row.Position = index + 1;
             return rows.Count;
         });
@@ -176,7 +178,8 @@ internal sealed class DestinationCatalogue(IDbContextFactory<PantometDb> databas
     private async Task<Contents> ReadAsync(CancellationToken cancel)
     {
         await using var database = await databases.CreateDbContextAsync(cancel);
-        var texts = await database.Destinations.Where(row => row.DeletedAt == null).OrderBy(row => row.Position).Select(row => row.Document).ToListAsync(cancel);
+        var texts = await database.Destinations.Where(row => row.DeletedAt == null).OrderBy(row => row.Position).Select(row => row.Document)
+            .ToListAsync(cancel);
         var documents = new List<StoredDocument>();
         var versioned = new List<VersionedDestination>();
         var slots = ImmutableSortedDictionary.CreateBuilder<string, PlacedSlot>(StringComparer.Ordinal);
@@ -193,7 +196,8 @@ internal sealed class DestinationCatalogue(IDbContextFactory<PantometDb> databas
             var twice = read.Destination?.Slots.FirstOrDefault(slot => slots.ContainsKey(slot.Id));
             var problem = read.Destination is null ? Said(read)
                 : twice is null ? null
-                : $"Its slot \"{twice.Name}\" has the id \"{twice.Id}\", which belongs to {slots[twice.Id].Destination.Name} already. Copy the slot, delete this one and save; until then it is not used.";
+                : $"Its slot \"{twice.Name}\" has the id \"{twice.Id}\", which belongs to {slots[twice.Id].Destination.Name} already. " +
+                    $"Copy the slot, delete this one and save; until then it is not used.";
             documents.Add(new StoredDocument(document, VersionOf(text)) { Problem = problem });
             if (problem is not null)
                 log.LogError("The destination {Name} cannot be used as it is: {Problem}", document.Name, problem);
@@ -214,5 +218,6 @@ internal sealed class DestinationCatalogue(IDbContextFactory<PantometDb> databas
     private static string VersionOf(string json) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(json)))[..16];
 
     private sealed record Contents(
-        IReadOnlyList<StoredDocument> Documents, IReadOnlyList<VersionedDestination> Versioned, IReadOnlyList<Destination> Destinations, ImmutableSortedDictionary<string, PlacedSlot> Slots);
+        IReadOnlyList<StoredDocument> Documents, IReadOnlyList<VersionedDestination> Versioned, IReadOnlyList<Destination> Destinations,
+        ImmutableSortedDictionary<string, PlacedSlot> Slots);
 }

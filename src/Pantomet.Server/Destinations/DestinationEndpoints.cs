@@ -51,9 +51,11 @@ internal static class DestinationEndpoints
     {
         var destinations = routes.MapGroup("/api/destinations").WithTags("Destinations");
         destinations.MapGet("", ListAsync).Produces<DestinationPage>().WithName("listDestinations");
-        destinations.MapPost("", AddAsync).Accepts<DestinationDocument>("application/json").Produces<DestinationDocument>(StatusCodes.Status201Created).WithName("addDestination");
+        destinations.MapPost("", AddAsync).Accepts<DestinationDocument>("application/json")
+            .Produces<DestinationDocument>(StatusCodes.Status201Created).WithName("addDestination");
         destinations.MapGet("/{id}", GetAsync).Produces<DestinationDocument>().WithName("getDestination");
-        destinations.MapPut("/{id}", ReplaceAsync).Accepts<DestinationDocument>("application/json").Produces<DestinationDocument>().WithName("replaceDestination");
+        destinations.MapPut("/{id}", ReplaceAsync).Accepts<DestinationDocument>("application/json").Produces<DestinationDocument>()
+            .WithName("replaceDestination");
         destinations.MapDelete("/{id}", DeleteAsync).WithName("deleteDestination");
         routes.MapPut("/api/destination-order", OrderAsync).WithTags("Destinations").WithName("orderDestinations");
         routes.MapGet("/api/drawings", DrawAsync).WithTags("Destinations").WithName("drawSlots");
@@ -69,7 +71,8 @@ internal static class DestinationEndpoints
             new DestinationPage(
                 [.. stored.Select(one => one.Document)],
                 [.. stored.Select(one => new DestinationStanding(
-                    one.Document.Id, one.Version, today.DayNumber - one.Document.CheckedOn?.DayNumber, Destination.IsOutdated(one.Document.CheckedOn, today), one.Problem))]),
+                    one.Document.Id, one.Version, today.DayNumber - one.Document.CheckedOn?.DayNumber,
+                    Destination.IsOutdated(one.Document.CheckedOn, today), one.Problem))]),
             DestinationDocument.Json);
     }
 
@@ -110,7 +113,8 @@ internal static class DestinationEndpoints
         DestinationCatalogue catalogue, DestinationDocument document, NotStored refusal, CancellationToken cancel)
     {
         if (refusal.IdTaken)
-            return Problems.Taken("id", $"There is a destination \"{document.Id}\" already. Give this one another id, or replace that one with PUT.");
+            return Problems.Taken(
+                "id", $"There is a destination \"{document.Id}\" already. Give this one another id, or replace that one with PUT.");
         if (refusal.SlotTaken is { } slot)
         {
             var owner = (await catalogue.DocumentAsync(refusal.SlotOwner!, cancel))?.Document.Name ?? refusal.SlotOwner;
@@ -119,7 +123,8 @@ internal static class DestinationEndpoints
 
         return Problems.Of(
             StatusCodes.Status412PreconditionFailed, "changed-meanwhile", "Changed meanwhile",
-            $"Somebody else has changed or deleted \"{document.Name}\" since you began. Nothing was saved, and your changes are still here: look at theirs, or save yours over them.");
+            $"Somebody else has changed or deleted \"{document.Name}\" since you began. Nothing was saved, and your changes are still " +
+            $"here: look at theirs, or save yours over them.");
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> DeleteAsync(

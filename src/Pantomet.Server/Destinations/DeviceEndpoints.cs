@@ -32,5 +32,6 @@ internal static class DeviceEndpoints
 
     // Six decimals: a millionth of the visits is nobody's measurement.
     private static DeviceTable Of(IReadOnlyList<Device> devices, IReadOnlyList<string> notes) =>
-        new([.. devices.Select(device => new DeviceDocument(device.ViewportPx, device.Density.Value, Math.Max(1e-6, Math.Round(device.Share, 6))))], notes);
+        new([.. devices.Select(
+            device => new DeviceDocument(device.ViewportPx, device.Density.Value, Math.Max(1e-6, Math.Round(device.Share, 6))))], notes);
 }

@@ -59,7 +59,8 @@ internal sealed record LayoutOutcome(
             [.. layout.Plot(PageLayout.NarrowestViewport, last).Select(point => new[] { point.ViewportPx, point.WidthPx })],
             ladder.Widths,
             [.. LadderComparison.Of(ladder).Select(LadderOutcome.Of)],
-            [.. ladder.Demands.GroupBy(demand => demand.NeededPx).OrderBy(group => group.Key).Select(group => new[] { group.Key, group.Sum(demand => demand.Device.Share) })],
+            [.. ladder.Demands.GroupBy(demand => demand.NeededPx).OrderBy(group => group.Key)
+                .Select(group => new[] { group.Key, group.Sum(demand => demand.Device.Share) })],
             [.. cost.Devices.OrderByDescending(device => device.Demand.Device.Share).Take(MaxDevices).Select(DeviceOutcome.Of)],
             cost.Devices.Count);
     }
@@ -103,10 +104,12 @@ internal sealed record LadderOutcome(
 }
 
 /// <summary>What a device gets.</summary>
-internal sealed record DeviceOutcome(int Viewport, double Density, double Share, double Shown, double Wanted, int Needed, int Sent, double Bytes, bool IsUnderServed)
+internal sealed record DeviceOutcome(
+    int Viewport, double Density, double Share, double Shown, double Wanted, int Needed, int Sent, double Bytes, bool IsUnderServed)
 {
     public static DeviceOutcome Of(DeviceCost cost) => new(
-        cost.Demand.Device.ViewportPx, cost.Demand.Device.Density.Value, cost.Demand.Device.Share, cost.Demand.ShownPx, cost.Demand.WantedPx,
+        cost.Demand.Device.ViewportPx, cost.Demand.Device.Density.Value, cost.Demand.Device.Share, cost.Demand.ShownPx,
+        cost.Demand.WantedPx,
         cost.Demand.NeededPx, cost.SentPx, cost.Bytes, cost.IsUnderServed);
 }
 

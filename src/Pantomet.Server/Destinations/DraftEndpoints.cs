@@ -19,7 +19,9 @@ internal static class DraftEndpoints
     // Named in the preview of file names while the library is empty.
     private static readonly Source Example = new(
         SourceId.FromHash(new byte[32]),
-        new SourceFacts(new PixelSize(6000, 4000), PictureFormat.Jpeg, ColourModel.Rgb, "sRGB", 8, false, 1, 1, ContentKind.Photograph, RightsFields.None, "", "", false),
+        new SourceFacts(
+            new PixelSize(6000, 4000), PictureFormat.Jpeg, ColourModel.Rgb, "sRGB", 8, false, 1, 1, ContentKind.Photograph,
+            RightsFields.None, "", "", false),
         "red-diamond-kite", 7, new DateOnly(2026, 5, 18), Core.Framing.SourceFraming.None, null);
 
     public static void MapDrafts(this IEndpointRouteBuilder routes)
@@ -37,7 +39,9 @@ internal static class DraftEndpoints
             return problem!;
         var reading = DestinationReader.Read(text);
         var slots = reading.Slots.OfType<Slot>().DistinctBy(one => one.Id).ToList();
-        var example = (await database.Sources.AsNoTracking().Where(row => row.DeletedAt == null).OrderByDescending(row => row.Sequence).FirstOrDefaultAsync(cancel))?.ToSource() ?? Example;
+        var example =
+            (await database.Sources.AsNoTracking().Where(row => row.DeletedAt == null).OrderByDescending(row => row.Sequence)
+                .FirstOrDefaultAsync(cancel))?.ToSource() ?? Example;
         var summaries = slots.ConvertAll(one => (one.Id, Summary: SlotSummary.Of(one, example)));
         var asked = slots.Find(one => one.Id == slot);
         return TypedResults.Ok(new DraftAnswer(
@@ -45,7 +49,10 @@ internal static class DraftEndpoints
             reading.Notices,
             slots.ConvertAll(SlotDrawing.Of),
             summaries.ConvertAll(one => new SlotOutcome(one.Id, one.Summary.Files, one.Summary.Sentence)),
-            asked is null ? [] : [.. asked.Parts().Where(part => part.Slot.Sizes is SizeRule.FromLayout).Select(part => LayoutOutcome.Of(part.Tier?.Name, ((SizeRule.FromLayout)part.Slot.Sizes).Ladder))],
+            asked is null
+                ? []
+                : [.. asked.Parts().Where(part => part.Slot.Sizes is SizeRule.FromLayout)
+                    .Select(part => LayoutOutcome.Of(part.Tier?.Name, ((SizeRule.FromLayout)part.Slot.Sizes).Ladder))],
             asked is null ? [] : [.. summaries.Find(one => one.Id == slot).Summary.FileNames.Take(MaxFileNames)],
             reading.Document?.Devices?.Count ?? 0));
     }
@@ -68,12 +75,14 @@ internal static class DraftEndpoints
     {
         var slotIds = before.Slots.Select(slot => slot.Id).ToList();
         var made = (await database.Variants.AsNoTracking().Where(row => slotIds.Contains(row.SlotId) && row.State == VariantState.Done)
-            .Select(row => new { Key = new VariantKey(row.SourceId, row.SlotId, row.Tier, row.Recipe), row.File!.Bytes }).ToListAsync(cancel)).ToHashSet();
+            .Select(row => new { Key = new VariantKey(row.SourceId, row.SlotId, row.Tier, row.Recipe), row.File!.Bytes })
+            .ToListAsync(cancel)).ToHashSet();
         var sources = made.Select(file => file.Key.Source).Distinct().ToList();
         var current = new CurrentFiles(await planning.PairingsAsync(sources, before.Slots, cancel));
         var wanted = new CurrentFiles(await planning.PairingsAsync(sources, after.Slots, cancel));
         var left = after.Slots.Select(slot => slot.Id).ToHashSet();
-        var lost = made.Where(file => current.For(file.Key, file.Bytes) is not null && wanted.For(file.Key, file.Bytes) is null).Select(file => file.Key).ToList();
+        var lost = made.Where(file => current.For(file.Key, file.Bytes) is not null && wanted.For(file.Key, file.Bytes) is null)
+            .Select(file => file.Key).ToList();
         var stale = lost.Where(key => left.Contains(key.Slot)).ToList();
         return new Consequences(stale.Count, stale.Select(key => key.Source).Distinct().Count(), lost.Count - stale.Count);
     }

@@ -31,7 +31,8 @@ internal sealed record Measurement(PixelRect Area, double? Density = null, doubl
 /// <param name="ShareOfViewport">Of its width.</param>
 /// <param name="Proposal">A slot for such a place.</param>
 internal sealed record MeasuredAnswer(
-    PixelRect Area, double Density, double Viewport, double ShownWidth, double ShownHeight, string Ratio, double ShareOfViewport, SlotDocument Proposal);
+    PixelRect Area, double Density, double Viewport, double ShownWidth, double ShownHeight, string Ratio, double ShareOfViewport,
+    SlotDocument Proposal);
 
 internal static class ScreenshotEndpoints
 {
@@ -65,7 +66,8 @@ internal static class ScreenshotEndpoints
         }
         catch (FileTooLongException)
         {
-            return Problems.Invalid("file", $"The screenshot has more than {MaxBytes / 1_000_000} MB. Take it of the window, not of the whole page.");
+            return Problems.Invalid(
+                "file", $"The screenshot has more than {MaxBytes / 1_000_000} MB. Take it of the window, not of the whole page.");
         }
     }
 
@@ -75,12 +77,15 @@ internal static class ScreenshotEndpoints
             return Problems.Gone("The screenshot is no longer kept. Drop it again.");
         var density = drawn.Density ?? plane.Width / drawn.Viewport;
         if (density is not { } known || !Density.IsValid(known))
-            return Problems.Invalid("density", $"Say the screenshot's density, above 0 and at most {Density.Most}, or the width of the viewport that it shows.");
+            return Problems.Invalid(
+                "density",
+                $"Say the screenshot's density, above 0 and at most {Density.Most}, or the width of the viewport that it shows.");
         if (drawn.Area is not { Width: > 0, Height: > 0 } || !drawn.Area.LiesIn(new PixelSize(plane.Width, plane.Height)))
             return Problems.Invalid("area", "Draw a rectangle inside the screenshot.");
         var area = drawn.Snaps ? EdgeSnap.Snap(plane, drawn.Area, Math.Clamp(drawn.Reach ?? DefaultReach, 1, LongestReach)) : drawn.Area;
         var place = new MeasuredPlace(area, new Density(known), plane.Width / known);
         return TypedResults.Ok(new MeasuredAnswer(
-            area, known, place.ViewportPx, place.ShownPx, place.ShownHighPx, place.Ratio().ToString(), place.ShareOfViewport, place.Proposal("measured-place")));
+            area, known, place.ViewportPx, place.ShownPx, place.ShownHighPx, place.Ratio().ToString(), place.ShareOfViewport,
+            place.Proposal("measured-place")));
     }
 }

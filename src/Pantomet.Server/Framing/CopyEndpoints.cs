@@ -38,13 +38,15 @@ internal static class CopyEndpoints
         routes.MapPost("/api/framings/{sourceId}/copies", CopyAsync).WithTags("Framing").WithName("copyFraming");
 
     private static async Task<Results<Ok<CopyAnswer>, ProblemHttpResult>> CopyAsync(
-        Framings framings, PantometDb database, DestinationCatalogue catalogue, string sourceId, CopyRequest request, CancellationToken cancel)
+        Framings framings, PantometDb database, DestinationCatalogue catalogue, string sourceId, CopyRequest request,
+        CancellationToken cancel)
     {
         var (from, problem) = await framings.FindAsync(sourceId, cancel);
         if (problem is not null)
             return Problems.Of(problem);
         var wanted = request.To.Where(id => id != sourceId).Distinct().ToList();
-        var rows = await database.Sources.AsNoTracking().Where(row => wanted.Contains(row.Id) && row.DeletedAt == null).OrderBy(row => row.Sequence).ToListAsync(cancel);
+        var rows = await database.Sources.AsNoTracking().Where(row => wanted.Contains(row.Id) && row.DeletedAt == null)
+            .OrderBy(row => row.Sequence).ToListAsync(cancel);
         if (rows.Count == 0)
             return Problems.Invalid("to", "There is no other picture to copy the framing to. Choose some on Sources first.");
         var slots = (await catalogue.AllAsync(cancel)).SelectMany(destination => destination.Slots).ToList();
@@ -54,7 +56,10 @@ internal static class CopyEndpoints
         {
             if (Copied(from!, row, request.As) is not { } copied)
             {
-                refused.Add(new CopyRefusal(row.Id, $"\"{row.Stem}\" or \"{from!.Stem}\" has no subject to go by. Mark it first, or copy as a fraction of the picture."));
+                refused.Add(
+                    new CopyRefusal(
+                        row.Id, $"\"{row.Stem}\" or \"{from!.Stem}\" has no subject to go by. Mark it first, or copy as a fraction of " +
+                            $"the picture."));
                 continue;
             }
 

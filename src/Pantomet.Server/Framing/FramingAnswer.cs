@@ -21,7 +21,8 @@ namespace Pantomet.Server.Framing;
 /// <param name="Redo">What redo would do again.</param>
 /// <param name="Places">Every slot, or each of its tiers, in the order in which destinations are shown.</param>
 internal sealed record FramingAnswer(
-    string Source, long Revision, PixelRect? Subject, PixelPoint? Focus, bool IsDecided, SubjectProposal? Proposal, Rotation Turn, string? Undo, string? Redo, IReadOnlyList<PlaceAnswer> Places)
+    string Source, long Revision, PixelRect? Subject, PixelPoint? Focus, bool IsDecided, SubjectProposal? Proposal, Rotation Turn,
+    string? Undo, string? Redo, IReadOnlyList<PlaceAnswer> Places)
 {
     /// <summary>Plans every slot; touches no pixel.</summary>
     /// <param name="row">The source.</param>
@@ -30,21 +31,30 @@ internal sealed record FramingAnswer(
     /// <param name="tried">A framing that is tried out instead of the stored one.</param>
     /// <param name="mends">Whether remedies are computed for a slot; null for all.</param>
     public static FramingAnswer Of(
-        SourceRow row, IEnumerable<Slot> slots, (string? Undo, string? Redo) labels = default, SourceFraming? tried = null, Func<Slot, bool>? mends = null)
+        SourceRow row, IEnumerable<Slot> slots, (string? Undo, string? Redo) labels = default, SourceFraming? tried = null,
+        Func<Slot, bool>? mends = null)
     {
         var source = row.ToSource() with { Framing = tried ?? row.Framing };
         var framing = source.Framing;
-        var plans = Partitioner.Create(slots.ToList(), loadBalance: true).AsParallel().AsOrdered().Select(slot => (Slot: slot, Plan: SlotPlan.For(slot, source))).ToList();
-        var review = Review.Of(source, plans.Select(one => one.Plan)).Items.Where(item => item.Slot is not null).ToDictionary(item => (item.Slot!, item.Tier), item => item.Reasons);
-        var together = plans.Where(one => SlotCrop.CanBeSet(one.Slot)).SelectMany(one => one.Plan.Places).Where(place => !framing.At(place.Part.Id, place.Tier).IsParted)
+        var plans = Partitioner.Create(slots.ToList(), loadBalance: true).AsParallel().AsOrdered()
+            .Select(slot => (Slot: slot, Plan: SlotPlan.For(slot, source))).ToList();
+        var review = Review.Of(source, plans.Select(one => one.Plan)).Items.Where(item => item.Slot is not null)
+            .ToDictionary(item => (item.Slot!, item.Tier), item => item.Reasons);
+        var together = plans.Where(one => SlotCrop.CanBeSet(one.Slot)).SelectMany(one => one.Plan.Places)
+            .Where(place => !framing.At(place.Part.Id, place.Tier).IsParted)
             .ToLookup(place => SourceFraming.ShapeOf(place.Part.Shape), place => SourceFraming.KeyOf(place.Part.Id, place.Tier));
         return new FramingAnswer(
-            row.Id, row.FramingRevision, framing.Subject, framing.Focus, framing.IsDecided, row.Proposal, framing.Turn, labels.Undo, labels.Redo,
+            row.Id, row.FramingRevision, framing.Subject, framing.Focus, framing.IsDecided, row.Proposal, framing.Turn, labels.Undo,
+            labels.Redo,
             [
                 .. from one in plans
                    from place in one.Plan.Places
-                   let shares = place.Tier is null && SlotCrop.CanBeSet(one.Slot) && !framing.At(one.Slot.Id, null).IsParted ? together[SourceFraming.ShapeOf(place.Part.Shape)].Where(id => id != place.Part.Id) : []
-                   select PlaceAnswer.Of(one.Slot, place, framing, [.. shares], mends?.Invoke(one.Slot) ?? true, review.GetValueOrDefault((place.Part.Id, place.Tier), [])),
+                   let shares = place.Tier is null && SlotCrop.CanBeSet(one.Slot) && !framing.At(one.Slot.Id, null).IsParted
+                       ? together[SourceFraming.ShapeOf(place.Part.Shape)].Where(id => id != place.Part.Id)
+                       : []
+                   select PlaceAnswer.Of(
+                       one.Slot, place, framing, [.. shares], mends?.Invoke(one.Slot) ??
+                           true, review.GetValueOrDefault((place.Part.Id, place.Tier), [])),
             ]);
     }
 }
@@ -68,15 +78,18 @@ internal sealed record FramingAnswer(
 /// <param name="Remedies">What would mend it; each has been tried.</param>
 /// <param name="Review">Why somebody should look at it; empty when nobody need.</param>
 internal sealed record PlaceAnswer(
-    string Slot, string? Tier, PixelRect Crop, Rotation Turn, Fit Fit, bool CanBeSet, bool ByHand, bool IsApart, bool IsLeftOut, IReadOnlyList<string> Shares,
-    PixelSize File, PixelSize Picture, IReadOnlyList<PlaceSize> Sizes, bool FollowsCrop, IReadOnlyList<Finding> Findings, IReadOnlyList<Remedy> Remedies, IReadOnlyList<ReviewReason> Review)
+    string Slot, string? Tier, PixelRect Crop, Rotation Turn, Fit Fit, bool CanBeSet, bool ByHand, bool IsApart, bool IsLeftOut,
+    IReadOnlyList<string> Shares,
+    PixelSize File, PixelSize Picture, IReadOnlyList<PlaceSize> Sizes, bool FollowsCrop, IReadOnlyList<Finding> Findings,
+    IReadOnlyList<Remedy> Remedies, IReadOnlyList<ReviewReason> Review)
 {
     public static PlaceAnswer Of(
         Slot slot, PlacePlan place, SourceFraming framing, IReadOnlyList<string> shares, bool isMended, IReadOnlyList<ReviewReason> review)
     {
         var (file, picture) = place.Wanted is [var largest, ..] ? (largest.File, largest.Picture) : (place.Crop.Size, place.Crop.Size);
         return new PlaceAnswer(
-            slot.Id, place.Tier, place.Crop.Area, place.Crop.Rotation, place.Crop.Fit, SlotCrop.CanBeSet(slot), place.Crop.IsByHand, framing.At(slot.Id, place.Tier).IsParted,
+            slot.Id, place.Tier, place.Crop.Area, place.Crop.Rotation, place.Crop.Fit, SlotCrop.CanBeSet(slot), place.Crop.IsByHand,
+            framing.At(slot.Id, place.Tier).IsParted,
             place.IsLeftOut, shares, file, picture,
             [.. place.Wanted.Select(size => new PlaceSize(size.File, size.Picture, place.ShortBy(size)))],
             place.Part.Sizes.FollowsCrop, place.Findings, isMended ? Core.Runs.Remedies.For(slot, place) : [], review);

@@ -28,14 +28,19 @@ internal static class FramingEndpoints
         ofSource.MapGet("", GetAsync).WithName("getFraming");
         ofSource.MapPost("/changes", ChangeAsync).WithName("changeFraming");
         ofSource.MapPost("/try", TryAsync).WithName("tryFraming");
-        ofSource.MapPost("/undo", (Framings framings, DestinationCatalogue catalogue, string sourceId, CancellationToken cancel) => MoveAsync(framings, catalogue, sourceId, false, cancel)).WithName("undoFraming");
-        ofSource.MapPost("/redo", (Framings framings, DestinationCatalogue catalogue, string sourceId, CancellationToken cancel) => MoveAsync(framings, catalogue, sourceId, true, cancel)).WithName("redoFraming");
+        ofSource.MapPost(
+            "/undo", (Framings framings, DestinationCatalogue catalogue, string sourceId, CancellationToken cancel) =>
+                MoveAsync(framings, catalogue, sourceId, false, cancel)).WithName("undoFraming");
+        ofSource.MapPost(
+            "/redo", (Framings framings, DestinationCatalogue catalogue, string sourceId, CancellationToken cancel) =>
+                MoveAsync(framings, catalogue, sourceId, true, cancel)).WithName("redoFraming");
         ofSource.MapPut("/{slotId}", SetAsync).WithName("setCrop");
         ofSource.MapDelete("/{slotId}", ResetAsync).WithName("resetCrop");
     }
 
     private static async Task<Results<Ok<FramingAnswer>, ProblemHttpResult>> GetAsync(
-        Framings framings, DestinationCatalogue catalogue, PreviewFiles previews, IDbContextFactory<PantometDb> databases, string sourceId, CancellationToken cancel)
+        Framings framings, DestinationCatalogue catalogue, PreviewFiles previews, IDbContextFactory<PantometDb> databases, string sourceId,
+        CancellationToken cancel)
     {
         var (source, problem) = await framings.FindAsync(sourceId, cancel);
         if (problem is not null)
@@ -43,7 +48,8 @@ internal static class FramingEndpoints
         // It came in before subjects were proposed.
         if (source!.Proposal is null && await previews.TryProposeAsync(source, cancel) is { } proposal)
         {
-            await databases.WriteAsync(async database => (await database.Sources.SingleOrDefaultAsync(row => row.Id == sourceId))?.Proposal ??= proposal);
+            await databases.WriteAsync(
+                async database => (await database.Sources.SingleOrDefaultAsync(row => row.Id == sourceId))?.Proposal ??= proposal);
             source.Proposal = proposal;
         }
 
@@ -51,7 +57,8 @@ internal static class FramingEndpoints
     }
 
     private static async Task<Results<Ok<FramingAnswer>, ProblemHttpResult>> ChangeAsync(
-        Framings framings, DestinationCatalogue catalogue, HttpContext context, string sourceId, FramingRequest request, CancellationToken cancel)
+        Framings framings, DestinationCatalogue catalogue, HttpContext context, string sourceId, FramingRequest request,
+        CancellationToken cancel)
     {
         var slots = await catalogue.SlotsAsync(cancel);
         var (source, problem) = await framings.DoAsync(sourceId, Over(context.Request), row => request.Read(row, slots));
@@ -68,7 +75,12 @@ internal static class FramingEndpoints
             return Problems.Of(missing);
         var slots = await catalogue.SlotsAsync(cancel);
         var (change, problem) = request.Read(source!, slots);
-        return problem is not null ? Problems.Of(problem) : TypedResults.Ok(FramingAnswer.Of(source!, await InOrderAsync(catalogue, cancel), tried: change!.ApplyTo(source!.Framing), mends: slot => slot.Id == request.Slot));
+        return problem is not null
+            ? Problems.Of(problem)
+            : TypedResults.Ok(
+                FramingAnswer.Of(
+                    source!, await InOrderAsync(catalogue, cancel), tried: change!.ApplyTo(source!.Framing),
+                    mends: slot => slot.Id == request.Slot));
     }
 
     private static async Task<Results<Ok<FramingAnswer>, ProblemHttpResult>> MoveAsync(
@@ -91,7 +103,8 @@ internal static class FramingEndpoints
             if (drawn.Rotation is { } degrees)
             {
                 if (!Rotation.TryOf(degrees, row.Framing.Turn.IsMirrored, out var own))
-                    return Refusal.Invalid("rotation", "A picture is turned by quarters, and levelled by at most 15 degrees either way from there.");
+                    return Refusal.Invalid(
+                        "rotation", "A picture is turned by quarters, and levelled by at most 15 degrees either way from there.");
                 turn = own;
             }
 
@@ -115,8 +128,11 @@ internal static class FramingEndpoints
         Framings framings, DestinationCatalogue catalogue, string sourceId, string slotId, string? tier, CancellationToken cancel)
     {
         var slots = await catalogue.SlotsAsync(cancel);
-        var (source, problem) = await framings.DoAsync(sourceId, over: null, row => new FramingRequest(FramingAct.Automatic, slotId, tier).Read(row, slots));
-        return problem is not null ? Problems.Of(problem) : TypedResults.Ok(PlanAnswer.Of(slotId, new Pairing(source!, slots[slotId].Slot).Plan()));
+        var (source, problem) = await framings.DoAsync(
+            sourceId, over: null, row => new FramingRequest(FramingAct.Automatic, slotId, tier).Read(row, slots));
+        return problem is not null
+            ? Problems.Of(problem)
+            : TypedResults.Ok(PlanAnswer.Of(slotId, new Pairing(source!, slots[slotId].Slot).Plan()));
     }
 
     private static async Task<FramingAnswer> AnswerAsync(
@@ -135,16 +151,21 @@ internal static class FramingEndpoints
         foreach (var (name, value) in ((string, double)[])[("x", crop.X), ("y", crop.Y), ("width", crop.Width), ("height", crop.Height)])
         {
             if (value != Math.Floor(value) || Math.Abs(value) > int.MaxValue)
-                return Refusal.Invalid($"crop.{name}", FormattableString.Invariant($"A crop has whole pixels; {name} is {value}. Round it."));
+                return Refusal.Invalid(
+                    $"crop.{name}", FormattableString.Invariant($"A crop has whole pixels; {name} is {value}. Round it."));
         }
 
         if (crop.Width < 1 || crop.Height < 1)
             return Refusal.Invalid("crop", "A crop is at least 1 px wide and 1 px high.");
         return crop.X >= 0 && crop.Y >= 0 && crop.X + crop.Width <= picture.Width && crop.Y + crop.Height <= picture.Height
             ? null
-            : Refusal.Invalid("crop", FormattableString.Invariant($"The crop of {crop.Width} × {crop.Height} px at {crop.X}, {crop.Y} reaches beyond the picture, which has {Finding.Px(picture)} px. Move it inside, or make it smaller."));
+            : Refusal.Invalid(
+                "crop", FormattableString.Invariant(
+                    $"The crop of {crop.Width} × {crop.Height} px at {crop.X}, {crop.Y} reaches beyond the picture, which has {Finding.Px(picture)} px. Move it inside, or make it smaller."));
     }
 
     private static Finding Fitted(PixelRect drawn, PixelRect taken, string shape) => new(
-        "crop-fitted", Severity.Note, $"The crop of {Finding.Px(drawn.Size)} px at {drawn.X}, {drawn.Y} does not have the shape {shape}; the nearest that has it was taken: {Finding.Px(taken.Size)} px at {taken.X}, {taken.Y}.");
+        "crop-fitted", Severity.Note,
+        $"The crop of {Finding.Px(drawn.Size)} px at {drawn.X}, {drawn.Y} does not have the shape {shape}; the nearest that has it was " +
+        $"taken: {Finding.Px(taken.Size)} px at {taken.X}, {taken.Y}.");
 }

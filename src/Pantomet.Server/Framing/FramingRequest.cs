@@ -76,11 +76,19 @@ internal sealed record FramingRequest(
         return Act switch
         {
             FramingAct.Decide => Decided(row.Facts.Size),
-            FramingAct.Confirm => row.Proposal is { } proposal ? Good(new FramingChange.Decide(proposal.Subject, proposal.Focus)) : Bad("act", "There is no proposal to confirm. Draw the subject instead."),
-            FramingAct.Quarter => Quarters is { } quarters ? Good(new FramingChange.TurnAll(turn.On(quarters % 4))) : Bad("quarters", "Say by how many quarters to turn: 1 is clockwise, −1 counter-clockwise."),
+            FramingAct.Confirm => row.Proposal is { } proposal
+                ? Good(new FramingChange.Decide(proposal.Subject, proposal.Focus))
+                : Bad("act", "There is no proposal to confirm. Draw the subject instead."),
+            FramingAct.Quarter => Quarters is { } quarters
+                ? Good(new FramingChange.TurnAll(turn.On(quarters % 4)))
+                : Bad("quarters", "Say by how many quarters to turn: 1 is clockwise, −1 counter-clockwise."),
             FramingAct.Mirror => Good(new FramingChange.TurnAll(turn.SeenInMirror())),
-            FramingAct.Level => Level is { } level && Math.Abs(level) <= Rotation.MaxLevel ? Good(new FramingChange.TurnAll(turn with { Straighten = Math.Round(level, 3) })) : Bad("level", TooSteep),
-            FramingAct.LevelAlong => From is { } from && To is { } to && turn.TryLevelAlong(from, to, out var levelled) ? Good(new FramingChange.TurnAll(levelled)) : Bad("from", $"{TooSteep} Draw the line along something that should be level or upright."),
+            FramingAct.Level => Level is { } level && Math.Abs(level) <= Rotation.MaxLevel
+                ? Good(new FramingChange.TurnAll(turn with { Straighten = Math.Round(level, 3) }))
+                : Bad("level", TooSteep),
+            FramingAct.LevelAlong => From is { } from && To is { } to && turn.TryLevelAlong(from, to, out var levelled)
+                ? Good(new FramingChange.TurnAll(levelled))
+                : Bad("from", $"{TooSteep} Draw the line along something that should be level or upright."),
             FramingAct.AllAutomatic => Good(new FramingChange.AllAutomatic()),
             _ => AtPlace(row, slots),
         };
@@ -99,7 +107,8 @@ internal sealed record FramingRequest(
             return Bad("slot", $"\"{slot.Name}\" shows the whole picture; there is nothing to crop.");
         return Act switch
         {
-            FramingAct.Crop when Crop is { Width: > 0, Height: > 0 } => Good(new FramingChange.Crop(slot, Tier, new HandFraming(AsTaken(row, slot, new HandFraming(Crop.Value))))),
+            FramingAct.Crop when Crop is { Width: > 0, Height: > 0 } => Good(
+                new FramingChange.Crop(slot, Tier, new HandFraming(AsTaken(row, slot, new HandFraming(Crop.Value))))),
             FramingAct.Crop => Bad("crop", "A crop is at least 1 px wide and 1 px high."),
             FramingAct.Automatic => Good(new FramingChange.Automatic(slot, Tier)),
             FramingAct.Part => Good(new FramingChange.Part(slot, Tier, On)),
@@ -127,7 +136,10 @@ internal sealed record FramingRequest(
         if (Subject is { } subject && !subject.LiesIn(picture))
             return Bad("subject", $"The subject must be a rectangle of at least 1 px inside the picture, which has {picture} px.");
         if (Focus is { } focus && !Holds(Subject ?? picture.Whole, focus))
-            return Bad("focus", Subject is null ? $"The focus must be a point inside the picture, which has {picture} px." : "The focus must lie in the subject. Move it there, or make the subject larger.");
+            return Bad(
+                "focus", Subject is null
+                    ? $"The focus must be a point inside the picture, which has {picture} px."
+                    : "The focus must lie in the subject. Move it there, or make the subject larger.");
         return Good(new FramingChange.Decide(Subject, Focus));
     }
 

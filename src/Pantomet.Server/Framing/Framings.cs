@@ -21,7 +21,8 @@ internal sealed class Framings(IDbContextFactory<PantometDb> databases)
     public async Task<Outcome<SourceRow>> FindAsync(string id, CancellationToken cancel)
     {
         await using var database = await databases.CreateDbContextAsync(cancel);
-        return await database.Sources.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id && row.DeletedAt == null, cancel) is { } source
+        return await database.Sources.AsNoTracking()
+            .SingleOrDefaultAsync(row => row.Id == id && row.DeletedAt == null, cancel) is { } source
             ? source
             : Refusal.NotFound("source", id);
     }
@@ -57,20 +58,21 @@ internal sealed class Framings(IDbContextFactory<PantometDb> databases)
     /// <summary>Does a change to each of some sources, all in one go: a series is never left half changed.</summary>
     /// <param name="ids">Those that are not there are passed over.</param>
     /// <param name="read">Says what is done to each as it is then; null leaves it as it is.</param>
-    public Task<int> DoAllAsync(IReadOnlyCollection<string> ids, Func<SourceRow, FramingChange?> read) => databases.WriteAsync(async database =>
-    {
-        var changed = 0;
-        foreach (var source in await database.Sources.Where(row => ids.Contains(row.Id) && row.DeletedAt == null).ToListAsync())
+    public Task<int> DoAllAsync(IReadOnlyCollection<string> ids, Func<SourceRow, FramingChange?> read) =>
+        databases.WriteAsync(async database =>
         {
-            if (read(source) is not { } change)
-                continue;
-            Record(database, source, change);
-            await ForgetAsync(database, source.Id);
-            changed++;
-        }
+            var changed = 0;
+            foreach (var source in await database.Sources.Where(row => ids.Contains(row.Id) && row.DeletedAt == null).ToListAsync())
+            {
+                if (read(source) is not { } change)
+                    continue;
+                Record(database, source, change);
+                await ForgetAsync(database, source.Id);
+                changed++;
+            }
 
-        return changed;
-    });
+            return changed;
+        });
 
     /// <summary>Takes the last step back, or does the last one again that was taken back. Does nothing when there is none.</summary>
     public Task<Outcome<SourceRow>> MoveAsync(string id, bool forward) => databases.TryWriteAsync<SourceRow>(async database =>
@@ -101,7 +103,8 @@ internal sealed class Framings(IDbContextFactory<PantometDb> databases)
     private static void Record(PantometDb database, SourceRow source, FramingChange change)
     {
         var after = change.ApplyTo(source.Framing);
-        database.FramingSteps.Add(new FramingStepRow { SourceId = source.Id, Label = change.Label, Before = source.Framing, After = after });
+        database.FramingSteps.Add(
+            new FramingStepRow { SourceId = source.Id, Label = change.Label, Before = source.Framing, After = after });
         source.Framing = after;
         source.FramingRevision++;
     }
@@ -116,7 +119,8 @@ internal sealed class Framings(IDbContextFactory<PantometDb> databases)
     private static async Task ForgetAsync(PantometDb database, string sourceId)
     {
         await database.FramingSteps.Where(step => step.SourceId == sourceId && step.IsUndone).ExecuteDeleteAsync();
-        var oldest = await database.FramingSteps.Where(step => step.SourceId == sourceId).OrderByDescending(step => step.Sequence).Skip(StepsKept).Select(step => step.Sequence).FirstOrDefaultAsync();
+        var oldest = await database.FramingSteps.Where(step => step.SourceId == sourceId).OrderByDescending(step => step.Sequence)
+            .Skip(StepsKept).Select(step => step.Sequence).FirstOrDefaultAsync();
         if (oldest > 0)
             await database.FramingSteps.Where(step => step.SourceId == sourceId && step.Sequence <= oldest).ExecuteDeleteAsync();
     }
@@ -126,6 +130,7 @@ internal sealed class Framings(IDbContextFactory<PantometDb> databases)
         var last = (await NextAsync(database, source.Id, false))?.Label;
         return new Refusal(
             RefusalKind.ChangedMeanwhile, "framed-meanwhile", "Framed meanwhile",
-            $"\"{source.Stem}\" was framed in another window since you began{(last is null ? "" : $" (last: {last})")}. Yours was not stored: look at what is there now, then do yours again or leave it.");
+            $"\"{source.Stem}\" was framed in another window since you began{(last is null ? "" : $" (last: {last})")}. Yours was not " +
+            $"stored: look at what is there now, then do yours again or leave it.");
     }
 }

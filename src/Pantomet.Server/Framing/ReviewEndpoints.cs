@@ -26,7 +26,8 @@ internal sealed record ReviewQueue(IReadOnlyList<ReviewEntry> Items, int Settled
 /// <param name="Tier">A tier of the slot.</param>
 /// <param name="Reasons">The gravest first.</param>
 /// <param name="Weight">The more, the worse.</param>
-internal sealed record ReviewEntry(string Source, string Stem, string? Slot, string? Tier, IReadOnlyList<ReviewReason> Reasons, double Weight);
+internal sealed record ReviewEntry(
+    string Source, string Stem, string? Slot, string? Tier, IReadOnlyList<ReviewReason> Reasons, double Weight);
 
 /// <summary>Framings of several sources side by side.</summary>
 /// <param name="Items">In the order in which the sources were named, or newest first.</param>
@@ -60,7 +61,9 @@ internal static class ReviewEndpoints
             },
             cancel);
         // A stable sort: what belongs to one source stays together among its equals.
-        var items = reviews.SelectMany(one => one.Review.Items.Select(item => new ReviewEntry(one.Row.Id, one.Row.Stem, item.Slot, item.Tier, item.Reasons, item.Weight)));
+        var items = reviews.SelectMany(
+            one => one.Review.Items.Select(
+                item => new ReviewEntry(one.Row.Id, one.Row.Stem, item.Slot, item.Tier, item.Reasons, item.Weight)));
         return TypedResults.Ok(new ReviewQueue([.. items.OrderByDescending(item => item.Weight)], reviews.Sum(one => one.Review.Settled)));
     }
 
@@ -69,12 +72,15 @@ internal static class ReviewEndpoints
     {
         var slots = await SlotsAsync(catalogue, selection, cancel);
         var sources = await SourcesAsync(database, selection, MaxOnSheet, cancel);
-        return TypedResults.Ok(new FramingSheet(await plans.SelectAsync(sources, row => new SheetEntry(SourceAnswer.Of(row), FramingAnswer.Of(row, slots)), cancel)));
+        return TypedResults.Ok(
+            new FramingSheet(
+                await plans.SelectAsync(sources, row => new SheetEntry(SourceAnswer.Of(row), FramingAnswer.Of(row, slots)), cancel)));
     }
 
     private static async Task<IReadOnlyList<Slot>> SlotsAsync(
         DestinationCatalogue catalogue, Selection selection, CancellationToken cancel) =>
-        [.. (await catalogue.AllAsync(cancel)).SelectMany(destination => destination.Slots).Where(slot => selection.Slots?.Contains(slot.Id) ?? true)];
+        [.. (await catalogue.AllAsync(cancel)).SelectMany(destination => destination.Slots)
+            .Where(slot => selection.Slots?.Contains(slot.Id) ?? true)];
 
     private static async Task<IReadOnlyList<SourceRow>> SourcesAsync(
         PantometDb database, Selection selection, int most, CancellationToken cancel)

@@ -7,7 +7,8 @@ internal static class Addresses
 {
     /// <summary>As they were asked for.</summary>
     public static IReadOnlyList<BindingAddress> Of(IConfiguration configuration) =>
-        [.. (configuration["urls"] ?? configuration["PANTOMET_URLS"] ?? "").Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Select(BindingAddress.Parse)];
+        [.. (configuration["urls"] ?? configuration["PANTOMET_URLS"] ?? "")
+            .Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Select(BindingAddress.Parse)];
 
     /// <summary>Whether somebody said that everybody who reaches it may use it.</summary>
     public static bool AreOpenToAll(IConfiguration configuration) =>
@@ -15,7 +16,8 @@ internal static class Addresses
 
     /// <summary>Whether only this machine reaches an address.</summary>
     public static bool IsLoopback(BindingAddress address) =>
-        address.IsUnixPipe || address.Host.Equals("localhost", StringComparison.OrdinalIgnoreCase) || (IpOf(address) is { } ip && IPAddress.IsLoopback(ip));
+        address.IsUnixPipe || address.Host.Equals("localhost", StringComparison.OrdinalIgnoreCase) ||
+            (IpOf(address) is { } ip && IPAddress.IsLoopback(ip));
 
     /// <summary>The number of an address; null where it is a name.</summary>
     public static IPAddress? IpOf(BindingAddress address) =>

@@ -10,7 +10,8 @@ namespace Pantomet.Server.Hosting;
 /// <remarks>A note in the data folder says that it is not finished: whatever interrupts a first start, the next one goes on with
 /// it.</remarks>
 internal sealed class DemoLibrary(
-    ServerSettings settings, DataFolder folder, IDbContextFactory<PantometDb> databases, DestinationCatalogue catalogue, SourceIntake intake, ILogger<DemoLibrary> log)
+    ServerSettings settings, DataFolder folder, IDbContextFactory<PantometDb> databases, DestinationCatalogue catalogue,
+    SourceIntake intake, ILogger<DemoLibrary> log)
 {
     /// <summary>Takes the demo in, unless there is none or the library was ever used.</summary>
     /// <param name="cancel">The server ends.</param>
@@ -47,7 +48,8 @@ internal sealed class DemoLibrary(
 
     private async Task AddPicturesAsync(string from, CancellationToken cancel)
     {
-        var pictures = Directory.EnumerateFiles(from).Where(path => !path.EndsWith(".md", StringComparison.Ordinal)).OrderDescending().ToList();
+        var pictures = Directory.EnumerateFiles(from).Where(path => !path.EndsWith(".md", StringComparison.Ordinal)).OrderDescending()
+            .ToList();
         log.LogInformation("Making the demo library from {Count} pictures", pictures.Count);
         foreach (var path in pictures)
         {

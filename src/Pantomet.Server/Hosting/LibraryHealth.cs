@@ -29,7 +29,9 @@ internal sealed class LibraryHealth(IDbContextFactory<PantometDb> databases, Dis
         {
             return StorageFull.Is(problem)
                 ? Full()
-                : Problems.Of(StatusCodes.Status503ServiceUnavailable, "not-ready", "Not ready", "The library cannot be read or written at this moment. Look into the server's log.");
+                : Problems.Of(
+                    StatusCodes.Status503ServiceUnavailable, "not-ready", "Not ready",
+                    "The library cannot be read or written at this moment. Look into the server's log.");
         }
     }
 

@@ -23,7 +23,8 @@ internal static class Problems
     }
 
     /// <summary>What a service refused.</summary>
-    public static ProblemHttpResult Of(Refusal refusal) => Of(StatusOf(refusal.Kind), refusal.Id, refusal.Title, refusal.Sentence, refusal.Field);
+    public static ProblemHttpResult Of(Refusal refusal) =>
+        Of(StatusOf(refusal.Kind), refusal.Id, refusal.Title, refusal.Sentence, refusal.Field);
 
     public static ProblemHttpResult NotFound(string what, string id) => Of(Refusal.NotFound(what, id));
 
@@ -37,7 +38,9 @@ internal static class Problems
     public static ProblemHttpResult InvalidDocument(IReadOnlyList<DocumentProblem> found)
     {
         var first = found[0];
-        var more = found.Count > 1 ? $" ({found.Count - 1} more: {string.Join("; ", found.Skip(1).Select(problem => $"{problem.Field}: {problem.Sentence}"))})" : "";
+        var more = found.Count > 1
+            ? $" ({found.Count - 1} more: {string.Join("; ", found.Skip(1).Select(problem => $"{problem.Field}: {problem.Sentence}"))})"
+            : "";
         var problem = Invalid(first.Field, $"{(first.Line is { } line ? $"Line {line}, {first.Field}: " : "")}{first.Sentence}{more}");
         problem.ProblemDetails.Extensions["problems"] = found;
         return problem;

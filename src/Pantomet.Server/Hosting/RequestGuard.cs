@@ -39,14 +39,16 @@ internal sealed class RequestGuard(RequestDelegate next, AllowedHosts allowed)
     private string? Refusal(HttpRequest request)
     {
         if (!allowed.Contains(request.Host.Host))
-            return $"This server does not answer for the host \"{request.Host.Host}\". Open it under the address that it printed at its start, or name the host in PANTOMET_HOSTS.";
+            return $"This server does not answer for the host \"{request.Host.Host}\". Open it under the address that it printed at its " +
+                $"start, or name the host in PANTOMET_HOSTS.";
         var origin = request.Headers.Origin.ToString();
         if (origin.Length > 0 && !IsOurs(origin, request.Host))
             return "The request comes from a page of another site. Only Pantomet's own pages, and scripts without an Origin, may ask.";
         // Behind a proxy that ends TLS, the page has another scheme than the request that arrives here; its host is the same.
         static bool IsOurs(string origin, HostString host) =>
             Uri.TryCreate(origin, UriKind.Absolute, out var page) && page.Scheme is ("http" or "https") &&
-            page.Host.Equals(host.Host, StringComparison.OrdinalIgnoreCase) && (page.Port == host.Port || (host.Port is null && page.IsDefaultPort));
+            page.Host.Equals(host.Host, StringComparison.OrdinalIgnoreCase) &&
+            (page.Port == host.Port || (host.Port is null && page.IsDefaultPort));
         var crossSite = request.Headers["Sec-Fetch-Site"] == "cross-site" && request.Headers["Sec-Fetch-Mode"] != "navigate";
         return crossSite ? "The request comes from a page of another site." : null;
     }
@@ -63,7 +65,8 @@ internal sealed class AllowedHosts
     {
         foreach (var url in (configuration["urls"] ?? "").Split(';', StringSplitOptions.RemoveEmptyEntries))
             names.Add(BindingAddress.Parse(url).Host);
-        names.UnionWith((configuration["PANTOMET_HOSTS"] ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries));
+        names.UnionWith(
+            (configuration["PANTOMET_HOSTS"] ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries));
     }
 
     public bool Contains(string host) => names.Contains(host);

@@ -17,7 +17,9 @@ internal static class RequestText
         {
             body.Write(buffer, 0, read);
             if (body.Length > MaxBytes)
-                return (null, Problems.Of(StatusCodes.Status413PayloadTooLarge, "too-long", "Too long", $"The text has more than {MaxBytes / 1_000_000} MB. Send a shorter one."));
+                return (null, Problems.Of(
+                    StatusCodes.Status413PayloadTooLarge, "too-long", "Too long",
+                    $"The text has more than {MaxBytes / 1_000_000} MB. Send a shorter one."));
         }
 
         // A byte order mark is no part of the text.

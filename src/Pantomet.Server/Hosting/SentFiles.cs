@@ -26,7 +26,8 @@ internal static class SentFiles
     public static async IAsyncEnumerable<(string? Name, Stream Content)> ReadAsync(
         HttpRequest request, [EnumeratorCancellation] CancellationToken cancel)
     {
-        if (!MediaTypeHeaderValue.TryParse(request.ContentType, out var type) || HeaderUtilities.RemoveQuotes(type.Boundary).Value is not { Length: > 0 } boundary)
+        if (!MediaTypeHeaderValue.TryParse(request.ContentType, out var type) ||
+            HeaderUtilities.RemoveQuotes(type.Boundary).Value is not { Length: > 0 } boundary)
             yield break;
         var reader = new MultipartReader(boundary, request.Body);
         while (await NextAsync(reader, cancel) is { } section)

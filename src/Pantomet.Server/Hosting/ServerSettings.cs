@@ -7,9 +7,11 @@ namespace Pantomet.Server.Hosting;
 /// <param name="DemoFolder">Sources and destinations of the demo; null for an empty library.</param>
 /// <param name="WatchedFolder">What appears there is taken in; null for none.</param>
 /// <param name="WatchEvery">Between two looks into it.</param>
-/// <param name="MaxRenderedBytes">What rendered files may take together; those that were not used for longest go first. Null for no end.</param>
+/// <param name="MaxRenderedBytes">What rendered files may take together; those that were not used for longest go first. Null for no
+/// end.</param>
 public sealed record ServerSettings(
-    string DataFolder, long MaxPixels, long MaxFileBytes, string? DemoFolder, string? WatchedFolder, TimeSpan WatchEvery, long? MaxRenderedBytes = null)
+    string DataFolder, long MaxPixels, long MaxFileBytes, string? DemoFolder, string? WatchedFolder, TimeSpan WatchEvery,
+    long? MaxRenderedBytes = null)
 {
     private const long DefaultMostPixels = 300_000_000;
     private const long DefaultMostFileBytes = 1_000_000_000;

@@ -40,7 +40,8 @@ internal static class StartUp
             if (!Addresses.IsLoopback(address) && !Addresses.AreOpenToAll(configuration))
             {
                 throw new InvalidDataException(
-                    $"{address.Scheme}://{address.Host}:{address.Port} can be reached from other machines, and everybody there could see, change and delete everything: Pantomet has no sign-in yet. " +
+                    $"{address.Scheme}://{address.Host}:{address.Port} can be reached from other machines, and everybody there could " +
+                    $"see, change and delete everything: Pantomet has no sign-in yet. " +
                     "Start it with --open-to-all if that is meant, or leave --urls away to serve this machine alone.");
             }
 
@@ -61,7 +62,8 @@ internal static class StartUp
         {
             throw new InvalidDataException(
                 problem.SocketErrorCode == SocketError.AddressAlreadyInUse
-                    ? $"Something else listens on port {address.Port} already, perhaps another Pantomet. End that one, or take another address with --urls http://127.0.0.1:5081."
+                    ? $"Something else listens on port {address.Port} already, perhaps another Pantomet. End that one, or take another " +
+                        $"address with --urls http://127.0.0.1:5081."
                     : $"The address {address.Host}:{address.Port} cannot be listened on: {problem.Message}. Take another one with --urls.",
                 problem);
         }

@@ -48,7 +48,11 @@ internal static class Backup
         var report = new FileCopies(from, to).Copy(aside);
         // Last, so that a backup that broke off leaves the one before it as it was.
         File.Move(aside, to.Database, overwrite: true);
-        File.WriteAllText(Path.Combine(to.Root, NoteName), JsonSerializer.Serialize(new { format = FormatName, madeAt = clock.GetUtcNow().UtcDateTime, report.Originals, report.Variants, report.Packages }, JsonSerializerOptions.Web));
+        File.WriteAllText(
+            Path.Combine(to.Root, NoteName),
+            JsonSerializer.Serialize(
+                new { format = FormatName, madeAt = clock.GetUtcNow().UtcDateTime, report.Originals, report.Variants, report.Packages },
+                JsonSerializerOptions.Web));
         return report;
     }
 
@@ -76,7 +80,8 @@ internal static class Backup
     /// <summary>Opens a database for reading, or a new one.</summary>
     internal static SqliteConnection Open(string path, SqliteOpenMode mode = SqliteOpenMode.ReadOnly)
     {
-        var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = path, Mode = mode, Pooling = false }.ToString());
+        var connection = new SqliteConnection(
+            new SqliteConnectionStringBuilder { DataSource = path, Mode = mode, Pooling = false }.ToString());
         connection.Open();
         return connection;
     }

@@ -9,7 +9,9 @@ using Pantomet.Server.Storage;
 namespace Pantomet.Server.Keeping;
 
 /// <summary>Where sources go that were taken away, until it is emptied.</summary>
-internal sealed class Bin(PantometDb database, IDbContextFactory<PantometDb> databases, SourceIntake intake, RunQueue queue, BoardCells cells, RenderedFileStore rendered, DataFolder folder)
+internal sealed class Bin(
+    PantometDb database, IDbContextFactory<PantometDb> databases, SourceIntake intake, RunQueue queue, BoardCells cells,
+    RenderedFileStore rendered, DataFolder folder)
 {
     private const int SourcesAtOnce = 200;
 
@@ -39,9 +41,13 @@ internal sealed class Bin(PantometDb database, IDbContextFactory<PantometDb> dat
         var (ids, files) = await databases.WriteAsync(async changed =>
         {
             // Those that are in the bin at this moment: nobody can restore one before they are gone.
-            var ids = await changed.Sources.Where(row => wanted.Contains(row.Id) && row.DeletedAt != null).Select(row => row.Id).ToListAsync();
-            var made = await changed.Variants.Where(row => ids.Contains(row.SourceId) && row.FileSequence != null).Select(row => row.FileSequence!.Value).Distinct().ToListAsync();
-            await changed.RunFiles.Where(file => changed.Variants.Any(row => row.Sequence == file.VariantSequence && ids.Contains(row.SourceId))).ExecuteDeleteAsync();
+            var ids = await changed.Sources.Where(row => wanted.Contains(row.Id) && row.DeletedAt != null).Select(row => row.Id)
+                .ToListAsync();
+            var made = await changed.Variants.Where(row => ids.Contains(row.SourceId) && row.FileSequence != null)
+                .Select(row => row.FileSequence!.Value).Distinct().ToListAsync();
+            await changed.RunFiles.Where(
+                file => changed.Variants.Any(row => row.Sequence == file.VariantSequence && ids.Contains(row.SourceId)))
+                    .ExecuteDeleteAsync();
             await changed.Variants.Where(row => ids.Contains(row.SourceId)).ExecuteDeleteAsync();
             var files = await RenderedFileStore.ForgetAsync(changed, made);
             await changed.FramingSteps.Where(row => ids.Contains(row.SourceId)).ExecuteDeleteAsync();

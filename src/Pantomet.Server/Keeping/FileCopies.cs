@@ -14,10 +14,14 @@ internal sealed class FileCopies(DataFolder from, DataFolder to)
     /// <param name="databasePath">Names the files.</param>
     public BackupReport Copy(string databasePath)
     {
-        var originals = Read(databasePath, "SELECT Id, FileName FROM Sources", row => (Sha256: row[0], Name: row[1])).Count(file => Kept(from.Originals, to.Originals, file.Sha256, $"the original {file.Name}"));
-        var variants = Read(databasePath, RenderedIn(databasePath), row => (Sha256: row[0], Name: row[1])).Count(file => Kept(from.Variants, to.Variants, file.Sha256, file.Name));
+        var originals = Read(databasePath, "SELECT Id, FileName FROM Sources", row => (Sha256: row[0], Name: row[1]))
+            .Count(file => Kept(from.Originals, to.Originals, file.Sha256, $"the original {file.Name}"));
+        var variants = Read(databasePath, RenderedIn(databasePath), row => (Sha256: row[0], Name: row[1]))
+            .Count(file => Kept(from.Variants, to.Variants, file.Sha256, file.Name));
         // A package that was cleared away is no loss: it can be made again.
-        var packages = Read(databasePath, "SELECT Id FROM Packages WHERE State = 'Done'", row => row[0]).Count(id => File.Exists(PackageBuilder.PathOf(from, id)) && Place(PackageBuilder.PathOf(from, id), PackageBuilder.PathOf(to, id)));
+        var packages = Read(databasePath, "SELECT Id FROM Packages WHERE State = 'Done'", row => row[0])
+            .Count(id => File.Exists(PackageBuilder.PathOf(from, id)) &&
+                Place(PackageBuilder.PathOf(from, id), PackageBuilder.PathOf(to, id)));
         return new BackupReport(originals, variants, packages, bytes, problems);
     }
 
@@ -35,7 +39,10 @@ internal sealed class FileCopies(DataFolder from, DataFolder to)
             return true;
         if (!ContentStore.Holds(source, sha256))
         {
-            problems.Add(File.Exists(ContentStore.PathOf(source, sha256)) ? $"{name} was altered on the disk: its bytes are not those that its hash names." : $"{name} is not on the disk any more.");
+            problems.Add(
+                File.Exists(ContentStore.PathOf(source, sha256))
+                    ? $"{name} was altered on the disk: its bytes are not those that its hash names."
+                    : $"{name} is not on the disk any more.");
             return false;
         }
 

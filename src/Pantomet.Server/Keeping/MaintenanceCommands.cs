@@ -21,7 +21,9 @@ internal static class MaintenanceCommands
         try
         {
             var report = command == "backup" ? MakeBackup(data, backup) : Restore(data, backup);
-            Console.WriteLine($"{(command == "backup" ? $"Backed up to {backup}" : $"Restored to {data}")}: {report.Originals:#,0} originals, {report.Variants:#,0} variants, {report.Packages:#,0} packages, the database. {report.Bytes / 1e6:#,0.0} MB were copied.");
+            Console.WriteLine(
+                $"{(command == "backup" ? $"Backed up to {backup}" : $"Restored to {data}")}: {report.Originals:#,0} originals, " +
+                $"{report.Variants:#,0} variants, {report.Packages:#,0} packages, the database. {report.Bytes / 1e6:#,0.0} MB were copied.");
             foreach (var problem in report.Problems)
                 Console.Error.WriteLine(problem);
             return report.Problems.Count == 0 ? 0 : 1;
@@ -38,7 +40,8 @@ internal static class MaintenanceCommands
         if (!File.Exists(from.Database))
             throw new InvalidDataException($"There is no library in {from.Root}. Name the data folder of the server.");
         if (Path.GetFullPath(backup).StartsWith(from.Root + Path.DirectorySeparatorChar, StringComparison.Ordinal))
-            throw new InvalidDataException("The backup would lie inside the library itself. Name a folder elsewhere, best on another disk.");
+            throw new InvalidDataException(
+                "The backup would lie inside the library itself. Name a folder elsewhere, best on another disk.");
         return Backup.Make(from, Made(backup), TimeProvider.System);
     }
 
@@ -50,7 +53,8 @@ internal static class MaintenanceCommands
         var to = Made(data);
         using var alone = to.Lock();
         return File.Exists(to.Database)
-            ? throw new InvalidDataException($"There is a library in {to.Root} already. Nothing was changed. Restore into an empty folder, or move this one away first.")
+            ? throw new InvalidDataException(
+                $"There is a library in {to.Root} already. Nothing was changed. Restore into an empty folder, or move this one away first.")
             : Backup.Restore(from, to);
     }
 

@@ -14,7 +14,8 @@ namespace Pantomet.Server.Keeping;
 /// <param name="Packages">Packages, made again by hand.</param>
 /// <param name="Database">Everything else that is remembered.</param>
 /// <param name="FreeBytes">Left on the disk.</param>
-internal sealed record SpaceAnswer(SpaceUsed Originals, SpaceUsed Bin, SpaceUsed Variants, SpaceUsed Previews, SpaceUsed Packages, SpaceUsed Database, long FreeBytes);
+internal sealed record SpaceAnswer(
+    SpaceUsed Originals, SpaceUsed Bin, SpaceUsed Variants, SpaceUsed Previews, SpaceUsed Packages, SpaceUsed Database, long FreeBytes);
 
 /// <summary>So many files of so many bytes.</summary>
 internal sealed record SpaceUsed(int Files, long Bytes);
@@ -52,13 +53,17 @@ internal static class SpaceEndpoints
 
     private static async Task<Ok<SpaceAnswer>> GetAsync(PantometDb database, DataFolder folder, CancellationToken cancel)
     {
-        var sources = await database.Sources.GroupBy(row => row.DeletedAt != null).Select(group => new { IsInBin = group.Key, Files = group.Count(), Bytes = group.Sum(row => row.Bytes) }).ToListAsync(cancel);
-        SpaceUsed Used(bool isInBin) => sources.Find(group => group.IsInBin == isInBin) is { } group ? new SpaceUsed(group.Files, group.Bytes) : new SpaceUsed(0, 0);
+        var sources = await database.Sources.GroupBy(row => row.DeletedAt != null)
+            .Select(group => new { IsInBin = group.Key, Files = group.Count(), Bytes = group.Sum(row => row.Bytes) }).ToListAsync(cancel);
+        SpaceUsed Used(bool isInBin) =>
+            sources.Find(group => group.IsInBin == isInBin) is { } group ? new SpaceUsed(group.Files, group.Bytes) : new SpaceUsed(0, 0);
         var previews = OnDisk(folder.Previews);
         var working = OnDisk(folder.Working);
         return TypedResults.Ok(new SpaceAnswer(
-            Used(false), Used(true), OnDisk(folder.Variants), new SpaceUsed(previews.Files + working.Files, previews.Bytes + working.Bytes), OnDisk(folder.Packages),
-            OnDisk(folder.Root, Path.GetFileName(folder.Database) + "*", SearchOption.TopDirectoryOnly), new DriveInfo(folder.Root).AvailableFreeSpace));
+            Used(false), Used(true), OnDisk(folder.Variants), new SpaceUsed(previews.Files + working.Files, previews.Bytes + working.Bytes),
+            OnDisk(folder.Packages),
+            OnDisk(folder.Root, Path.GetFileName(folder.Database) + "*", SearchOption.TopDirectoryOnly),
+            new DriveInfo(folder.Root).AvailableFreeSpace));
     }
 
     private static async Task<Results<Ok<SpaceFreed>, ProblemHttpResult>> ClearAsync(
@@ -72,17 +77,23 @@ internal static class SpaceEndpoints
             Clearable.Packages => Emptied(folder.Packages),
             _ => await variants.ClearUnusedAsync(cancel),
         };
-        return freed is { } bytes ? TypedResults.Ok(new SpaceFreed(bytes)) : Problems.Of(StatusCodes.Status409Conflict, "busy", "Not now", Busy);
+        return freed is { } bytes
+            ? TypedResults.Ok(new SpaceFreed(bytes))
+            : Problems.Of(StatusCodes.Status409Conflict, "busy", "Not now", Busy);
     }
 
     private static async Task<Ok<BinAnswer>> BinAsync(PantometDb database, CancellationToken cancel)
     {
-        var rows = await database.Sources.AsNoTracking().Where(row => row.DeletedAt != null).OrderByDescending(row => row.DeletedAt).ToListAsync(cancel);
-        return TypedResults.Ok(new BinAnswer([.. rows.Select(row => new BinEntry(row.Id, row.Stem, row.FileName, row.Bytes, row.DeletedAt!.Value))]));
+        var rows = await database.Sources.AsNoTracking().Where(row => row.DeletedAt != null).OrderByDescending(row => row.DeletedAt)
+            .ToListAsync(cancel);
+        return TypedResults.Ok(
+            new BinAnswer([.. rows.Select(row => new BinEntry(row.Id, row.Stem, row.FileName, row.Bytes, row.DeletedAt!.Value))]));
     }
 
     private static async Task<Results<Ok<SourceIds>, ProblemHttpResult>> EmptyAsync(Bin bin, CancellationToken cancel) =>
-        await bin.EmptyAsync(cancel) is { } gone ? TypedResults.Ok(new SourceIds(gone)) : Problems.Of(StatusCodes.Status409Conflict, "busy", "Not now", Busy);
+        await bin.EmptyAsync(cancel) is { } gone
+            ? TypedResults.Ok(new SourceIds(gone))
+            : Problems.Of(StatusCodes.Status409Conflict, "busy", "Not now", Busy);
 
     private static SpaceUsed OnDisk(string area, string pattern = "*", SearchOption depth = SearchOption.AllDirectories)
     {

@@ -7,7 +7,8 @@ namespace Pantomet.Server.Keeping;
 
 /// <summary>Variants that no plan of today asks for. When one does again, it is rendered.</summary>
 internal sealed class VariantFiles(
-    PantometDb database, IDbContextFactory<PantometDb> databases, Planning planning, RunQueue queue, Board.BoardCells cells, RenderedFileStore files)
+    PantometDb database, IDbContextFactory<PantometDb> databases, Planning planning, RunQueue queue, Board.BoardCells cells,
+    RenderedFileStore files)
 {
     private const int SourcesAtOnce = 200;
 
@@ -31,11 +32,14 @@ internal sealed class VariantFiles(
 
     private async Task<long> ClearUnusedAsync(string[] sourceIds, CancellationToken cancel)
     {
-        var rows = await database.Variants.AsNoTracking().Include(row => row.File).Where(row => sourceIds.Contains(row.SourceId)).ToListAsync(cancel);
+        var rows = await database.Variants.AsNoTracking().Include(row => row.File).Where(row => sourceIds.Contains(row.SourceId))
+            .ToListAsync(cancel);
         var current = await CurrentFiles.OfAsync(planning, rows, cancel);
         // The bin keeps what was made of its sources: they may come back.
-        var inBin = (await database.Sources.Where(row => row.DeletedAt != null && sourceIds.Contains(row.Id)).Select(row => row.Id).ToListAsync(cancel))
-            .ToHashSet();
+        var inBin =
+            (await database.Sources.Where(row => row.DeletedAt != null && sourceIds.Contains(row.Id)).Select(row => row.Id)
+                .ToListAsync(cancel))
+                .ToHashSet();
         var unused = rows.Where(row => !inBin.Contains(row.SourceId) && current.For(row) is null).ToList();
         var sequences = unused.ConvertAll(row => row.Sequence);
         var gone = await databases.WriteAsync(async changed =>

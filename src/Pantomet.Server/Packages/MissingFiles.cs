@@ -19,17 +19,20 @@ internal sealed class MissingFiles(PantometDb database, BoardCells cells, Destin
         var pairings = await PairingsAsync(selection, cancel);
         var columns = await cells.ColumnsAsync(null, cancel);
         var slots = await catalogue.SlotsAsync(cancel);
-        var sources = await database.Sources.AsNoTracking().Where(row => row.DeletedAt == null).Where(row => selection.Sources == null || selection.Sources.Contains(row.Id)).OrderBy(row => row.Stem).ToListAsync(cancel);
+        var sources = await database.Sources.AsNoTracking().Where(row => row.DeletedAt == null)
+            .Where(row => selection.Sources == null || selection.Sources.Contains(row.Id)).OrderBy(row => row.Stem).ToListAsync(cancel);
         if (pairings?.Select(pairing => pairing.Source).ToHashSet() is { } named)
             sources = [.. sources.Where(source => named.Contains(source.Id))];
         var wanted = selection.SlotsIn(slots)?.ToHashSet();
-        var rows = await cells.OfAsync([.. sources.Select(source => new RowStamp(source.Id, source.Revision, source.Bytes))], columns, cancel);
+        var rows = await cells.OfAsync(
+            [.. sources.Select(source => new RowStamp(source.Id, source.Revision, source.Bytes))], columns, cancel);
         return
         [
             .. from row in sources.Zip(rows)
                from cell in row.Second.Cells.Zip(columns)
                let key = new PairingKey(row.First.Id, cell.Second.Slot.Id)
-               where slots.ContainsKey(key.Slot) && (wanted is null || wanted.Contains(key.Slot)) && (pairings is null || pairings.Contains(key))
+               where slots.ContainsKey(key.Slot) && (wanted is null || wanted.Contains(key.Slot)) &&
+                   (pairings is null || pairings.Contains(key))
                let reason = Reason(cell.First)
                where reason is not null
                select new MissingEntry(row.First.Stem, slots[key.Slot].Destination.Name, cell.Second.Slot.Name, reason),
@@ -41,7 +44,8 @@ internal sealed class MissingFiles(PantometDb database, BoardCells cells, Destin
         if (selection.Pairings is { } named)
             return [.. named];
         return selection.Runs is { } runs
-            ? [.. await database.Pairings.Where(row => runs.Contains(row.RunId)).Select(row => new PairingKey(row.SourceId, row.SlotId)).ToListAsync(cancel)]
+            ? [.. await database.Pairings.Where(row => runs.Contains(row.RunId)).Select(row => new PairingKey(row.SourceId, row.SlotId))
+                .ToListAsync(cancel)]
             : null;
     }
 

@@ -12,7 +12,9 @@ using Pantomet.Server.Storage;
 namespace Pantomet.Server.Packages;
 
 /// <summary>Writes the ZIP of a package. Same files in, same bytes out: the order is fixed and no time of day is written.</summary>
-internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue catalogue, Planning planning, MissingFiles missingFiles, RenderedFileStore rendered, ContentStore store, DataFolder folder)
+internal sealed class PackageBuilder(
+    PantometDb database, DestinationCatalogue catalogue, Planning planning, MissingFiles missingFiles, RenderedFileStore rendered,
+    ContentStore store, DataFolder folder)
 {
     // The earliest time that ZIP can state.
     private static readonly DateTimeOffset NoTime = new(1980, 1, 1, 0, 0, 0, TimeSpan.Zero);
@@ -34,7 +36,10 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
         var packed = whole.Where(one => before.GetValueOrDefault((one.DestinationId, one.Entry.File)) != one.Entry.Sha256).ToList();
         if (packed.Count == 0)
             return [];
-        var withdrawn = package.Selection is { OnlyChanged: true, IsWhole: true } ? before.Keys.Except(whole.Select(one => (one.DestinationId, one.Entry.File))).Select(key => key.File).Order(StringComparer.Ordinal).ToList() : [];
+        var withdrawn = package.Selection is { OnlyChanged: true, IsWhole: true }
+            ? before.Keys.Except(whole.Select(one => (one.DestinationId, one.Entry.File))).Select(key => key.File)
+                .Order(StringComparer.Ordinal).ToList()
+            : [];
         var entries = packed.Select(one => one.Entry).ToList();
         IReadOnlyList<MissingEntry> missing = [.. altered, .. await missingFiles.OfAsync(package.Selection, cancel)];
         var aside = Path.Combine(folder.Incoming, $"{Guid.NewGuid():N}.zip");
@@ -54,7 +59,9 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
             File.Delete(aside);
         }
 
-        return [.. packed.Select(one => new HandedOverRow { PackageId = package.Id, DestinationId = one.DestinationId, Path = one.Entry.File, Sha256 = one.Entry.Sha256 })];
+        return [.. packed.Select(
+            one => new HandedOverRow { PackageId = package.Id, DestinationId = one.DestinationId, Path = one.Entry.File,
+                Sha256 = one.Entry.Sha256 })];
     }
 
     // What each path of a destination held when it was last handed over.
@@ -62,12 +69,16 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
         PackageSelection selection, CancellationToken cancel)
     {
         var last = new Dictionary<(string, string), string>();
-        await foreach (var row in database.HandedOver.AsNoTracking().Where(row => selection.Destination == null || row.DestinationId == selection.Destination).AsAsyncEnumerable().WithCancellation(cancel))
+        await foreach (var row in database.HandedOver.AsNoTracking()
+            .Where(row => selection.Destination == null || row.DestinationId == selection.Destination).AsAsyncEnumerable()
+            .WithCancellation(cancel))
             last[(row.DestinationId, row.Path)] = row.Sha256;
         return last;
     }
 
-    private async Task WriteAsync(Stream file, IReadOnlyList<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing, IReadOnlyList<string> withdrawn, CancellationToken cancel)
+    private async Task WriteAsync(
+        Stream file, IReadOnlyList<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing, IReadOnlyList<string> withdrawn,
+        CancellationToken cancel)
     {
         using var zip = new ZipArchive(file, ZipArchiveMode.Create, leaveOpen: true);
         foreach (var entry in entries)
@@ -77,7 +88,8 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
         }
 
         var sums = entries.Select(entry => (entry.File, entry.Sha256)).ToList();
-        foreach (var (path, content) in ((string, byte[])[])[(Manifest.FileName, Manifest.ToJson(entries, missing, withdrawn)), ("manifest.csv", Manifest.ToCsv(entries)), (ContactSheet.FileName, ContactSheet.Of(entries, missing, withdrawn))])
+        foreach (var (path, content) in ((string, byte[])[])[(Manifest.FileName, Manifest.ToJson(entries, missing, withdrawn)),
+            ("manifest.csv", Manifest.ToCsv(entries)), (ContactSheet.FileName, ContactSheet.Of(entries, missing, withdrawn))])
         {
             await AddAsync(zip, path, new MemoryStream(content), cancel);
             sums.Add((path, Convert.ToHexStringLower(SHA256.HashData(content))));
@@ -99,13 +111,15 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
         PackageSelection selection, CancellationToken cancel)
     {
         var slots = await catalogue.SlotsAsync(cancel);
-        var order = (await catalogue.AllAsync(cancel)).SelectMany(destination => destination.Slots).Select((slot, index) => (slot.Id, index)).ToDictionary(pair => pair.Id, pair => pair.index);
+        var order = (await catalogue.AllAsync(cancel)).SelectMany(destination => destination.Slots)
+            .Select((slot, index) => (slot.Id, index)).ToDictionary(pair => pair.Id, pair => pair.index);
         var wanted = selection.SlotsIn(slots);
         var rows = await database.Variants.AsNoTracking().Include(row => row.File)
             .Where(row => row.State == VariantState.Done)
             .Where(row => selection.Sources == null || selection.Sources.Contains(row.SourceId))
             .Where(row => wanted == null || wanted.Contains(row.SlotId))
-            .Where(row => selection.Runs == null || database.RunFiles.Any(file => file.VariantSequence == row.Sequence && selection.Runs.Contains(file.RunId)))
+            .Where(row => selection.Runs == null ||
+                database.RunFiles.Any(file => file.VariantSequence == row.Sequence && selection.Runs.Contains(file.RunId)))
             .OrderByDescending(row => row.Sequence).ToListAsync(cancel);
         if (selection.Pairings is { } pairings)
         {
@@ -114,29 +128,36 @@ internal sealed class PackageBuilder(PantometDb database, DestinationCatalogue c
         }
 
         var sourceIds = rows.Select(row => row.SourceId).Distinct().ToList();
-        var sources = await database.Sources.AsNoTracking().Where(row => sourceIds.Contains(row.Id)).ToDictionaryAsync(row => row.Id, cancel);
+        var sources = await database.Sources.AsNoTracking().Where(row => sourceIds.Contains(row.Id))
+            .ToDictionaryAsync(row => row.Id, cancel);
 
         // Whoever asks for a run gets what that run made; otherwise what today's plans ask for.
         var current = selection.Runs is null ? await CurrentFiles.OfAsync(planning, rows, cancel) : null;
         var layout = new PackageLayout();
         var chosen = rows
-            .Where(row => order.ContainsKey(row.SlotId) && slots.ContainsKey(row.SlotId) && sources.ContainsKey(row.SourceId) && (current is null || current.For(row) is not null))
+            .Where(row => order.ContainsKey(row.SlotId) && slots.ContainsKey(row.SlotId) && sources.ContainsKey(row.SourceId) &&
+                (current is null || current.For(row) is not null))
             .DistinctBy(row => (row.SourceId, row.SlotId, row.Tier, row.Width, row.Height, row.Format))
-            .OrderBy(row => order[row.SlotId]).ThenBy(row => sources[row.SourceId].Stem, StringComparer.Ordinal).ThenByDescending(row => row.Width).ThenBy(row => row.Format);
+            .OrderBy(row => order[row.SlotId]).ThenBy(row => sources[row.SourceId].Stem, StringComparer.Ordinal)
+            .ThenByDescending(row => row.Width).ThenBy(row => row.Format);
         var (files, altered) = (new List<PackedFile>(), new List<MissingEntry>());
         foreach (var row in chosen)
         {
             var source = sources[row.SourceId];
             var placed = slots[row.SlotId];
             var entry = new ManifestEntry(
-                layout.PathFor(placed.Destination.Name, placed.Slot.Name, current?.For(row)?.FileNameAs(row.Format) ?? row.FileName), source.FileName, source.Id, placed.Destination.Name, placed.Slot.Name,
+                layout.PathFor(placed.Destination.Name, placed.Slot.Name, current?.For(row)?.FileNameAs(row.Format) ?? row.FileName),
+                source.FileName, source.Id, placed.Destination.Name, placed.Slot.Name,
                 row.Width, row.Height, row.Format.MediaType(), row.File!.Bytes, row.File.Quality, row.File.Sha256, source.AltText);
             var onDisk = await rendered.OpenAsync(row.File, RenderPriority.Run, cancel);
             entry = onDisk is null ? entry : entry with { Sha256 = onDisk.Sha256, Bytes = onDisk.Bytes };
             if (ContentStore.Holds(folder.Variants, entry.Sha256))
                 files.Add(new PackedFile(placed.Destination.Id, entry));
             else
-                altered.Add(new MissingEntry(source.Stem, placed.Destination.Name, placed.Slot.Name, $"{entry.File.Split('/')[^1]} is no longer on the disk as it was made. Render it again."));
+                altered.Add(
+                    new MissingEntry(
+                        source.Stem, placed.Destination.Name, placed.Slot.Name,
+                        $"{entry.File.Split('/')[^1]} is no longer on the disk as it was made. Render it again."));
         }
 
         return (files, altered);

@@ -16,7 +16,9 @@ internal sealed record PackedPlace(string Destination, string Slot, int Files, l
 /// <param name="MissingTotal">All of that.</param>
 /// <param name="Withdrawn">The first of the paths that are no longer wanted.</param>
 /// <param name="WithdrawnTotal">All of them.</param>
-internal sealed record PackageContents(IReadOnlyList<PackedPlace> Places, IReadOnlyList<MissingEntry> Missing, int MissingTotal, IReadOnlyList<string> Withdrawn, int WithdrawnTotal)
+internal sealed record PackageContents(
+    IReadOnlyList<PackedPlace> Places, IReadOnlyList<MissingEntry> Missing, int MissingTotal, IReadOnlyList<string> Withdrawn,
+    int WithdrawnTotal)
 {
     private const int MaxListed = 200;
 
@@ -31,6 +33,7 @@ internal sealed record PackageContents(IReadOnlyList<PackedPlace> Places, IReadO
         // What stands alone would be lost among the hundreds that are only not rendered yet.
         var like = missing.CountBy(one => one.Reason).ToDictionary();
         return new PackageContents(
-            [.. places], [.. missing.OrderBy(one => like[one.Reason]).Take(MaxListed)], missing.Count, [.. withdrawn.Take(MaxListed)], withdrawn.Count);
+            [.. places], [.. missing.OrderBy(one => like[one.Reason]).Take(MaxListed)], missing.Count, [.. withdrawn.Take(MaxListed)],
+            withdrawn.Count);
     }
 }

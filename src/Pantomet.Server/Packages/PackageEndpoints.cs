@@ -14,9 +14,13 @@ namespace Pantomet.Server.Packages;
 /// <param name="Scope">What it was asked for.</param>
 /// <param name="Destination">The one destination that it is for; null for any.</param>
 /// <param name="OnlyChanged">Whether it holds only what earlier packages had not handed over.</param>
-internal sealed record PackageAnswer(string Id, PackageState State, int Files, long Bytes, string Problem, DateTime AskedAt, DateTime? EndedAt, PackageScope Scope, string? Destination, bool OnlyChanged)
+internal sealed record PackageAnswer(
+    string Id, PackageState State, int Files, long Bytes, string Problem, DateTime AskedAt, DateTime? EndedAt, PackageScope Scope,
+    string? Destination, bool OnlyChanged)
 {
-    public static PackageAnswer Of(PackageRow row) => new(row.Id, row.State, row.Files, row.Bytes, row.Problem, row.AskedAt, row.EndedAt, row.Selection.Scope, row.Selection.Destination, row.Selection.OnlyChanged);
+    public static PackageAnswer Of(PackageRow row) =>
+        new(row.Id, row.State, row.Files, row.Bytes, row.Problem, row.AskedAt, row.EndedAt, row.Selection.Scope, row.Selection.Destination,
+            row.Selection.OnlyChanged);
 }
 
 /// <summary>Packages, newest first.</summary>
@@ -44,7 +48,8 @@ internal static class PackageEndpoints
         TypedResults.Stream(Assembly.GetExecutingAssembly().GetManifestResourceStream(SchemaName)!, "application/schema+json");
 
     private static async Task<Results<Accepted<CreatedId>, ProblemHttpResult>> MakeAsync(
-        PantometDb database, DestinationCatalogue catalogue, PackageWorker worker, TimeProvider clock, PackageSelection selection, CancellationToken cancel)
+        PantometDb database, DestinationCatalogue catalogue, PackageWorker worker, TimeProvider clock, PackageSelection selection,
+        CancellationToken cancel)
     {
         if (selection.Destination is { } wanted && (await catalogue.AllAsync(cancel)).All(destination => destination.Id != wanted))
             return Problems.NotFound("destination", wanted);
@@ -69,14 +74,18 @@ internal static class PackageEndpoints
 
     private static async Task<Results<Ok<PackageAnswer>, ProblemHttpResult>> GetAsync(
         PantometDb database, string id, CancellationToken cancel) =>
-        await FindAsync(database, id, cancel) is { } package ? TypedResults.Ok(PackageAnswer.Of(package)) : Problems.NotFound("package", id);
+        await FindAsync(database, id, cancel) is { } package
+            ? TypedResults.Ok(PackageAnswer.Of(package))
+            : Problems.NotFound("package", id);
 
     private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> FileAsync(
         PantometDb database, DataFolder folder, string id, CancellationToken cancel)
     {
         var (package, problem) = await OnDiskAsync(database, folder, id, cancel);
         return problem is null
-            ? TypedResults.PhysicalFile(PackageBuilder.PathOf(folder, id), "application/zip", $"pantomet-{package!.AskedAt:yyyy-MM-dd}-{id[..6]}.zip", enableRangeProcessing: true)
+            ? TypedResults.PhysicalFile(
+                PackageBuilder.PathOf(folder, id), "application/zip", $"pantomet-{package!.AskedAt:yyyy-MM-dd}-{id[..6]}.zip",
+                enableRangeProcessing: true)
             : problem;
     }
 
@@ -127,7 +136,9 @@ internal static class PackageEndpoints
         {
             PackageState.Failed => (package, Problems.Gone(package.Problem)),
             PackageState.Queued => (package, Problems.Gone("The package is still being made. Ask again in a moment.")),
-            _ => (package, File.Exists(PackageBuilder.PathOf(folder, id)) ? null : Problems.Gone("The package has been cleared away. Make it again.")),
+            _ => (package, File.Exists(PackageBuilder.PathOf(folder, id))
+                ? null
+                : Problems.Gone("The package has been cleared away. Make it again.")),
         };
     }
 

@@ -38,13 +38,17 @@ internal sealed record PackageSelection(
     public bool IsWhole => Scope == PackageScope.Everything;
 
     /// <summary>What it was asked for.</summary>
-    public PackageScope Scope => (Sources, Slots, Pairings) is not (null, null, null) ? PackageScope.Selection : Runs is null ? PackageScope.Everything : PackageScope.Run;
+    public PackageScope Scope =>
+        (Sources, Slots, Pairings) is not (null, null, null) ? PackageScope.Selection : Runs is null
+            ? PackageScope.Everything
+            : PackageScope.Run;
 
     /// <summary>The slots that are asked for; null for all.</summary>
     /// <param name="slots">All that there are.</param>
     public IReadOnlyList<string>? SlotsIn(IReadOnlyDictionary<string, PlacedSlot> slots) => Destination is null
         ? Slots
-        : [.. slots.Values.Where(placed => placed.Destination.Id == Destination && Slots?.Contains(placed.Slot.Id) != false).Select(placed => placed.Slot.Id)];
+        : [.. slots.Values.Where(placed => placed.Destination.Id == Destination && Slots?.Contains(placed.Slot.Id) != false)
+            .Select(placed => placed.Slot.Id)];
 }
 
 /// <summary>A package in the database.</summary>

@@ -7,7 +7,9 @@ namespace Pantomet.Server.Packages;
 /// <summary>
 /// Makes the packages that are due, one after the other. The queue is the database, so a package that a crash interrupted is made again.
 /// </summary>
-internal sealed class PackageWorker(IServiceScopeFactory scopes, IDbContextFactory<PantometDb> databases, TimeProvider clock, ILogger<PackageWorker> log) : BackgroundService
+internal sealed class PackageWorker(
+    IServiceScopeFactory scopes, IDbContextFactory<PantometDb> databases, TimeProvider clock,
+    ILogger<PackageWorker> log) : BackgroundService
 {
     private static readonly TimeSpan Pause = TimeSpan.FromSeconds(2);
     private readonly SemaphoreSlim wakeUps = new(0);
@@ -50,7 +52,8 @@ internal sealed class PackageWorker(IServiceScopeFactory scopes, IDbContextFacto
     {
         await using var scope = scopes.CreateAsyncScope();
         var database = scope.ServiceProvider.GetRequiredService<PantometDb>();
-        if (await database.Packages.AsNoTracking().OrderBy(row => row.Sequence).FirstOrDefaultAsync(row => row.State == PackageState.Queued, cancel) is not { } package)
+        if (await database.Packages.AsNoTracking().OrderBy(row => row.Sequence)
+            .FirstOrDefaultAsync(row => row.State == PackageState.Queued, cancel) is not { } package)
             return false;
         var (handedOver, bytes, problem) = await MadeAsync(scope.ServiceProvider, package, cancel);
         await databases.WriteAsync(async changed =>
@@ -80,7 +83,9 @@ internal sealed class PackageWorker(IServiceScopeFactory scopes, IDbContextFacto
         catch (Exception problem) when (problem is not OperationCanceledException || !cancel.IsCancellationRequested)
         {
             log.LogError(problem, "Package {Id} failed", package.Id);
-            return ([], 0, StorageFull.Is(problem) ? DiskFull.Sentence : "The package could not be written. Make it again; if that fails too, look into the server's log.");
+            return ([], 0, StorageFull.Is(problem)
+                ? DiskFull.Sentence
+                : "The package could not be written. Make it again; if that fails too, look into the server's log.");
         }
     }
 

@@ -12,7 +12,8 @@ namespace Pantomet.Server.Rendering;
 /// <param name="Bytes">Its length.</param>
 internal sealed record FileOnDisk(string Path, string Sha256, long Bytes);
 
-/// <summary>The bytes of rendered files: fetched, made again when they were let go of, and let go of when they take too much room.</summary>
+/// <summary>The bytes of rendered files: fetched, made again when they were let go of, and let go of when they take too much
+/// room.</summary>
 internal sealed class RenderedFileStore(
     IDbContextFactory<PantometDb> databases, RenderedFileIndex index, RenderService renderer, DataFolder folder, ServerSettings settings)
 {
@@ -78,7 +79,8 @@ internal sealed class RenderedFileStore(
     /// without a file.</returns>
     public static async Task<IReadOnlyList<string>> ForgetAsync(PantometDb database, IReadOnlyCollection<long> sequences)
     {
-        var unused = database.RenderedFiles.Where(row => sequences.Contains(row.Sequence) && !database.Variants.Any(one => one.FileSequence == row.Sequence));
+        var unused = database.RenderedFiles.Where(
+            row => sequences.Contains(row.Sequence) && !database.Variants.Any(one => one.FileSequence == row.Sequence));
         var sha256s = await unused.Select(row => row.Sha256).Distinct().ToListAsync();
         await unused.ExecuteDeleteAsync();
         return await UnnamedAsync(database, sha256s);
@@ -90,7 +92,8 @@ internal sealed class RenderedFileStore(
     public long Delete(IReadOnlyList<string> sha256s)
     {
         var freed = 0L;
-        foreach (var file in sha256s.Select(sha256 => new FileInfo(ContentStore.PathOf(folder.Variants, sha256))).Where(file => file.Exists))
+        foreach (var file in sha256s.Select(sha256 => new FileInfo(ContentStore.PathOf(folder.Variants, sha256)))
+            .Where(file => file.Exists))
         {
             freed += file.Length;
             file.Delete();
@@ -102,7 +105,8 @@ internal sealed class RenderedFileStore(
     // Several recipes may have come out as the same bytes.
     private static async Task<IReadOnlyList<string>> UnnamedAsync(PantometDb database, List<string> sha256s)
     {
-        var named = await database.RenderedFiles.Where(row => sha256s.Contains(row.Sha256) && !row.IsLetGo).Select(row => row.Sha256).ToListAsync();
+        var named = await database.RenderedFiles.Where(row => sha256s.Contains(row.Sha256) && !row.IsLetGo).Select(row => row.Sha256)
+            .ToListAsync();
         return [.. sha256s.Except(named)];
     }
 

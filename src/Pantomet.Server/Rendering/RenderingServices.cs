@@ -22,7 +22,8 @@ internal static class RenderingServices
         services.AddSingleton<ISourceFiles>(provider => provider.GetRequiredService<SourcePixels>());
         services.AddSingleton(_ => new OpenSources(MaxOpenBytes, MaxRunBytes));
         services.AddSingleton(_ => new RenderSeats(RunWorker.AtOnce, MaxWorkingBytes));
-        services.AddSingleton(provider => ActivatorUtilities.CreateInstance<RenderService>(provider, provider.GetRequiredService<DataFolder>().Variants));
+        services.AddSingleton(
+            provider => ActivatorUtilities.CreateInstance<RenderService>(provider, provider.GetRequiredService<DataFolder>().Variants));
         services.AddSingleton<PreparedPictures>();
         services.AddSingleton<RenderedFileStore>();
         services.AddHostedService<RoomKeeping>();

@@ -13,7 +13,9 @@ internal sealed class RoomKeeping(RenderedFileStore files, TimeProvider clock, I
             try
             {
                 if (await files.MakeRoomAsync(stoppingToken) is > 0 and var freed)
-                    log.LogInformation("Let go of {Bytes} bytes of rendered files that were not used for long; they are made again when they are wanted", freed);
+                    log.LogInformation(
+                        "Let go of {Bytes} bytes of rendered files that were not used for long; they are made again when they are wanted",
+                        freed);
             }
             catch (Exception problem) when (problem is not OperationCanceledException)
             {

@@ -24,7 +24,8 @@ internal static class CoverageEndpoints
     {
         if (!(await catalogue.SlotsAsync(cancel)).ContainsKey(slot))
             return Problems.NotFound("slot", slot);
-        var ids = await database.Sources.Where(row => row.DeletedAt == null).OrderByDescending(row => row.Sequence).Select(row => row.Id).ToListAsync(cancel);
+        var ids = await database.Sources.Where(row => row.DeletedAt == null).OrderByDescending(row => row.Sequence).Select(row => row.Id)
+            .ToListAsync(cancel);
         var pairings = await planning.PairingsAsync(ids, [slot], cancel);
         return TypedResults.Ok(new CoveragePage(await plans.SelectAsync(pairings, OfPairing, cancel)));
     }

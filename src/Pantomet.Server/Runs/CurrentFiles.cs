@@ -37,7 +37,8 @@ internal sealed class CurrentFiles
     public static async Task<CurrentFiles> OfAsync(Planning planning, IReadOnlyCollection<VariantRow> rows, CancellationToken cancel)
     {
         var belonging = rows.Select(row => (row.SourceId, row.SlotId)).ToHashSet();
-        var pairings = await planning.PairingsAsync([.. belonging.Select(pair => pair.SourceId).Distinct()], [.. belonging.Select(pair => pair.SlotId).Distinct()], cancel);
+        var pairings = await planning.PairingsAsync(
+            [.. belonging.Select(pair => pair.SourceId).Distinct()], [.. belonging.Select(pair => pair.SlotId).Distinct()], cancel);
         return new CurrentFiles(pairings.Where(pairing => belonging.Contains((pairing.Source.Id, pairing.Slot.Id))));
     }
 

@@ -48,7 +48,8 @@ internal static class PairingEnd
         var missing = Math.Max(0, (row.Planned ?? 0) - await SettledAsync(database, row));
         row.State = QueueState.Failed;
         row.Findings = [.. row.Findings, finding];
-        await database.Runs.Where(run => run.Id == row.RunId).ExecuteUpdateAsync(run => run.SetProperty(one => one.Failed, one => one.Failed + missing));
+        await database.Runs.Where(run => run.Id == row.RunId)
+            .ExecuteUpdateAsync(run => run.SetProperty(one => one.Failed, one => one.Failed + missing));
         await EndRunAsync(database, row, now);
     }
 
@@ -66,18 +67,23 @@ internal static class PairingEnd
     }
 
     private static Finding TooOften(int times) => new(
-        "given-up", Severity.Stop, $"The server or its disk failed {times} times while this was being made.", "Look into the server's log and at the room on its disk, then render it again.");
+        "given-up", Severity.Stop, $"The server or its disk failed {times} times while this was being made.",
+        "Look into the server's log and at the room on its disk, then render it again.");
 
     private static Finding NotWanted(int files) => new(
-        NotWantedId, Severity.Note, $"{files:#,0} of the files that were asked for were not made: the picture, its framing or the slot was changed or taken away meanwhile.");
+        NotWantedId, Severity.Note,
+        $"{files:#,0} of the files that were asked for were not made: the picture, its framing or the slot was changed or taken away " +
+        $"meanwhile.");
 
     private static Task<int> SettledAsync(PantometDb database, PairingRow row) => database.Variants.CountAsync(variant =>
-        variant.SourceId == row.SourceId && variant.SlotId == row.SlotId && database.RunFiles.Any(file => file.RunId == row.RunId && file.VariantSequence == variant.Sequence));
+        variant.SourceId == row.SourceId && variant.SlotId == row.SlotId &&
+            database.RunFiles.Any(file => file.RunId == row.RunId && file.VariantSequence == variant.Sequence));
 
     private static async Task EndRunAsync(PantometDb database, PairingRow row, DateTime now)
     {
         await database.SaveChangesAsync();
-        if (await database.Pairings.AnyAsync(one => one.RunId == row.RunId && (one.State == QueueState.Queued || one.State == QueueState.Running)))
+        if (await database.Pairings.AnyAsync(
+            one => one.RunId == row.RunId && (one.State == QueueState.Queued || one.State == QueueState.Running)))
             return;
         await database.Runs.Where(run => run.Id == row.RunId && (run.State == RunState.Running || run.State == RunState.Queued))
             .ExecuteUpdateAsync(run => run.SetProperty(one => one.State, RunState.Done).SetProperty(one => one.EndedAt, now)

@@ -45,7 +45,8 @@ internal readonly record struct PairingStatus(PairingState State, IReadOnlyList<
     private static LastResult? Last(IReadOnlyDictionary<string, LastResult> made, AcceptedRecipes recipes)
     {
         LastResult? own = made.TryGetValue(recipes.Own.Hash, out var last) ? last : null;
-        if (recipes.WithoutMax is { Hash: var free } && made.TryGetValue(free, out last) && recipes.AreMetBy(free, last.Bytes) && !(own?.Sequence > last.Sequence))
+        if (recipes.WithoutMax is { Hash: var free } && made.TryGetValue(free, out last) && recipes.AreMetBy(free, last.Bytes) &&
+            !(own?.Sequence > last.Sequence))
             return last;
         return own;
     }

@@ -12,16 +12,22 @@ namespace Pantomet.Server.Runs;
 /// <param name="Variants">Every file that can be made.</param>
 /// <param name="Findings">What stands in the way of others, and what is worth knowing.</param>
 /// <param name="Feeding">How far the source's pixels reach.</param>
-internal sealed record PlanAnswer(string Slot, PixelRect Crop, bool ByHand, IReadOnlyList<PlannedAnswer> Variants, IReadOnlyList<Finding> Findings, Coverage Feeding)
+internal sealed record PlanAnswer(
+    string Slot, PixelRect Crop, bool ByHand, IReadOnlyList<PlannedAnswer> Variants, IReadOnlyList<Finding> Findings, Coverage Feeding)
 {
     public static PlanAnswer Of(string slotId, SlotPlan plan) => new(
         slotId,
         plan.Crop.Area,
         plan.Crop.IsByHand,
-        [.. plan.Variants.Select(variant => new PlannedAnswer(variant.Tier, variant.Size.File.Width, variant.Size.File.Height, variant.Size.Density?.Value, variant.Format, variant.Crop, variant.FileName))],
+        [.. plan.Variants.Select(
+            variant =>
+                new PlannedAnswer(
+                    variant.Tier, variant.Size.File.Width, variant.Size.File.Height, variant.Size.Density?.Value, variant.Format,
+                    variant.Crop, variant.FileName))],
         plan.Findings,
         Coverage.Of(plan));
 }
 
 /// <summary>One file of a plan.</summary>
-internal sealed record PlannedAnswer(string? Tier, int Width, int Height, double? Density, PictureFormat Format, PixelRect Crop, string FileName);
+internal sealed record PlannedAnswer(
+    string? Tier, int Width, int Height, double? Density, PictureFormat Format, PixelRect Crop, string FileName);

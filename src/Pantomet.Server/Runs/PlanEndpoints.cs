@@ -38,11 +38,25 @@ internal static class PlanEndpoints
         var pairings = await planning.PairingsAsync([source], slotIds, cancel);
         if (pairings.Count == 0 && slotIds.Count > 0)
             return Problems.NotFound("source", source);
-        var made = (await database.Variants.Where(row => row.SourceId == source).OrderBy(row => row.Sequence).Select(row => new { row.SlotId, row.Recipe, row.State, Bytes = row.File == null ? 0 : row.File.Bytes, row.Sequence, row.File!.Points }).ToListAsync(cancel))
-            .ToLookup(row => row.SlotId, row => (row.Recipe, new LastResult(row.State, row.Bytes, row.Sequence, row.Points)));
-        var running = (await database.Pairings.Where(row => row.SourceId == source && (row.State == QueueState.Queued || row.State == QueueState.Running))
-            .Select(row => row.SlotId).ToListAsync(cancel)).ToHashSet();
-        return TypedResults.Ok(new SourcePlans([.. pairings.Select(pairing => Answer(pairing, made[pairing.Slot.Id], running.Contains(pairing.Slot.Id)))]));
+        var made =
+            (await database.Variants.Where(row => row.SourceId == source).OrderBy(row => row.Sequence)
+                .Select(row =>
+                    new
+                    {
+                        row.SlotId,
+                        row.Recipe,
+                        row.State,
+                        Bytes = row.File == null ? 0 : row.File.Bytes,
+                        row.Sequence,
+                        row.File!.Points
+                    }).ToListAsync(cancel))
+                .ToLookup(row => row.SlotId, row => (row.Recipe, new LastResult(row.State, row.Bytes, row.Sequence, row.Points)));
+        var running =
+            (await database.Pairings.Where(
+                row => row.SourceId == source && (row.State == QueueState.Queued || row.State == QueueState.Running))
+                .Select(row => row.SlotId).ToListAsync(cancel)).ToHashSet();
+        return TypedResults.Ok(
+            new SourcePlans([.. pairings.Select(pairing => Answer(pairing, made[pairing.Slot.Id], running.Contains(pairing.Slot.Id)))]));
     }
 
     private static PairingAnswer Answer(Pairing pairing, IEnumerable<(string Recipe, LastResult Last)> made, bool isRunning)

@@ -54,7 +54,8 @@ internal sealed class Planning(PantometDb database, DestinationCatalogue catalog
     public async Task<IReadOnlyList<Pairing>> PairingsAsync(
         IReadOnlyCollection<string> sourceIds, IReadOnlyList<Slot> slots, CancellationToken cancel)
     {
-        var sources = await database.Sources.AsNoTracking().Where(row => sourceIds.Contains(row.Id) && row.DeletedAt == null).ToDictionaryAsync(row => row.Id, cancel);
+        var sources = await database.Sources.AsNoTracking().Where(row => sourceIds.Contains(row.Id) && row.DeletedAt == null)
+            .ToDictionaryAsync(row => row.Id, cancel);
         return
         [
             .. from sourceId in sourceIds.Distinct()

@@ -36,10 +36,12 @@ internal sealed record CreatedId(string Id);
 /// <param name="StartedAt">When its first variant was begun.</param>
 /// <param name="EndedAt">When it ended.</param>
 internal sealed record RunAnswer(
-    string Id, RunState State, int Total, int Done, int Failed, int LeftOut, int Blocked, long BytesIn, long BytesOut, DateTime AskedAt, DateTime? StartedAt, DateTime? EndedAt)
+    string Id, RunState State, int Total, int Done, int Failed, int LeftOut, int Blocked, long BytesIn, long BytesOut, DateTime AskedAt,
+    DateTime? StartedAt, DateTime? EndedAt)
 {
     public static RunAnswer Of(RunRow row) =>
-        new(row.Id, row.State, row.Total, row.Done, row.Failed, row.LeftOut, row.Blocked, row.BytesIn, row.BytesOut, row.AskedAt, row.StartedAt, row.EndedAt);
+        new(row.Id, row.State, row.Total, row.Done, row.Failed, row.LeftOut, row.Blocked, row.BytesIn, row.BytesOut, row.AskedAt,
+            row.StartedAt, row.EndedAt);
 }
 
 /// <summary>Runs, newest first.</summary>
@@ -85,8 +87,10 @@ internal static class RunEndpoints
         if (request.Pairings is { Count: > 0 } cells)
         {
             var wanted = cells.Select(cell => (cell.Source, cell.Slot)).ToHashSet();
-            var found = (await planning.PairingsAsync([.. wanted.Select(cell => cell.Source).Distinct()], [.. wanted.Select(cell => cell.Slot).Distinct()], cancel))
-                .Where(pairing => wanted.Contains((pairing.Source.Id, pairing.Slot.Id))).ToList();
+            var found =
+                (await planning.PairingsAsync(
+                    [.. wanted.Select(cell => cell.Source).Distinct()], [.. wanted.Select(cell => cell.Slot).Distinct()], cancel))
+                    .Where(pairing => wanted.Contains((pairing.Source.Id, pairing.Slot.Id))).ToList();
             return found.Count < wanted.Count ? Problems.Invalid("pairings", GoneSentence) : Answer(await start.AsAsync(found, cancel));
         }
 
@@ -112,16 +116,25 @@ internal static class RunEndpoints
     private static async Task<Ok<RunFindings>> FindingsAsync(PantometDb database, string id, CancellationToken cancel)
     {
         IReadOnlyList<Finding> none = [];
-        var rows = await database.Pairings.AsNoTracking().Where(row => row.RunId == id && row.Findings != none).OrderBy(row => row.Sequence).Select(row => new { row.SourceId, row.SlotId, row.Findings }).ToListAsync(cancel);
-        var told = rows.SelectMany(row => row.Findings.Where(finding => finding.Severity != Severity.Note).Select(finding => (row.SourceId, row.SlotId, Finding: finding))).OrderByDescending(one => one.Finding.Severity == Severity.Stop).ToList();
+        var rows = await database.Pairings.AsNoTracking().Where(row => row.RunId == id && row.Findings != none).OrderBy(row => row.Sequence)
+            .Select(row => new { row.SourceId, row.SlotId, row.Findings }).ToListAsync(cancel);
+        var told = rows.SelectMany(
+            row => row.Findings.Where(finding => finding.Severity != Severity.Note)
+                .Select(finding => (row.SourceId, row.SlotId, Finding: finding)))
+                .OrderByDescending(one => one.Finding.Severity == Severity.Stop).ToList();
         var first = told.Take(MaxFindings).ToList();
         var named = first.Select(one => one.SourceId).Distinct().ToList();
         var stems = await database.Sources.Where(row => named.Contains(row.Id)).ToDictionaryAsync(row => row.Id, row => row.Stem, cancel);
-        return TypedResults.Ok(new RunFindings([.. first.Select(one => new RunFinding(one.SourceId, stems.GetValueOrDefault(one.SourceId, one.SourceId), one.SlotId, one.Finding))], told.Count));
+        return TypedResults.Ok(
+            new RunFindings(
+                [.. first.Select(
+                    one => new RunFinding(one.SourceId, stems.GetValueOrDefault(one.SourceId, one.SourceId), one.SlotId, one.Finding))],
+                    told.Count));
     }
 
     private static async Task<Results<ServerSentEventsResult<RunAnswer>, ProblemHttpResult>> EventsAsync(
-        PantometDb database, IDbContextFactory<PantometDb> databases, IHostApplicationLifetime lifetime, string id, CancellationToken cancel)
+        PantometDb database, IDbContextFactory<PantometDb> databases, IHostApplicationLifetime lifetime, string id,
+        CancellationToken cancel)
     {
         if (await FindAsync(database, id, cancel) is null)
             return Problems.NotFound("run", id);
@@ -154,15 +167,20 @@ internal static class RunEndpoints
     // Once begun, a cancel or a pause is carried through, whether or not the asker waits: half of one would leave pairings that nobody
     // takes up.
     private static async Task<Results<Ok<RunAnswer>, ProblemHttpResult>> CancelAsync(
-        PantometDb database, IDbContextFactory<PantometDb> databases, RunQueue queue, TimeProvider clock, string id, CancellationToken cancel)
+        PantometDb database, IDbContextFactory<PantometDb> databases, RunQueue queue, TimeProvider clock, string id,
+        CancellationToken cancel)
     {
         if (await FindAsync(database, id, cancel) is null)
             return Problems.NotFound("run", id);
         await databases.WriteAsync(async changed =>
         {
-            await changed.Runs.Where(row => row.Id == id && (row.State == RunState.Queued || row.State == RunState.Running || row.State == RunState.Paused))
-                .ExecuteUpdateAsync(row => row.SetProperty(run => run.State, RunState.Cancelled).SetProperty(run => run.EndedAt, clock.GetUtcNow().UtcDateTime));
-            return await changed.Pairings.Where(row => row.RunId == id && (row.State == QueueState.Queued || row.State == QueueState.Running))
+            await changed.Runs.Where(
+                row => row.Id == id && (row.State == RunState.Queued || row.State == RunState.Running || row.State == RunState.Paused))
+                .ExecuteUpdateAsync(
+                    row => row.SetProperty(run => run.State, RunState.Cancelled)
+                        .SetProperty(run => run.EndedAt, clock.GetUtcNow().UtcDateTime));
+            return await changed.Pairings.Where(
+                row => row.RunId == id && (row.State == QueueState.Queued || row.State == QueueState.Running))
                 .ExecuteUpdateAsync(row => row.SetProperty(pairing => pairing.State, QueueState.Cancelled));
         });
         await queue.DropAsync(id);
@@ -193,7 +211,8 @@ internal static class RunEndpoints
         if (await FindAsync(database, id, cancel) is null)
             return Problems.NotFound("run", id);
         await database.Runs.Where(row => row.Id == id && row.State == RunState.Paused)
-            .ExecuteUpdateAsync(row => row.SetProperty(run => run.State, run => run.StartedAt == null ? RunState.Queued : RunState.Running), cancel);
+            .ExecuteUpdateAsync(
+                row => row.SetProperty(run => run.State, run => run.StartedAt == null ? RunState.Queued : RunState.Running), cancel);
         queue.Wake();
         return TypedResults.Ok(RunAnswer.Of((await FindAsync(database, id, cancel))!));
     }
@@ -209,11 +228,16 @@ internal static class RunEndpoints
                       join row in database.Variants on file.VariantSequence equals row.Sequence
                       where row.State == VariantState.Blocked
                       select new { row.SourceId, row.SlotId };
-        var givenUp = database.Pairings.Where(row => row.RunId == id && row.State == QueueState.Failed).Select(row => new { row.SourceId, row.SlotId });
+        var givenUp = database.Pairings.Where(row => row.RunId == id && row.State == QueueState.Failed)
+            .Select(row => new { row.SourceId, row.SlotId });
         var failed = (await blocked.Union(givenUp).ToListAsync(cancel)).Select(row => new PairingKey(row.SourceId, row.SlotId)).ToHashSet();
-        var pairings = (await planning.PairingsAsync([.. failed.Select(key => key.Source).Distinct()], [.. failed.Select(key => key.Slot).Distinct()], cancel))
-            .Where(pairing => failed.Contains(new PairingKey(pairing.Source.Id, pairing.Slot.Id))).ToList();
-        return pairings.Count == 0 ? Problems.Invalid("id", "No file of this run failed, or what failed does not exist any more.") : Answer(await start.AsAsync(pairings, cancel));
+        var pairings =
+            (await planning.PairingsAsync(
+                [.. failed.Select(key => key.Source).Distinct()], [.. failed.Select(key => key.Slot).Distinct()], cancel))
+                .Where(pairing => failed.Contains(new PairingKey(pairing.Source.Id, pairing.Slot.Id))).ToList();
+        return pairings.Count == 0
+            ? Problems.Invalid("id", "No file of this run failed, or what failed does not exist any more.")
+            : Answer(await start.AsAsync(pairings, cancel));
     }
 
     private static Task<RunRow?> FindAsync(PantometDb database, string id, CancellationToken cancel) =>

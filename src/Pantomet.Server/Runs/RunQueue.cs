@@ -17,7 +17,9 @@ namespace Pantomet.Server.Runs;
 /// Variants of a source that is already decoded come first; the next source is opened while its forerunner's last variants are still being
 /// made. Between runs the one that has waited longest for a source is served, so that a small run need not wait for a large one to end.
 /// </remarks>
-internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, DestinationCatalogue catalogue, SourcePixels pixels, OpenSources sources, TimeProvider clock, ILogger<RunQueue> log) : IDisposable
+internal sealed class RunQueue(
+    IDbContextFactory<PantometDb> databases, DestinationCatalogue catalogue, SourcePixels pixels, OpenSources sources, TimeProvider clock,
+    ILogger<RunQueue> log) : IDisposable
 {
     private readonly SemaphoreSlim gate = new(1);
     private readonly List<OpenSource> open = [];
@@ -111,7 +113,8 @@ internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, Destinat
             {
                 await databases.WriteAsync(async database =>
                 {
-                    if (await database.Pairings.SingleOrDefaultAsync(row => row.Sequence == pairing.Sequence && row.State == QueueState.Running) is not { } row)
+                    if (await database.Pairings.SingleOrDefaultAsync(
+                        row => row.Sequence == pairing.Sequence && row.State == QueueState.Running) is not { } row)
                         return false;
                     await (pairing.IsLost ? PairingEnd.AgainAsync(database, row, Now) : PairingEnd.DoneAsync(database, row, Now));
                     return true;
@@ -209,7 +212,8 @@ internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, Destinat
             {
                 if ((first = await NextPairingAsync(database)) is null)
                     return false;
-                var source = await database.Sources.AsNoTracking().SingleOrDefaultAsync(row => row.Id == first.SourceId && row.DeletedAt == null);
+                var source = await database.Sources.AsNoTracking()
+                    .SingleOrDefaultAsync(row => row.Id == first.SourceId && row.DeletedAt == null);
                 var cuts = new HashSet<(PixelRect, Rotation, PixelSize)>();
                 var held = source is null ? null : sources.TryHold(pixels.ToOpen(source, () => cuts.Count == 1), RenderPriority.Run);
                 if (source is not null && held is null)
@@ -217,7 +221,9 @@ internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, Destinat
                 opened = new OpenSource(first.RunId, first.SourceId, held);
                 await database.Runs.Where(row => row.Id == first.RunId && row.State == RunState.Queued)
                     .ExecuteUpdateAsync(row => row.SetProperty(run => run.State, RunState.Running).SetProperty(run => run.StartedAt, Now));
-                var due = await database.Pairings.Where(row => row.RunId == first.RunId && row.SourceId == first.SourceId && row.State == QueueState.Queued).OrderBy(row => row.Sequence).ToListAsync();
+                var due = await database.Pairings.Where(
+                    row => row.RunId == first.RunId && row.SourceId == first.SourceId && row.State == QueueState.Queued)
+                        .OrderBy(row => row.Sequence).ToListAsync();
                 await PlanAsync(database, opened, source, due, slots, cuts);
                 return true;
             });
@@ -234,7 +240,8 @@ internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, Destinat
             log.LogError(problem, "Could not begin {Source} for {Slot}", first.SourceId, first.SlotId);
             await databases.WriteAsync(async database =>
             {
-                if (await database.Pairings.SingleOrDefaultAsync(row => row.Sequence == first.Sequence && row.State == QueueState.Queued) is not { } row)
+                if (await database.Pairings.SingleOrDefaultAsync(
+                    row => row.Sequence == first.Sequence && row.State == QueueState.Queued) is not { } row)
                     return false;
                 await PairingEnd.AgainAsync(database, row, Now);
                 return true;
@@ -245,17 +252,26 @@ internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, Destinat
 
     // Plans what is due of a source. What is settled at once is brought to its end; the rest waits in the open source.
     private async Task PlanAsync(
-        PantometDb database, OpenSource opened, SourceRow? source, List<PairingRow> due, ImmutableSortedDictionary<string, PlacedSlot> slots, HashSet<(PixelRect, Rotation, PixelSize)> cuts)
+        PantometDb database, OpenSource opened, SourceRow? source, List<PairingRow> due,
+        ImmutableSortedDictionary<string, PlacedSlot> slots, HashSet<(PixelRect, Rotation, PixelSize)> cuts)
     {
         var (run, id) = (due[0].RunId, due[0].SourceId);
-        var already = (await database.Variants.AsNoTracking().Where(row => row.SourceId == id && database.RunFiles.Any(file => file.RunId == run && file.VariantSequence == row.Sequence)).ToListAsync()).ToLookup(row => row.SlotId);
+        var already =
+            (await database.Variants.AsNoTracking()
+                .Where(row => row.SourceId == id &&
+                    database.RunFiles.Any(file => file.RunId == run && file.VariantSequence == row.Sequence)).ToListAsync())
+                        .ToLookup(row => row.SlotId);
         foreach (var row in due)
         {
             // A source or slot that was deleted meanwhile has no pairing: nothing is left to do for it.
             var pairing = source is not null && slots.TryGetValue(row.SlotId, out var placed) ? new Pairing(source, placed.Slot) : null;
             if (Planned(pairing, row) is not { } variants)
             {
-                await PairingEnd.FailedAsync(database, row, new Finding("not-planned", Severity.Stop, "The server failed while it worked out what to make.", "Look into the server's log. Another crop or other limits may help."), Now);
+                await PairingEnd.FailedAsync(
+                    database, row,
+                    new Finding(
+                        "not-planned", Severity.Stop, "The server failed while it worked out what to make.",
+                        "Look into the server's log. Another crop or other limits may help."), Now);
                 continue;
             }
 
@@ -289,7 +305,8 @@ internal sealed class RunQueue(IDbContextFactory<PantometDb> databases, Destinat
 
     // By its place, not by its name: names may change while a run is paused, and two places may have one.
     private static bool IsFileOf(VariantRow made, PlannedVariant variant) =>
-        made.Tier == variant.Tier && (made.Width, made.Height) == (variant.Size.File.Width, variant.Size.File.Height) && made.Density == variant.Size.Density?.Value && variant.Formats.Contains(made.Format);
+        made.Tier == variant.Tier && (made.Width, made.Height) == (variant.Size.File.Width, variant.Size.File.Height) &&
+            made.Density == variant.Size.Density?.Value && variant.Formats.Contains(made.Format);
 
     private async Task<PairingRow?> NextPairingAsync(PantometDb database)
     {

@@ -15,10 +15,13 @@ internal sealed class RunStart(PantometDb database, RunQueue queue, TimeProvider
     {
         var planned = pairings.Select(pairing => (Pairing: pairing, Plan: pairing.Plan())).Where(entry => !entry.Plan.IsLeftOut).ToList();
         if (planned.Count == 0)
-            return Refusal.Invalid("sources", "Every picture of this selection is left out of every slot of it. Take some in again, then render.");
+            return Refusal.Invalid(
+                "sources", "Every picture of this selection is left out of every slot of it. Take some in again, then render.");
         var total = planned.Sum(entry => entry.Plan.Variants.Count);
         if (total > MaxVariants)
-            return Refusal.Invalid("sources", $"This run would make {total:#,0} files; at most {MaxVariants:#,0} are made in one run. Choose fewer sources or slots.");
+            return Refusal.Invalid(
+                "sources",
+                $"This run would make {total:#,0} files; at most {MaxVariants:#,0} are made in one run. Choose fewer sources or slots.");
 
         var run = new RunRow
         {

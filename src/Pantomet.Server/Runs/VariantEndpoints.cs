@@ -36,16 +36,22 @@ namespace Pantomet.Server.Runs;
 /// <param name="Findings">What its check had to say.</param>
 /// <param name="Remedies">What would mend a file that could not be made, as tried.</param>
 internal sealed record VariantAnswer(
-    string Id, string Run, string Source, string Slot, string? Tier, string FileName, int Width, int Height, double? Density, PictureFormat Format,
-    long Bytes, long? SourceBytes, int? Quality, string Encoding, double? Score, VisualQuality? Looks, bool ByHand, string? Sha256, string Recipe, PairingState State, IReadOnlyList<Finding> Findings,
+    string Id, string Run, string Source, string Slot, string? Tier, string FileName, int Width, int Height, double? Density,
+    PictureFormat Format,
+    long Bytes, long? SourceBytes, int? Quality, string Encoding, double? Score, VisualQuality? Looks, bool ByHand, string? Sha256,
+    string Recipe, PairingState State, IReadOnlyList<Finding> Findings,
     IReadOnlyList<WeightRemedy> Remedies)
 {
     /// <param name="row">As it was made.</param>
     /// <param name="current">What today's plan asks for; null when it asks for it no more.</param>
     /// <param name="sourceBytes">What its source weighs; null where that is in the bin.</param>
     public static VariantAnswer Of(VariantRow row, PlannedVariant? current, long? sourceBytes) => new(
-        row.Id, row.RunId, row.SourceId, row.SlotId, row.Tier, current?.FileNameAs(row.Format) ?? row.FileName, row.Width, row.Height, row.Density, row.Format, row.File?.Bytes ?? 0, sourceBytes, row.File?.Quality, row.File?.Encoding ?? "",
-        row.File?.Points is { } points ? Math.Round(points, 1) : null, row.File?.Points is { } exact ? VisualScore.LooksFor(exact) : null, row.IsByHand,
+        row.Id, row.RunId, row.SourceId, row.SlotId, row.Tier, current?.FileNameAs(row.Format) ??
+            row.FileName, row.Width, row.Height, row.Density, row.Format, row.File?.Bytes ??
+                0, sourceBytes, row.File?.Quality, row.File?.Encoding ?? "",
+        row.File?.Points is { } points ? Math.Round(points, 1) : null, row.File?.Points is { } exact
+            ? VisualScore.LooksFor(exact)
+            : null, row.IsByHand,
         row.File?.Sha256, row.Recipe, StandingOf(row, current), row.File?.Findings ?? row.Findings, row.Remedies);
 
     private static PairingState StandingOf(VariantRow row, PlannedVariant? current) => row.State switch
@@ -73,13 +79,15 @@ internal static class VariantEndpoints
     }
 
     private static async Task<Results<Ok<VariantPage>, ProblemHttpResult>> ListAsync(
-        PantometDb database, Planning planning, string? source, string? slot, string? run, int? limit, string? cursor, CancellationToken cancel)
+        PantometDb database, Planning planning, string? source, string? slot, string? run, int? limit, string? cursor,
+        CancellationToken cancel)
     {
         long after = 0;
         if (cursor is not null && !long.TryParse(cursor, out after))
             return Problems.Invalid("cursor", "The cursor is not one that this server gave. Start again without it.");
         var size = Math.Clamp(limit ?? DefaultPage, 1, LargestPage);
-        var ofRun = database.RunFiles.Where(file => file.RunId == run).Join(database.Variants, file => file.VariantSequence, row => row.Sequence, (_, row) => row);
+        var ofRun = database.RunFiles.Where(file => file.RunId == run)
+            .Join(database.Variants, file => file.VariantSequence, row => row.Sequence, (_, row) => row);
         var rows = await (run is null ? database.Variants : ofRun).AsNoTracking().Include(row => row.File)
             .Where(row => row.Sequence > after && (source == null || row.SourceId == source) && (slot == null || row.SlotId == slot))
             .OrderBy(row => row.Sequence).Take(size + 1).ToListAsync(cancel);
@@ -103,6 +111,8 @@ internal static class VariantEndpoints
             return Problems.Gone($"The file of {row.FileName} is no longer there. Render it again.");
         context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
         return TypedResults.PhysicalFile(
-            onDisk.Path, row.Format.MediaType(), inline == true ? null : row.FileName, entityTag: new EntityTagHeaderValue($"\"{onDisk.Sha256}\""), enableRangeProcessing: true);
+            onDisk.Path, row.Format.MediaType(), inline == true
+                ? null
+                : row.FileName, entityTag: new EntityTagHeaderValue($"\"{onDisk.Sha256}\""), enableRangeProcessing: true);
     }
 }

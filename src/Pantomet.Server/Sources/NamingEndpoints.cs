@@ -22,7 +22,9 @@ internal enum NamedText
 /// <param name="Texts">Exactly what each gets, such as what it had before; goes before the others.</param>
 /// <param name="First">The first number.</param>
 /// <param name="IsTried">Only says what would come out.</param>
-internal sealed record NamingRequest(List<string> Sources, NamedText Of, string? Pattern = null, string? List = null, IReadOnlyList<string>? Texts = null, int First = 1, bool IsTried = false);
+internal sealed record NamingRequest(
+    List<string> Sources, NamedText Of, string? Pattern = null, string? List = null, IReadOnlyList<string>? Texts = null, int First = 1,
+    bool IsTried = false);
 
 /// <summary>What comes out, in the order asked for.</summary>
 /// <param name="Items">Each source.</param>
@@ -70,22 +72,30 @@ internal static class NamingEndpoints
             return Problems.Invalid("pattern", "Give a pattern, or a list with a line for each picture.");
         if (request.Pattern is { } pattern && BulkNames.Unknown(pattern) is [var unknown, ..])
             return Problems.Invalid("pattern", $"Nothing stands behind {unknown}. There are {string.Join(", ", BulkNames.Placeholders)}.");
-        return request.First is < 0 or > MaxNumber ? Problems.Invalid("first", $"The first number is a whole number from 0 to {MaxNumber:#,0}.") : null;
+        return request.First is < 0 or > MaxNumber
+            ? Problems.Invalid("first", $"The first number is a whole number from 0 to {MaxNumber:#,0}.")
+            : null;
     }
 
     private static async Task<Outcome<Named>> NamedAsync(PantometDb database, NamingRequest request)
     {
-        var rows = await database.Sources.Where(row => request.Sources.Contains(row.Id) && row.DeletedAt == null).ToDictionaryAsync(row => row.Id);
+        var rows = await database.Sources.Where(row => request.Sources.Contains(row.Id) && row.DeletedAt == null)
+            .ToDictionaryAsync(row => row.Id);
         if (rows.Count == 0)
             return Refusal.Invalid("sources", "None of these pictures is in the library. Choose some on Sources first.");
         var sources = request.Sources.Distinct().Where(rows.ContainsKey).Select(id => rows[id])
             .Select(row => new NamedSource(row.Id, row.Stem, row.AltText, row.Group, row.FileName)).ToList();
         if (request.List is not null && BulkNames.Lines(request.List) is var lines && lines > sources.Count)
-            return Refusal.Invalid("list", $"The list has {lines:#,0} lines for {sources.Count:#,0} pictures. Take the lines out that belong to none, or choose the other pictures too.");
+            return Refusal.Invalid(
+                "list", $"The list has {lines:#,0} lines for {sources.Count:#,0} pictures. Take the lines out that belong to none, or " +
+                    $"choose the other pictures too.");
         var texts = Texts(request, sources);
         var items = request.Of == NamedText.Stem ? await StemsAsync(database, rows, sources, texts) : BulkNames.AltTexts(sources, texts);
         return items.FirstOrDefault(item => request.Of == NamedText.AltText && item.After.Length > LongestAltText) is { } wordy
-            ? Refusal.Invalid("pattern", $"The alternative text of {rows[wordy.Id].Stem} would have {wordy.After.Length:#,0} characters; at most {LongestAltText:#,0} are kept.")
+            ? Refusal.Invalid(
+                "pattern",
+                $"The alternative text of {rows[wordy.Id].Stem} would have {wordy.After.Length:#,0} characters; at most " +
+                $"{LongestAltText:#,0} are kept.")
             : new Named(rows, items);
     }
 
@@ -105,7 +115,8 @@ internal static class NamingEndpoints
     private static async Task<IReadOnlyList<Renaming>> StemsAsync(
         PantometDb database, Dictionary<string, SourceRow> rows, List<NamedSource> sources, IReadOnlyList<string?> texts)
     {
-        var others = (await database.Sources.Where(row => row.DeletedAt == null).Select(row => new { row.Id, row.Stem }).ToListAsync()).Where(row => !rows.ContainsKey(row.Id)).Select(row => row.Stem).ToHashSet();
+        var others = (await database.Sources.Where(row => row.DeletedAt == null).Select(row => new { row.Id, row.Stem }).ToListAsync())
+            .Where(row => !rows.ContainsKey(row.Id)).Select(row => row.Stem).ToHashSet();
         return new BulkNames(Stems.Ascii).Stems(sources, texts, others.Contains);
     }
 

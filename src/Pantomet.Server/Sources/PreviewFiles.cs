@@ -29,7 +29,8 @@ internal sealed class PreviewFiles(DataFolder folder, ContentStore store, Source
     {
         // Wider than a side of 16,383 px is more than WebP can hold, and more than a screen needs of a panorama.
         var size = source.Facts.Size;
-        if (wanted > PreviewMaker.Widths[0] && !source.Facts.IsVector && size.Width > PreviewMaker.Widths[0] && size.LongestSide <= MaxWholeSide)
+        if (wanted > PreviewMaker.Widths[0] && !source.Facts.IsVector && size.Width > PreviewMaker.Widths[0] &&
+            size.LongestSide <= MaxWholeSide)
             return await WholeAsync(source, cancel);
         var width = PreviewMaker.WidthFor(wanted);
         var path = PathOf(folder, source.Id, width);

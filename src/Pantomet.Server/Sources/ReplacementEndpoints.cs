@@ -16,7 +16,8 @@ internal sealed record ReplacementAnswer(SourceAnswer Source, string Replaced, b
 internal static class ReplacementEndpoints
 {
     public static void MapReplacements(this IEndpointRouteBuilder routes) =>
-        routes.MapPost("/api/sources/{id}/replacement", ReplaceAsync).Accepts<IFormFile>("multipart/form-data").WithTags("Sources").WithName("replaceSource");
+        routes.MapPost("/api/sources/{id}/replacement", ReplaceAsync).Accepts<IFormFile>("multipart/form-data").WithTags("Sources")
+            .WithName("replaceSource");
 
     private static async Task<Results<Ok<ReplacementAnswer>, ProblemHttpResult>> ReplaceAsync(
         HttpContext context, SourceIntake intake, Framings framings, string id, CancellationToken cancel)
@@ -42,10 +43,14 @@ internal static class ReplacementEndpoints
     private static Results<Ok<ReplacementAnswer>, ProblemHttpResult> Answer(SourceRow old, IntakeAnswer taken)
     {
         if (taken.Problem is { } problem)
-            return Problems.Of(StatusCodes.Status422UnprocessableEntity, problem.Type.Split('/')[^1], "The file cannot take its place", problem.Detail, "files");
+            return Problems.Of(
+                StatusCodes.Status422UnprocessableEntity, problem.Type.Split('/')[^1], "The file cannot take its place", problem.Detail,
+                "files");
         var source = taken.Source!;
         return taken.DuplicateOf is not null
             ? Problems.Taken("files", $"{taken.FileName} is in the library already, as \"{source.Stem}\". Nothing was replaced.")
-            : TypedResults.Ok(new ReplacementAnswer(source, old.Id, CopiedFraming.HasOtherRatio(old.Facts.Size, new PixelSize(source.Width, source.Height))));
+            : TypedResults.Ok(
+                new ReplacementAnswer(
+                    source, old.Id, CopiedFraming.HasOtherRatio(old.Facts.Size, new PixelSize(source.Width, source.Height))));
     }
 }

@@ -38,8 +38,10 @@ internal sealed record SourceAnswer(
         var facts = row.Facts;
         return new SourceAnswer(
             row.Id, row.FileName, row.Id, row.Bytes, facts.Size.Width, facts.Size.Height, facts.Format, facts.ColourProfile, facts.Colour,
-            facts.BitDepth, facts.HasAlpha, facts.Frames, facts.Orientation, facts.Kind, facts.Camera, facts.HasGeolocation, facts.Description,
-            facts.Rights, row.Stem, row.AltText, row.Group, row.Framing.Subject, row.Framing.Focus, SourceTrait.Of(facts, row.FileName, row.Stem), row.AddedAt);
+            facts.BitDepth, facts.HasAlpha, facts.Frames, facts.Orientation, facts.Kind, facts.Camera, facts.HasGeolocation,
+            facts.Description,
+            facts.Rights, row.Stem, row.AltText, row.Group, row.Framing.Subject, row.Framing.Focus,
+            SourceTrait.Of(facts, row.FileName, row.Stem), row.AddedAt);
     }
 }
 
@@ -61,7 +63,8 @@ internal sealed record KnownSources(IReadOnlyList<SourceAnswer> Items);
 /// <param name="Source">The source, new or already there.</param>
 /// <param name="DuplicateOf">Id of the source that has the same bytes and was there before.</param>
 /// <param name="Problem">Why there is no source.</param>
-internal sealed record IntakeAnswer(string FileName, SourceAnswer? Source = null, string? DuplicateOf = null, IntakeProblem? Problem = null);
+internal sealed record IntakeAnswer(
+    string FileName, SourceAnswer? Source = null, string? DuplicateOf = null, IntakeProblem? Problem = null);
 
 /// <summary>Why a file was not taken in.</summary>
 /// <param name="Type">Stable, for scripts.</param>

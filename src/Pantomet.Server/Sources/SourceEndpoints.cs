@@ -26,7 +26,8 @@ internal static class SourceEndpoints
     public static void MapSources(this IEndpointRouteBuilder routes)
     {
         var sources = routes.MapGroup("/api/sources").WithTags("Sources");
-        sources.MapPost("", TakeInAsync).Accepts<IFormFileCollection>("multipart/form-data").Produces<List<IntakeAnswer>>().WithName("takeIn");
+        sources.MapPost("", TakeInAsync).Accepts<IFormFileCollection>("multipart/form-data").Produces<List<IntakeAnswer>>()
+            .WithName("takeIn");
         sources.MapGet("", ListAsync).WithName("listSources");
         sources.MapPost("/known", KnownAsync).WithName("findKnownSources");
         sources.MapGet("/{id}", GetAsync).WithName("getSource");
@@ -54,12 +55,14 @@ internal static class SourceEndpoints
         }
 
         return answers.Count == 0
-            ? Problems.Invalid("files", "There is no file in the request. Send the files as multipart/form-data, in fields named \"files\".")
+            ? Problems.Invalid(
+                "files", "There is no file in the request. Send the files as multipart/form-data, in fields named \"files\".")
             : TypedResults.Ok(answers);
     }
 
     private static async Task<Results<Ok<SourcePage>, ProblemHttpResult>> ListAsync(
-        PantometDb database, Planning planning, LargePlans plans, DestinationCatalogue catalogue, string? search, string? feeds, int? limit, string? cursor, CancellationToken cancel)
+        PantometDb database, Planning planning, LargePlans plans, DestinationCatalogue catalogue, string? search, string? feeds, int? limit,
+        string? cursor, CancellationToken cancel)
     {
         var found = database.Sources.AsNoTracking().Where(row => row.DeletedAt == null);
         if (search?.Trim() is { Length: > 0 } words)
@@ -67,18 +70,23 @@ internal static class SourceEndpoints
             foreach (var word in words.Split(' ', StringSplitOptions.RemoveEmptyEntries))
             {
                 var pattern = LikePattern.Containing(word);
-                found = found.Where(row => EF.Functions.Like(row.Stem, pattern, LikePattern.Escape) || EF.Functions.Like(row.FileName, pattern, LikePattern.Escape) || EF.Functions.Like(row.AltText, pattern, LikePattern.Escape));
+                found = found.Where(
+                    row => EF.Functions.Like(row.Stem, pattern, LikePattern.Escape) ||
+                        EF.Functions.Like(row.FileName, pattern, LikePattern.Escape) ||
+                        EF.Functions.Like(row.AltText, pattern, LikePattern.Escape));
             }
         }
 
         if (feeds is not null)
         {
-            if (await FeedingAsync(planning, plans, catalogue, feeds, await found.Select(row => row.Id).ToListAsync(cancel), cancel) is not { } enough)
+            if (await FeedingAsync(
+                planning, plans, catalogue, feeds, await found.Select(row => row.Id).ToListAsync(cancel), cancel) is not { } enough)
                 return Problems.NotFound("destination or slot", feeds);
             found = found.Where(row => enough.Contains(row.Id));
         }
 
-        var all = await found.GroupBy(_ => 1).Select(group => new { Count = group.Count(), Bytes = group.Sum(row => row.Bytes) }).SingleOrDefaultAsync(cancel);
+        var all = await found.GroupBy(_ => 1).Select(group => new { Count = group.Count(), Bytes = group.Sum(row => row.Bytes) })
+            .SingleOrDefaultAsync(cancel);
         if (cursor is not null)
         {
             if (!long.TryParse(cursor, out var before))
@@ -96,8 +104,10 @@ internal static class SourceEndpoints
     private static async Task<Ok<KnownSources>> KnownAsync(
         PantometDb database, DataFolder folder, SourceIds wanted, CancellationToken cancel)
     {
-        var rows = await database.Sources.AsNoTracking().Where(row => wanted.Ids.Contains(row.Id) && row.DeletedAt == null).ToListAsync(cancel);
-        return TypedResults.Ok(new KnownSources([.. rows.Where(row => File.Exists(ContentStore.PathOf(folder.Originals, row.Id))).Select(SourceAnswer.Of)]));
+        var rows = await database.Sources.AsNoTracking().Where(row => wanted.Ids.Contains(row.Id) && row.DeletedAt == null)
+            .ToListAsync(cancel);
+        return TypedResults.Ok(
+            new KnownSources([.. rows.Where(row => File.Exists(ContentStore.PathOf(folder.Originals, row.Id))).Select(SourceAnswer.Of)]));
     }
 
     private static async Task<Results<Ok<SourceAnswer>, ProblemHttpResult>> GetAsync(
@@ -119,12 +129,14 @@ internal static class SourceEndpoints
             if (await database.Sources.SingleOrDefaultAsync(row => row.Id == id && row.DeletedAt == null) is not { } source)
                 return Refusal.NotFound("source", id);
             if (change.Stem is { } stem && await Stems.IsTakenAsync(database, stem, id))
-                return Refusal.Invalid("stem", $"Another source has the stem \"{stem}\" already. Files of the two would have the same names.");
+                return Refusal.Invalid(
+                    "stem", $"Another source has the stem \"{stem}\" already. Files of the two would have the same names.");
             source.Stem = change.Stem ?? source.Stem;
             source.Group = change.Group ?? source.Group;
             source.AltText = change.AltText?.Trim() ?? source.AltText;
             var refused = hasSubject || hasFocus
-                ? await Framings.DoAsync(database, source, over: null, row => Decided(row, hasSubject ? subject : row.Framing.Subject, hasFocus, focus, slots))
+                ? await Framings.DoAsync(
+                    database, source, over: null, row => Decided(row, hasSubject ? subject : row.Framing.Subject, hasFocus, focus, slots))
                 : null;
             return refused is null ? SourceAnswer.Of(source) : refused;
         });
@@ -136,9 +148,11 @@ internal static class SourceEndpoints
         if (change.Stem is { } stem && !Stem.IsValid(stem))
             return Problems.Invalid("stem", $"A stem is lower-case ASCII words joined by hyphens, such as \"{Stem.From(stem)}\".");
         if (change.Group is { Length: > 0 } group && !Stem.IsValid(group))
-            return Problems.Invalid("group", $"A group is named like a stem: lower-case ASCII words joined by hyphens, such as \"{Stem.From(group)}\".");
+            return Problems.Invalid(
+                "group", $"A group is named like a stem: lower-case ASCII words joined by hyphens, such as \"{Stem.From(group)}\".");
         return change.AltText is { Length: > LongestAltText } altText
-            ? Problems.Invalid("altText", $"The alternative text has {altText.Length:#,0} characters; at most {LongestAltText:#,0} are kept.")
+            ? Problems.Invalid(
+                "altText", $"The alternative text has {altText.Length:#,0} characters; at most {LongestAltText:#,0} are kept.")
             : null;
     }
 
@@ -186,7 +200,8 @@ internal static class SourceEndpoints
         if (await FindAsync(database, id, cancel) is not { } source)
             return Problems.NotFound("source", id);
         // As an attachment: an SVG that came in is never shown as a page of this site.
-        return TypedResults.PhysicalFile(pixels.DownloadOf(source), source.Facts.Format.MediaType(), source.FileName, enableRangeProcessing: true);
+        return TypedResults.PhysicalFile(
+            pixels.DownloadOf(source), source.Facts.Format.MediaType(), source.FileName, enableRangeProcessing: true);
     }
 
     private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> PreviewAsync(
@@ -204,12 +219,14 @@ internal static class SourceEndpoints
     private static async Task<List<string>?> FeedingAsync(
         Planning planning, LargePlans plans, DestinationCatalogue catalogue, string feeds, List<string> sourceIds, CancellationToken cancel)
     {
-        var slots = (await catalogue.SlotsAsync(cancel)).Values.Where(placed => placed.Slot.Id == feeds || placed.Destination.Id == feeds).Select(placed => placed.Slot.Id).ToList();
+        var slots = (await catalogue.SlotsAsync(cancel)).Values.Where(placed => placed.Slot.Id == feeds || placed.Destination.Id == feeds)
+            .Select(placed => placed.Slot.Id).ToList();
         if (slots.Count == 0)
             return null;
         var pairings = await planning.PairingsAsync(sourceIds, slots, cancel);
         var bySource = pairings.GroupBy(pairing => pairing.Source.Id).ToList();
-        var enough = await plans.SelectAsync(bySource, group => group.All(pairing => Coverage.Of(pairing.Plan()).State == CoverageState.Enough), cancel);
+        var enough = await plans.SelectAsync(
+            bySource, group => group.All(pairing => Coverage.Of(pairing.Plan()).State == CoverageState.Enough), cancel);
         return [.. bySource.Zip(enough).Where(one => one.Second).Select(one => one.First.Key)];
     }
 

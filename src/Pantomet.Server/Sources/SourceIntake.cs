@@ -44,7 +44,9 @@ internal sealed class SourceIntake(
         }
         catch (FileTooLongException)
         {
-            return Refused(name, "file-too-long", $"The file has more than {settings.MaxFileBytes / 1_000_000:#,0} MB. Save a smaller copy and send that.");
+            return Refused(
+                name, "file-too-long",
+                $"The file has more than {settings.MaxFileBytes / 1_000_000:#,0} MB. Save a smaller copy and send that.");
         }
         catch (Exception problem) when (StorageFull.Is(problem))
         {
@@ -55,7 +57,9 @@ internal sealed class SourceIntake(
         catch (Exception problem) when (problem is not (OperationCanceledException or BrokenOffException))
         {
             log.LogError(problem, "Could not take in {FileName}", name);
-            return Refused(name, "not-taken-in", "Something failed in the server while it was taken in. Send it again; if it happens again, look into the server's log.");
+            return Refused(
+                name, "not-taken-in",
+                "Something failed in the server while it was taken in. Send it again; if it happens again, look into the server's log.");
         }
     }
 
@@ -109,31 +113,32 @@ internal sealed class SourceIntake(
         }
     }
 
-    private Task<IntakeAnswer> RegisterAsync(string name, StagedFile file, LookedAt looked, SourceRow? replacing) => databases.WriteAsync(async database =>
-    {
-        // It may have come in by another way while this one was looked at.
-        if (await database.Sources.SingleOrDefaultAsync(row => row.Id == file.Sha256) is { } known)
-            return await KnownAsync(database, name, known, replacing);
-        var source = new SourceRow
+    private Task<IntakeAnswer> RegisterAsync(string name, StagedFile file, LookedAt looked, SourceRow? replacing) =>
+        databases.WriteAsync(async database =>
         {
-            Id = file.Sha256,
-            Checksum = file.Checksum,
-            FileName = name,
-            Bytes = file.Bytes,
-            Facts = looked.Probed.Facts,
-            LookBytes = looked.PeakBytes,
-            LookMilliseconds = (int)looked.Time.TotalMilliseconds,
-            Proposal = looked.Probed.Proposal,
-            Stem = Stem.From(Stems.Ascii(Path.GetFileNameWithoutExtension(name))),
-            AltText = looked.Probed.Facts.Description,
-            AddedAt = clock.GetUtcNow().UtcDateTime,
-        };
-        if (replacing is not null)
-            await TakePlaceAsync(database, source, replacing.Id);
-        source.Stem = await Stems.FreeAsync(database, source.Stem, source.Id);
-        database.Sources.Add(source);
-        return new IntakeAnswer(name, SourceAnswer.Of(source));
-    });
+            // It may have come in by another way while this one was looked at.
+            if (await database.Sources.SingleOrDefaultAsync(row => row.Id == file.Sha256) is { } known)
+                return await KnownAsync(database, name, known, replacing);
+            var source = new SourceRow
+            {
+                Id = file.Sha256,
+                Checksum = file.Checksum,
+                FileName = name,
+                Bytes = file.Bytes,
+                Facts = looked.Probed.Facts,
+                LookBytes = looked.PeakBytes,
+                LookMilliseconds = (int)looked.Time.TotalMilliseconds,
+                Proposal = looked.Probed.Proposal,
+                Stem = Stem.From(Stems.Ascii(Path.GetFileNameWithoutExtension(name))),
+                AltText = looked.Probed.Facts.Description,
+                AddedAt = clock.GetUtcNow().UtcDateTime,
+            };
+            if (replacing is not null)
+                await TakePlaceAsync(database, source, replacing.Id);
+            source.Stem = await Stems.FreeAsync(database, source.Stem, source.Id);
+            database.Sources.Add(source);
+            return new IntakeAnswer(name, SourceAnswer.Of(source));
+        });
 
     // Names, dates and framings go over to the better file; the one before goes where taken-away sources go.
     private async Task TakePlaceAsync(PantometDb database, SourceRow better, string oldId)
@@ -165,7 +170,9 @@ internal sealed class SourceIntake(
                 if (!ContentStore.Holds(folder.Originals, file.Sha256))
                     ContentStore.Keep(file, folder.Originals);
                 return await databases.WriteAsync(async database =>
-                    await database.Sources.SingleOrDefaultAsync(row => row.Id == file.Sha256) is { } known ? await KnownAsync(database, name, known, replacing) : null);
+                    await database.Sources.SingleOrDefaultAsync(row => row.Id == file.Sha256) is { } known
+                        ? await KnownAsync(database, name, known, replacing)
+                        : null);
             },
             cancel);
     }

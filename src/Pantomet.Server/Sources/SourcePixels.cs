@@ -16,7 +16,8 @@ namespace Pantomet.Server.Sources;
 /// </summary>
 /// <remarks>A working picture lies under the source's id and bears its own hash in its name; when it is cleared away or altered, it is made
 /// again.</remarks>
-internal sealed class SourcePixels(DataFolder folder, ServerSettings settings, DecoderPool decoders, IDbContextFactory<PantometDb> databases) : ISourceFiles
+internal sealed class SourcePixels(
+    DataFolder folder, ServerSettings settings, DecoderPool decoders, IDbContextFactory<PantometDb> databases) : ISourceFiles
 {
     private readonly ConcurrentDictionary<string, (long Bytes, DateTime Modified)> seen = new();
     private readonly DecodeOptions options = new(decoders.Draw, folder.Incoming);
@@ -32,7 +33,8 @@ internal sealed class SourcePixels(DataFolder folder, ServerSettings settings, D
 
     /// <summary>A source that can be decoded for rendering.</summary>
     /// <param name="source">The source.</param>
-    /// <param name="isForOneCut">Asked when it is decoded: whether one cut is wanted of it, see <see cref="DecodedSource.ForOneCut"/>.</param>
+    /// <param name="isForOneCut">Asked when it is decoded: whether one cut is wanted of it, see
+    /// <see cref="DecodedSource.ForOneCut"/>.</param>
     public SourceToOpen ToOpen(SourceRow source, Func<bool> isForOneCut) => new(
         source.Id, SourceMemory.Of(source), () => isForOneCut()
             ? DecodedSource.ForOneCut(PathOf(source), source.Facts, options)
@@ -54,10 +56,16 @@ internal sealed class SourcePixels(DataFolder folder, ServerSettings settings, D
     {
         var path = ContentStore.PathOf(folder.Originals, source.Id);
         if (!File.Exists(path))
-            throw new UnreadableException("original-missing", $"The original of {source.Stem} is no longer on the disk of the server. Send {source.FileName} again: it takes its old place, with everything that was set on it.");
+            throw new UnreadableException(
+                "original-missing",
+                $"The original of {source.Stem} is no longer on the disk of the server. Send {source.FileName} again: it takes its old " +
+                $"place, with everything that was set on it.");
         return ContentStore.StillHolds(folder.Originals, source.Id, source.Checksum)
             ? path
-            : throw new UnreadableException("original-altered", $"The original of {source.Stem} was altered on the disk of the server: its bytes are not those that came in. Send {source.FileName} again: it takes its old place, with everything that was set on it.");
+            : throw new UnreadableException(
+                "original-altered",
+                $"The original of {source.Stem} was altered on the disk of the server: its bytes are not those that came in. Send " +
+                $"{source.FileName} again: it takes its old place, with everything that was set on it.");
     }
 
     /// <summary>The original for a download: checked as it lies there, once for as long as its length and time stay the same.</summary>
@@ -89,13 +97,16 @@ internal sealed class SourcePixels(DataFolder folder, ServerSettings settings, D
 
     private string? Kept(string sourceId)
     {
-        var kept = Directory.Exists(FolderOf(sourceId)) ? Directory.EnumerateFiles(FolderOf(sourceId), $"{sourceId}-*").FirstOrDefault() : null;
+        var kept = Directory.Exists(FolderOf(sourceId))
+            ? Directory.EnumerateFiles(FolderOf(sourceId), $"{sourceId}-*").FirstOrDefault()
+            : null;
         return kept is not null && Path.GetFileName(kept) == $"{sourceId}-{ContentStore.HashOf(kept)}" ? kept : null;
     }
 
     private string MadeAgain(SourceRow source, string original)
     {
-        var aside = decoders.WorkingPictureAsync(original, folder.Incoming, settings.MaxPixels, CancellationToken.None).GetAwaiter().GetResult();
+        var aside = decoders.WorkingPictureAsync(original, folder.Incoming, settings.MaxPixels, CancellationToken.None).GetAwaiter()
+            .GetResult();
         try
         {
             return Keep(source.Id, aside);

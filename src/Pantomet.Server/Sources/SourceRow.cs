@@ -16,7 +16,8 @@ internal sealed class SourceRow
     public required string Id { get; init; }
 
     /// <summary>
-    /// Of the same bytes, quicker to look at again: see <see cref="Pantomet.Rendering.StagedFile.Checksum"/>. Null for what came in before there was
+    /// Of the same bytes, quicker to look at again: see <see cref="Pantomet.Rendering.StagedFile.Checksum"/>. Null for what came in before
+    /// there was
     /// one.
     /// </summary>
     public string? Checksum { get; set; }
@@ -68,6 +69,9 @@ internal sealed class SourceRow
     public Source ToSource()
     {
         _ = SourceId.TryParse(Id, out var id);
-        return new Source(id, Facts, Stem, NumberedAs ?? Sequence, DateOnly.FromDateTime(AddedAt), Framing, Proposal) { Weights = Weights, Group = Group };
+        return new Source(
+            id, Facts, Stem, NumberedAs ??
+                Sequence, DateOnly.FromDateTime(AddedAt), Framing, Proposal)
+        { Weights = Weights, Group = Group };
     }
 }

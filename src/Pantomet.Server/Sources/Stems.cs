@@ -22,7 +22,8 @@ internal static class Stems
     {
         // Numbers are put behind what is left of a long stem.
         var start = wanted[..Math.Min(wanted.Length, Stem.MaxCharacters - 10)];
-        var taken = await database.Sources.Where(row => row.DeletedAt == null && row.Id != forId && row.Stem.StartsWith(start)).Select(row => row.Stem).ToListAsync();
+        var taken = await database.Sources.Where(row => row.DeletedAt == null && row.Id != forId && row.Stem.StartsWith(start))
+            .Select(row => row.Stem).ToListAsync();
         return Stem.Free(wanted, taken.ToHashSet().Contains);
     }
 

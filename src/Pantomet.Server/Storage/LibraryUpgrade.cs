@@ -33,7 +33,9 @@ internal sealed class LibraryUpgrade(DataFolder folder, ILogger<LibraryUpgrade> 
         await using (var copy = Open(Copy))
         {
             await ForgetLockAsync(copy, cancel);
-            var isBeforeHashes = !isNew && (await copy.Database.GetPendingMigrationsAsync(cancel)).Any(one => one.EndsWith($"_{RecipeHashes.After}", StringComparison.Ordinal));
+            var isBeforeHashes = !isNew &&
+                (await copy.Database.GetPendingMigrationsAsync(cancel))
+                    .Any(one => one.EndsWith($"_{RecipeHashes.After}", StringComparison.Ordinal));
             await copy.Database.MigrateAsync(cancel);
             if (isBeforeHashes)
                 await RecipeHashes.DoAsync(new Copies(Copy), cancel);

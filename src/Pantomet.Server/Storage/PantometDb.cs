@@ -146,5 +146,6 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
         new ValueComparer<T>((left, right) => Equals(left, right), value => value == null ? 0 : value.GetHashCode(), value => value));
 
     // SQLite forgets that a time was UTC.
-    private sealed class UtcConverter() : ValueConverter<DateTime, DateTime>(time => time, time => DateTime.SpecifyKind(time, DateTimeKind.Utc));
+    private sealed class UtcConverter() : ValueConverter<DateTime, DateTime>(
+        time => time, time => DateTime.SpecifyKind(time, DateTimeKind.Utc));
 }

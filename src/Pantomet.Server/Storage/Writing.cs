@@ -29,7 +29,8 @@ internal static class Writing
     /// <summary>Does it, and keeps what it did unless it says what stands in the way.</summary>
     /// <param name="databases">Gives it a context of its own.</param>
     /// <param name="work">Reads and changes; keep it short, since others wait. Changed rows are stored after it.</param>
-    public static async Task<Outcome<T>> TryWriteAsync<T>(this IDbContextFactory<PantometDb> databases, Func<PantometDb, Task<Outcome<T>>> work)
+    public static async Task<Outcome<T>> TryWriteAsync<T>(
+        this IDbContextFactory<PantometDb> databases, Func<PantometDb, Task<Outcome<T>>> work)
         where T : class
     {
         await using var database = await databases.CreateDbContextAsync();

@@ -22,5 +22,8 @@ internal sealed record PlaceQuery(
     public WeighedPlace Place => new(Source, Slot, Tier, Width, Height, FormatOf(Format));
 
     /// <summary>A format by its name in the interface; null when it is not one.</summary>
-    public static PictureFormat? FormatOf(string? name) => Enum.TryParse<PictureFormat>(name, ignoreCase: true, out var format) && Enum.IsDefined(format) && !int.TryParse(name, out _) ? format : null;
+    public static PictureFormat? FormatOf(string? name) =>
+        Enum.TryParse<PictureFormat>(name, ignoreCase: true, out var format) && Enum.IsDefined(format) && !int.TryParse(name, out _)
+            ? format
+            : null;
 }

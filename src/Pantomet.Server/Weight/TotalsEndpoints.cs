@@ -81,7 +81,10 @@ internal static class TotalsEndpoints
             bytesIn += isUsed ? sources[at].Bytes : 0;
         }
 
-        return TypedResults.Ok(new TotalsAnswer([.. slots.Where(slot => slot.Sources > 0)], used, bytesIn, slots.Sum(slot => slot.Files), slots.Sum(slot => slot.BytesOut)));
+        return TypedResults.Ok(
+            new TotalsAnswer(
+                [.. slots.Where(slot => slot.Sources > 0)], used, bytesIn, slots.Sum(slot => slot.Files),
+                slots.Sum(slot => slot.BytesOut)));
     }
 
     // "slot" is repeated: an id, and after a colon how many pictures of it the page shows.
@@ -103,22 +106,30 @@ internal static class TotalsEndpoints
         var asked = wanted.Select(one => one.Placed.Slot.Id).ToHashSet();
         var columns = await cells.ColumnsAsync(null, cancel);
         var made = (await cells.OfAsync(await all.AllAsync(cancel), columns, cancel))
-            .Select(row => row.Tries.Where(file => file.Last.State == VariantState.Done && asked.Contains(columns[file.Column].Slot.Id)).Select(file => file.Last.Sequence).ToList())
+            .Select(row => row.Tries.Where(file => file.Last.State == VariantState.Done && asked.Contains(columns[file.Column].Slot.Id))
+            .Select(file => file.Last.Sequence).ToList())
             .Where(files => files.Count > 0).OrderByDescending(files => files.Max()).Take(MaxSources).ToList();
         var sequences = made.SelectMany(files => files).ToList();
-        var rows = await database.Variants.Where(row => sequences.Contains(row.Sequence)).Select(row => new { row.SourceId, row.SlotId, row.Tier, row.Width, row.Density, row.Format, row.File!.Bytes }).ToListAsync(cancel);
+        var rows = await database.Variants.Where(row => sequences.Contains(row.Sequence))
+            .Select(row => new { row.SourceId, row.SlotId, row.Tier, row.Width, row.Density, row.Format, row.File!.Bytes })
+            .ToListAsync(cancel);
         var files = rows.ToLookup(row => (row.SlotId, row.SourceId), row => new OfferedFile(row.Tier, row.Width, row.Density is { } density
             ? new Density(density)
             : null, row.Format, row.Bytes));
         var newest = rows.Select(row => row.SourceId).Distinct().ToList();
-        return TypedResults.Ok(new PageAnswer([.. PageWeight.Screens.Select(screen => Weigh(screen, wanted, newest, files))], newest.Count));
+        return TypedResults.Ok(
+            new PageAnswer([.. PageWeight.Screens.Select(screen => Weigh(screen, wanted, newest, files))], newest.Count));
     }
 
-    private static ScreenWeight Weigh(PageScreen screen, List<(PlacedSlot Placed, int Pictures)> wanted, List<string> sources, ILookup<(string, string), OfferedFile> files)
+    private static ScreenWeight Weigh(
+        PageScreen screen, List<(PlacedSlot Placed, int Pictures)> wanted, List<string> sources,
+        ILookup<(string, string), OfferedFile> files)
     {
         var slots = wanted.ConvertAll(one =>
         {
-            var downloaded = sources.Select(source => PageWeight.Downloaded(one.Placed.Slot, [.. files[(one.Placed.Slot.Id, source)]], screen)).OfType<OfferedFile>().ToList();
+            var downloaded = sources.Select(
+                source => PageWeight.Downloaded(one.Placed.Slot, [.. files[(one.Placed.Slot.Id, source)]], screen)).OfType<OfferedFile>()
+                    .ToList();
             return new SlotWeight(one.Placed.Slot.Id, one.Pictures, downloaded.Count == 0
                 ? 0
                 : (long)downloaded.Average(file => file.Bytes), downloaded.Count);

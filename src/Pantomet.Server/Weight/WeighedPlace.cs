@@ -28,7 +28,10 @@ internal sealed record WeighedPlace(string Source, string Slot, string? Tier, in
         var (pairing, problem) = await planning.PairingAsync(Source, Slot, cancel);
         if (problem is not null)
             return problem;
-        var variant = pairing!.Plan().Variants.FirstOrDefault(one => one.Tier == Tier && one.Size.File == new PixelSize(Width, Height) && (Format is null || Of(pairing.Slot, one) == Format || pairing.Slot.Delivery == Delivery.One));
+        var variant = pairing!.Plan().Variants
+            .FirstOrDefault(
+                one => one.Tier == Tier && one.Size.File == new PixelSize(Width, Height) &&
+                    (Format is null || Of(pairing.Slot, one) == Format || pairing.Slot.Delivery == Delivery.One));
         return variant is null ? Refusal.NotFound("file", $"{Width} × {Height} px for this slot") : new PlannedFile(pairing, variant);
     }
 

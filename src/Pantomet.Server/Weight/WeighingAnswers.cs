@@ -25,13 +25,16 @@ namespace Pantomet.Server.Weight;
 /// <param name="Made">The file as made by today's recipe; null when it is yet to be made.</param>
 /// <param name="Lines">Made-up lines for which the time of delivery is stated.</param>
 internal sealed record WeighingAnswer(
-    string Source, string Slot, string? Tier, string FileName, int Width, int Height, PictureFormat Format, IReadOnlyList<PictureFormat> Formats, IReadOnlyList<PictureFormat> Others, IReadOnlyList<PictureFormat> Beside,
-    long? Most, IReadOnlyList<long>? AimBytes, ScoreDemand Looks, SetByHand? ByHand, long SourceBytes, VariantAnswer? Made, IReadOnlyList<DeliveryLine> Lines)
+    string Source, string Slot, string? Tier, string FileName, int Width, int Height, PictureFormat Format,
+    IReadOnlyList<PictureFormat> Formats, IReadOnlyList<PictureFormat> Others, IReadOnlyList<PictureFormat> Beside,
+    long? Most, IReadOnlyList<long>? AimBytes, ScoreDemand Looks, SetByHand? ByHand, long SourceBytes, VariantAnswer? Made,
+    IReadOnlyList<DeliveryLine> Lines)
 {
     private static readonly PictureFormat[] Weighable = [PictureFormat.Jpeg, PictureFormat.WebP, PictureFormat.Avif];
 
     // Invented, and stated wherever a time is.
-    private static readonly DeliveryLine[] Invented = [new("weak phone", 1_600_000), new("good phone", 12_000_000), new("home line", 40_000_000)];
+    private static readonly DeliveryLine[] Invented =
+        [new("weak phone", 1_600_000), new("good phone", 12_000_000), new("home line", 40_000_000)];
 
     public static WeighingAnswer Of(Pairing pairing, PlannedVariant variant, VariantRow? made)
     {

@@ -45,7 +45,9 @@ internal static class WeighingEndpoints
             return Problems.Of(UnknownFormat(@as));
         // Quickly rather than tightly: it goes no further than the screen.
         return TypedResults.Bytes(
-            await pictures.UseAsync(file!.Pairing.RecipeFor(file.Variant.Only(format)), open => open.Picture.Pixels.PngsaveBuffer(compression: 1, keep: Enums.ForeignKeep.Icc), cancel), "image/png");
+            await pictures.UseAsync(
+                file!.Pairing.RecipeFor(file.Variant.Only(format)),
+                open => open.Picture.Pixels.PngsaveBuffer(compression: 1, keep: Enums.ForeignKeep.Icc), cancel), "image/png");
     }
 
     private static async Task<Results<Ok<TrialAnswer>, ProblemHttpResult>> TrialAsync(
@@ -64,7 +66,8 @@ internal static class WeighingEndpoints
         var (wanted, problem) = await WantedAsync(place, planning, @as, quality, cancel);
         if (problem is not null)
             return Problems.Of(problem);
-        return TypedResults.Bytes((await pictures.UseAsync(wanted!.Recipe, open => open.At(quality), cancel)).File, wanted.Format.MediaType());
+        return TypedResults.Bytes(
+            (await pictures.UseAsync(wanted!.Recipe, open => open.At(quality), cancel)).File, wanted.Format.MediaType());
     }
 
     private static async Task<Results<Ok<CurveAnswer>, ProblemHttpResult>> CurveAsync(
@@ -74,7 +77,9 @@ internal static class WeighingEndpoints
         if (problem is not null)
             return Problems.Of(problem);
         var curve = await pictures.UseAsync(wanted!.Recipe, open => open.Curve(CurveQualities), cancel);
-        return TypedResults.Ok(new CurveAnswer(wanted.Format, [.. curve.Select(point => TrialAnswer.Of(wanted.Format, point.Quality, point.Bytes, point.Points))]));
+        return TypedResults.Ok(
+            new CurveAnswer(
+                wanted.Format, [.. curve.Select(point => TrialAnswer.Of(wanted.Format, point.Quality, point.Bytes, point.Points))]));
     }
 
     private static async Task<Outcome<WantedTrial>> WantedAsync(
@@ -85,7 +90,9 @@ internal static class WeighingEndpoints
             return problem;
         if (PlaceQuery.FormatOf(formatName) is not { } format)
             return UnknownFormat(formatName);
-        return Refused(format, quality) is { } refused ? refused : new WantedTrial(format, file!.Pairing.RecipeFor(file.Variant.Only(format)));
+        return Refused(format, quality) is { } refused
+            ? refused
+            : new WantedTrial(format, file!.Pairing.RecipeFor(file.Variant.Only(format)));
     }
 
     private static Refusal UnknownFormat(string name) =>
@@ -101,8 +108,11 @@ internal static class WeighingEndpoints
         var (pairing, variant) = file!;
         var isTaken = pairing.Slot.Formats.Contains(request.Format) || variant.Formats.Contains(request.Format);
         if (!isTaken)
-            return Problems.Invalid("format", $"{pairing.Slot.Name} does not take {request.Format.DisplayName()}. Allow it in the slot first.");
-        return await ChangeAsync(request.Place, file, request.Place.ByHand(pairing.Slot, variant, request.Format, request.Quality), planning, database, databases, cancel);
+            return Problems.Invalid(
+                "format", $"{pairing.Slot.Name} does not take {request.Format.DisplayName()}. Allow it in the slot first.");
+        return await ChangeAsync(
+            request.Place, file, request.Place.ByHand(pairing.Slot, variant, request.Format, request.Quality), planning, database,
+            databases, cancel);
     }
 
     private static async Task<Results<Ok<WeighingAnswer>, ProblemHttpResult>> AutomaticAsync(
@@ -113,7 +123,8 @@ internal static class WeighingEndpoints
     }
 
     private static async Task<Results<Ok<WeighingAnswer>, ProblemHttpResult>> ChangeAsync(
-        WeighedPlace place, PlannedFile file, Core.Weight.WeightByHand? byHand, Planning planning, PantometDb database, IDbContextFactory<PantometDb> databases, CancellationToken cancel)
+        WeighedPlace place, PlannedFile file, Core.Weight.WeightByHand? byHand, Planning planning, PantometDb database,
+        IDbContextFactory<PantometDb> databases, CancellationToken cancel)
     {
         var (pairing, variant) = file;
         var of = WeighedPlace.Of(pairing.Slot, variant);
@@ -121,7 +132,8 @@ internal static class WeighingEndpoints
         {
             if (await changed.Sources.SingleOrDefaultAsync(one => one.Id == pairing.Source.Id && one.DeletedAt == null) is not { } row)
                 return false;
-            var others = row.Weights.Where(weight => !(weight.Slot == place.Slot && weight.Tier == place.Tier && weight.Size == variant.Size.File && weight.Of == of));
+            var others = row.Weights.Where(
+                weight => !(weight.Slot == place.Slot && weight.Tier == place.Tier && weight.Size == variant.Size.File && weight.Of == of));
             row.Weights = byHand is null ? [.. others] : [.. others, byHand];
             return true;
         });
@@ -138,7 +150,8 @@ internal static class WeighingEndpoints
         var recipes = pairing.AcceptedFor(variant);
         var (own, free) = (recipes.Own.Hash, recipes.WithoutMax?.Hash);
         var tried = await database.Variants.AsNoTracking().Include(row => row.File)
-            .Where(row => row.SourceId == pairing.Source.Id && row.SlotId == pairing.Slot.Id && row.Tier == variant.Tier && (row.Recipe == own || row.Recipe == free))
+            .Where(row => row.SourceId == pairing.Source.Id && row.SlotId == pairing.Slot.Id && row.Tier == variant.Tier &&
+                (row.Recipe == own || row.Recipe == free))
             .OrderByDescending(row => row.Sequence).ToListAsync(cancel);
         var made = tried.FirstOrDefault(row => recipes.AreMetBy(row.Recipe, row.File?.Bytes ?? 0));
         return WeighingAnswer.Of(pairing, variant, made);

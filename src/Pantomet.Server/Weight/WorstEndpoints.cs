@@ -41,7 +41,8 @@ internal static class WorstEndpoints
         routes.MapGet("/api/weighing/worst", ListAsync).WithName("listWorstFiles").WithTags("Weight");
 
     private static async Task<Results<Ok<WorstFiles>, ProblemHttpResult>> ListAsync(
-        PantometDb database, Planning planning, BoardRows all, BoardCells cells, string? by, string? run, int? offset, int? limit, CancellationToken cancel)
+        PantometDb database, Planning planning, BoardRows all, BoardCells cells, string? by, string? run, int? offset, int? limit,
+        CancellationToken cancel)
     {
         if (!Enum.TryParse<ProblemOrder>(by ?? nameof(ProblemOrder.Score), ignoreCase: true, out var order) || !Enum.IsDefined(order))
             return Problems.Invalid("by", "Files are ordered by score, cap, saving or bytes.");
@@ -49,14 +50,18 @@ internal static class WorstEndpoints
         var sources = await all.AllAsync(cancel);
         var rows = await cells.OfAsync(sources, columns, cancel);
         var caps = columns.Select(column => column.Slot.Limits.MaxBytes?.Bytes).ToList();
-        double Badness(LastResult file, int source, int column) => file.State == VariantState.Blocked && order != ProblemOrder.Bytes ? double.MaxValue : order switch
-        {
-            ProblemOrder.Score => -file.Points ?? -100,
-            ProblemOrder.Bytes => file.Bytes,
-            ProblemOrder.Cap => caps[column] is { } cap ? (double)file.Bytes / cap : 0,
-            _ => (double)file.Bytes / sources[source].Bytes,
-        };
-        var ofRun = run is null ? null : (await database.RunFiles.Where(file => file.RunId == run).Select(file => file.VariantSequence).ToListAsync(cancel)).ToHashSet();
+        double Badness(LastResult file, int source, int column) =>
+            file.State == VariantState.Blocked && order != ProblemOrder.Bytes ? double.MaxValue : order switch
+            {
+                ProblemOrder.Score => -file.Points ?? -100,
+                ProblemOrder.Bytes => file.Bytes,
+                ProblemOrder.Cap => caps[column] is { } cap ? (double)file.Bytes / cap : 0,
+                _ => (double)file.Bytes / sources[source].Bytes,
+            };
+        var ofRun = run is null
+            ? null
+            : (await database.RunFiles.Where(file => file.RunId == run).Select(file => file.VariantSequence).ToListAsync(cancel))
+                .ToHashSet();
         var first = Math.Clamp(offset ?? 0, 0, MaxSkipped);
         var worst = new Worst(first + Math.Clamp(limit ?? DefaultPage, 1, LargestPage));
         for (var source = 0; source < rows.Count; source++)
@@ -69,9 +74,11 @@ internal static class WorstEndpoints
         }
 
         var page = worst.InOrder().Skip(first).ToList();
-        var shown = await database.Variants.AsNoTracking().Include(row => row.File).Where(row => page.Contains(row.Sequence)).ToDictionaryAsync(row => row.Sequence, cancel);
+        var shown = await database.Variants.AsNoTracking().Include(row => row.File).Where(row => page.Contains(row.Sequence))
+            .ToDictionaryAsync(row => row.Sequence, cancel);
         var current = await CurrentFiles.OfAsync(planning, shown.Values, cancel);
-        return TypedResults.Ok(new WorstFiles([.. page.Where(shown.ContainsKey).Select(sequence => current.Answer(shown[sequence]))], worst.Seen));
+        return TypedResults.Ok(
+            new WorstFiles([.. page.Where(shown.ContainsKey).Select(sequence => current.Answer(shown[sequence]))], worst.Seen));
     }
 
     // Keeps the worst of very many, without sorting the others.
@@ -86,7 +93,8 @@ internal static class WorstEndpoints
             Seen++;
             if (kept.Count < most)
                 kept.Enqueue(sequence, (badness, sequence));
-            else if (kept.TryPeek(out _, out var least) && (badness > least.Badness || (badness == least.Badness && sequence > least.Sequence)))
+            else if (kept.TryPeek(out _, out var least) &&
+                (badness > least.Badness || (badness == least.Badness && sequence > least.Sequence)))
                 kept.DequeueEnqueue(sequence, (badness, sequence));
         }
 

@@ -31,7 +31,9 @@ public sealed class DemoDestinationsTests
     public void A_slot_makes_its_sizes_within_its_bytes(string id, string sizes, int? mostBytes)
     {
         var slot = Slots[id];
-        var crop = slot.Fit == Fit.Cover ? slot.Shape.RatioFor(new AspectRatio(3, 2)).LargestIn(new PixelSize(3600, 2400)) : new PixelSize(3600, 2400);
+        var crop = slot.Fit == Fit.Cover
+            ? slot.Shape.RatioFor(new AspectRatio(3, 2)).LargestIn(new PixelSize(3600, 2400))
+            : new PixelSize(3600, 2400);
         Assert.Equal(sizes, string.Join(' ', OutputSizes.For(slot, crop).Select(size => size.File)));
         Assert.Equal(mostBytes, slot.Limits.MaxBytes?.Bytes);
     }
@@ -51,7 +53,8 @@ public sealed class DemoDestinationsTests
     public void The_archive_keeps_colour_and_description_at_one_quality()
     {
         var archive = Slots["print-archive.full-picture"];
-        Assert.Equal((ColourPolicy.Keep, MetadataPolicy.All, new QualityRange(95, 95)), (archive.Colour, archive.Metadata, archive.Quality));
+        Assert.Equal(
+            (ColourPolicy.Keep, MetadataPolicy.All, new QualityRange(95, 95)), (archive.Colour, archive.Metadata, archive.Quality));
     }
 
     [Fact]

@@ -16,7 +16,8 @@ public sealed class DestinationReaderTests
     public void A_document_that_says_the_least_gets_the_usual_for_the_rest()
     {
         var slot = DestinationReader.Read(Least).Destination!.Slots[0];
-        Assert.Equal((Fit.Cover, ColourPolicy.Srgb, MetadataPolicy.Rights, Delivery.One), (slot.Fit, slot.Colour, slot.Metadata, slot.Delivery));
+        Assert.Equal(
+            (Fit.Cover, ColourPolicy.Srgb, MetadataPolicy.Rights, Delivery.One), (slot.Fit, slot.Colour, slot.Metadata, slot.Delivery));
         Assert.Equal(QualityRange.Default, slot.Quality);
         Assert.Equal(new ByteCount(1_000_000), slot.Limits.MaxBytes);
     }
@@ -79,15 +80,22 @@ public sealed class DestinationReaderTests
     [Fact]
     public void A_problem_says_its_line_even_where_the_member_is_absent()
     {
-        const string json = "{\n\"format\":\"pantomet-destination-1\",\"id\":\"a\",\"name\":\"a\",\n\"kind\":\"site\",\"slots\":[\n {\"id\":\"a.b\",\"name\":\"b\",\n  \"shape\":\"wide\",\"formats\":[\"jpeg\"]},\n {\"id\":\"a.b\",\"name\":\"c\",\"shape\":\"1:1\",\"formats\":[\"jpeg\"]}]}";
+        const string json =
+            "{\n\"format\":\"pantomet-destination-1\",\"id\":\"a\",\"name\":\"a\",\n\"kind\":\"site\",\"slots\":[\n " +
+            "{\"id\":\"a.b\",\"name\":\"b\",\n  \"shape\":\"wide\",\"formats\":[\"jpeg\"]},\n " +
+            "{\"id\":\"a.b\",\"name\":\"c\",\"shape\":\"1:1\",\"formats\":[\"jpeg\"]}]}";
         var problems = DestinationReader.Read(json).Problems;
-        Assert.Equal([("slots[0].shape", 5), ("slots[1].sizes", 6), ("slots[1].id", 6)], problems.Select(problem => (problem.Field, problem.Line ?? 0)));
+        Assert.Equal(
+            [("slots[0].shape", 5), ("slots[1].sizes", 6), ("slots[1].id", 6)],
+            problems.Select(problem => (problem.Field, problem.Line ?? 0)));
         Assert.Equal(2, Assert.Single(DestinationReader.Read("{\n\"format\": nonsense}").Problems).Line);
     }
 
     [Fact]
     public void A_newer_version_is_refused_by_its_number() =>
-        Assert.Contains("version 2", Assert.Single(DestinationReader.Read("""{"format":"pantomet-destination-2"}""").Problems).Sentence, StringComparison.Ordinal);
+        Assert.Contains(
+            "version 2", Assert.Single(DestinationReader.Read("""{"format":"pantomet-destination-2"}""").Problems).Sentence,
+            StringComparison.Ordinal);
 
     [Fact]
     public void Members_that_are_not_known_are_kept_and_said()
@@ -97,7 +105,8 @@ public sealed class DestinationReaderTests
         document["slots"]![0]!["limits"]!["softBytes"] = 5;
         var reading = DestinationReader.Read(document.ToJsonString());
         Assert.Equal(["door", "slots[0].limits.softBytes"], reading.Notices.Select(notice => notice.Field));
-        Assert.True(JsonNode.DeepEquals(document, System.Text.Json.JsonSerializer.SerializeToNode(reading.Document, DestinationDocument.Json)));
+        Assert.True(
+            JsonNode.DeepEquals(document, System.Text.Json.JsonSerializer.SerializeToNode(reading.Document, DestinationDocument.Json)));
     }
 
     [Theory]
@@ -107,7 +116,8 @@ public sealed class DestinationReaderTests
     {
         var document = JsonNode.Parse(Least)!;
         document["slots"]![0]!["limits"] = new JsonObject { ["mostBytes"] = mostBytes };
-        Assert.Equal(isNoticed, DestinationReader.Read(document.ToJsonString()).Notices.Any(notice => notice.Field == "slots[0].limits.mostBytes"));
+        Assert.Equal(
+            isNoticed, DestinationReader.Read(document.ToJsonString()).Notices.Any(notice => notice.Field == "slots[0].limits.mostBytes"));
     }
 
     [Fact]
@@ -124,7 +134,8 @@ public sealed class DestinationReaderTests
     public void Of_a_table_that_is_wrong_in_every_row_the_first_hundred_problems_are_told()
     {
         var document = JsonNode.Parse(Least)!;
-        document["devices"] = new JsonArray([.. Enumerable.Range(0, 500).Select(_ => JsonNode.Parse("""{"viewport":0,"density":1,"share":1}"""))]);
+        document["devices"] = new JsonArray(
+            [.. Enumerable.Range(0, 500).Select(_ => JsonNode.Parse("""{"viewport":0,"density":1,"share":1}"""))]);
         var reading = DestinationReader.Read(document.ToJsonString());
         Assert.Null(reading.Destination);
         Assert.Equal(100, reading.Problems.Count);
@@ -135,7 +146,10 @@ public sealed class DestinationReaderTests
     [InlineData("2026-05-23", false)]
     [InlineData(null, false)]
     public void Numbers_checked_more_than_six_months_ago_are_outdated(string? day, bool isOutdated) =>
-        Assert.Equal(isOutdated, Destination.IsOutdated(day is null ? null : DateOnly.Parse(day, System.Globalization.CultureInfo.InvariantCulture), new DateOnly(2026, 11, 23)));
+        Assert.Equal(
+            isOutdated,
+            Destination.IsOutdated(
+                day is null ? null : DateOnly.Parse(day, System.Globalization.CultureInfo.InvariantCulture), new DateOnly(2026, 11, 23)));
 
     [Theory]
     [InlineData("null")]
@@ -152,7 +166,9 @@ public sealed class DestinationReaderTests
     {
         var document = JsonNode.Parse(Least)!;
         document["slots"]!.AsArray().Add(document["slots"]![0]!.DeepClone());
-        Assert.Contains(DestinationReader.Read(document.ToJsonString()).Problems, problem => problem.Sentence.Contains("stall.photo", StringComparison.Ordinal));
+        Assert.Contains(
+            DestinationReader.Read(document.ToJsonString()).Problems,
+            problem => problem.Sentence.Contains("stall.photo", StringComparison.Ordinal));
     }
 
     [Theory]

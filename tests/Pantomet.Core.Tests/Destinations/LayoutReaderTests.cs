@@ -15,9 +15,12 @@ public sealed class LayoutReaderTests
 
     [Theory]
     [InlineData("""{"rows":[{"from":100,"width":"1px"}],"ladder":{"even":3}}""", "rows[0].from", "from viewport width 0")]
-    [InlineData("""{"rows":[{"from":0,"width":"1px"},{"from":900,"width":"1px"},{"from":600,"width":"1px"}],"ladder":{"even":3}}""", "rows[2].from", "put them in order")]
-    [InlineData("""{"rows":[{"from":0,"width":"1px"},{"from":600,"width":"1px"},{"from":600,"width":"2px"}],"ladder":{"even":3}}""", "rows[2].from", "Two rows begin at 600 px")]
-    [InlineData("""{"rows":[{"from":0,"width":"100vw - 400px"}],"ladder":{"even":3}}""", "rows[0].width", "At a viewport of 320 px the width is -80 px")]
+    [InlineData("""{"rows":[{"from":0,"width":"1px"},{"from":900,"width":"1px"},{"from":600,"width":"1px"}],"ladder":{"even":3}}""",
+        "rows[2].from", "put them in order")]
+    [InlineData("""{"rows":[{"from":0,"width":"1px"},{"from":600,"width":"1px"},{"from":600,"width":"2px"}],"ladder":{"even":3}}""",
+        "rows[2].from", "Two rows begin at 600 px")]
+    [InlineData("""{"rows":[{"from":0,"width":"100vw - 400px"}],"ladder":{"even":3}}""", "rows[0].width",
+        "At a viewport of 320 px the width is -80 px")]
     [InlineData("""{"rows":[{"from":0,"width":"9000vw"}],"ladder":{"even":3}}""", "rows[0].width", "at most 16,383")]
     [InlineData("""{"rows":[{"from":0,"width":"12em"}],"ladder":{"even":3}}""", "rows[0].width", "\"em\"")]
     [InlineData("""{"rows":[{"from":0}],"ladder":{"even":3}}""", "rows[0].width", "either a width or columns")]
@@ -40,7 +43,10 @@ public sealed class LayoutReaderTests
     [Fact]
     public void A_tier_is_sized_for_the_screens_in_its_range()
     {
-        var reading = Read("""{"rows":[{"from":0,"width":"50vw"}],"ladder":{"best":{"files":9}}}""", slot => slot["tiers"] = JsonNode.Parse("""[{"name":"narrow","from":0},{"name":"wide","from":800},{"name":"huge","from":3000}]"""));
+        var reading = Read(
+            """{"rows":[{"from":0,"width":"50vw"}],"ladder":{"best":{"files":9}}}""",
+            slot => slot["tiers"] = JsonNode.Parse(
+                """[{"name":"narrow","from":0},{"name":"wide","from":800},{"name":"huge","from":3000}]"""));
         var ladders = reading.Destination!.Slots[0].Tiers.Select(tier => ((SizeRule.FromLayout)tier.Sizes).Ladder.Widths);
         // Nobody comes with 3,000 px or more: that tier is sized for a plain and a dense screen of 3,000.
         Assert.Equal([[375, 400], [500], [1500, 3000]], ladders);

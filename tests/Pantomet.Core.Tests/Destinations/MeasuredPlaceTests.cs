@@ -15,7 +15,10 @@ public sealed class MeasuredPlaceTests
     [InlineData(1200, 514, 1, "7:3")]
     [InlineData(851, 315, 1, "2.7:1")]
     public void A_ratio_is_the_simplest_within_a_pixel(int width, int height, double density, string ratio) =>
-        Assert.Equal(AspectRatio.TryParse(ratio, out var expected) ? expected : default, new MeasuredPlace(new PixelRect(0, 0, width, height), new Density(density), 1000).Ratio());
+        Assert.Equal(
+            AspectRatio.TryParse(ratio, out var expected)
+                ? expected
+                : default, new MeasuredPlace(new PixelRect(0, 0, width, height), new Density(density), 1000).Ratio());
 
     [Fact]
     public void A_place_is_shown_as_wide_as_its_pixels_over_the_density()
@@ -45,7 +48,9 @@ public sealed class MeasuredPlaceTests
 
     [Fact]
     public void A_picture_that_bleeds_off_the_screen_ends_at_its_rim() =>
-        Assert.Equal(new PixelRect(0, 40, 240, 90), EdgeSnap.Snap(Screen(240, 180, new PixelRect(0, 40, 240, 90), noise: 1), new PixelRect(4, 43, 230, 84), 8));
+        Assert.Equal(
+            new PixelRect(0, 40, 240, 90),
+            EdgeSnap.Snap(Screen(240, 180, new PixelRect(0, 40, 240, 90), noise: 1), new PixelRect(4, 43, 230, 84), 8));
 
     // Dark on light, with noise that is the same in every run.
     private static LuminancePlane Screen(int width, int height, PixelRect picture, int noise)

@@ -13,7 +13,8 @@ public sealed class NamePatternTests
     [InlineData("{stem}-{width}x{height}", "red-kite-500x250")]
     [InlineData("{stem}-{density}", "red-kite-1-5x")]
     [InlineData("{date}-{sequence}-{hash}", "2026-05-18-007-01234567")]
-    public void Placeholders_stand_for_what_they_say(string pattern, string expected) => Assert.Equal(expected, new NamePattern(pattern).NameFor(Parts));
+    public void Placeholders_stand_for_what_they_say(string pattern, string expected) =>
+        Assert.Equal(expected, new NamePattern(pattern).NameFor(Parts));
 
     [Fact]
     public void A_stem_that_looks_like_a_placeholder_is_not_read_again() =>
@@ -29,7 +30,8 @@ public sealed class NamePatternTests
     [InlineData("{stem}.{width}", false)]
     [InlineData("{stem} {width}", false)]
     [InlineData("{stem}{name}", false)]
-    public void Only_what_is_safe_and_tells_pictures_apart_is_a_pattern(string pattern, bool isValid) => Assert.Equal(isValid, NamePattern.IsValid(pattern));
+    public void Only_what_is_safe_and_tells_pictures_apart_is_a_pattern(string pattern, bool isValid) =>
+        Assert.Equal(isValid, NamePattern.IsValid(pattern));
 
     [Theory]
     [InlineData("con", "Windows")]

@@ -53,14 +53,17 @@ public sealed class OutputSizesTests
             var boxed = Only(Slots.Of("free", new SizeRule.Box(new PixelSize(width, height))), picture.Width, picture.Height).File;
             var counted = Only(Slots.Of("free", new SizeRule.MostPixels((long)width * height)), picture.Width, picture.Height).File;
             return boxed.Width <= Math.Min(width, picture.Width) && boxed.Height <= Math.Min(height, picture.Height)
-                && (counted.Count <= (long)width * height || counted.ShortestSide == 1) && counted.Width <= picture.Width && counted.Height <= picture.Height;
+                && (counted.Count <= (long)width * height || counted.ShortestSide == 1) && counted.Width <= picture.Width &&
+                    counted.Height <= picture.Height;
         });
 
     [Fact]
     public void Multiples_are_made_each_for_its_density()
     {
         var sizes = OutputSizes.For(Slots.Of("3:2", new SizeRule.Multiples(333, [new(3), new(1), new(0.5)])), new PixelSize(3000, 2000));
-        Assert.Equal([(999, 666, 3d), (333, 222, 1d), (167, 111, 0.5d)], sizes.Select(size => (size.File.Width, size.File.Height, size.Density!.Value.Value)));
+        Assert.Equal(
+            [(999, 666, 3d), (333, 222, 1d), (167, 111, 0.5d)],
+            sizes.Select(size => (size.File.Width, size.File.Height, size.Density!.Value.Value)));
         var exact = OutputSizes.For(Slots.Of("851x315", new SizeRule.Multiples(851, [new(2)])), new PixelSize(3000, 1110));
         Assert.Equal(new PixelSize(1702, 630), Assert.Single(exact).File);
     }
@@ -98,7 +101,8 @@ public sealed class OutputSizesTests
             var (x, y) = size.Offset;
             var inside = x >= 0 && y >= 0 && x + size.Picture.Width <= width && y + size.Picture.Height <= height;
             var ratio = (double)picture.Width / picture.Height;
-            var off = Math.Min(Math.Abs(size.Picture.Width - (size.Picture.Height * ratio)), Math.Abs(size.Picture.Height - (size.Picture.Width / ratio)));
+            var off = Math.Min(
+                Math.Abs(size.Picture.Width - (size.Picture.Height * ratio)), Math.Abs(size.Picture.Height - (size.Picture.Width / ratio)));
             return inside && (off <= 0.5 + 1e-9 || size.Picture.ShortestSide == 1);
         });
 

@@ -14,7 +14,8 @@ public sealed class CopiedFramingTests
     [Fact]
     public void As_a_fraction_everything_lies_where_it_lay()
     {
-        var from = Of(3600, 2400).WithSubject(new PixelRect(900, 600, 1800, 1200), new PixelPoint(1000, 700)).WithHand(Square, new PixelRect(600, 0, 2400, 2400));
+        var from = Of(3600, 2400).WithSubject(new PixelRect(900, 600, 1800, 1200), new PixelPoint(1000, 700))
+            .WithHand(Square, new PixelRect(600, 0, 2400, 2400));
         var copied = CopiedFraming.AsFraction(from.Framed, Of(1800, 1200).Framed);
         Assert.Equal((new PixelRect(450, 300, 900, 600), new PixelPoint(500, 350)), (copied.Subject, copied.Focus));
         Assert.Equal(new PixelRect(300, 0, 1200, 1200), copied.HandAt(Square, null)!.Crop);
@@ -53,7 +54,8 @@ public sealed class CopiedFramingTests
         var framing = Of(1280, 1600).WithHand(Square, new PixelRect(64, 160, 640, 640)).Framing;
         var same = CopiedFraming.ForReplaced(framing, new PixelSize(1280, 1600), new PixelSize(2600, 3250));
         Assert.Equal(new HandFraming(new PixelRect(130, 325, 1300, 1300)), same.HandAt(Square, null));
-        Assert.True(CopiedFraming.ForReplaced(framing, new PixelSize(1280, 1600), new PixelSize(2600, 2600)).HandAt(Square, null)!.IsFromReplaced);
+        Assert.True(
+            CopiedFraming.ForReplaced(framing, new PixelSize(1280, 1600), new PixelSize(2600, 2600)).HandAt(Square, null)!.IsFromReplaced);
     }
 
     [Fact]

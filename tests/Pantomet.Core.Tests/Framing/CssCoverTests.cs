@@ -8,9 +8,11 @@ namespace Pantomet.Core.Tests.Framing;
 /// <summary>The automatic crop without a subject: what CSS shows for <c>object-fit: cover</c>.</summary>
 public sealed class CssCoverTests
 {
-    private static readonly Gen<PixelPoint> Points = Gen.Select(Gen.Double[-20_000, 20_000], Gen.Double[-20_000, 20_000], (x, y) => new PixelPoint(x, y));
+    private static readonly Gen<PixelPoint> Points = Gen.Select(
+        Gen.Double[-20_000, 20_000], Gen.Double[-20_000, 20_000], (x, y) => new PixelPoint(x, y));
 
-    private static PixelRect Cover(PixelSize picture, AspectRatio ratio, PixelPoint focus) => AutomaticCrop.For(new CropCriteria(picture, 0, ratio, focus));
+    private static PixelRect Cover(PixelSize picture, AspectRatio ratio, PixelPoint focus) =>
+        AutomaticCrop.For(new CropCriteria(picture, 0, ratio, focus));
 
     [Fact]
     public void Takes_the_middle_of_a_wide_picture_for_a_square()
@@ -70,8 +72,10 @@ public sealed class CssCoverTests
         {
             var picture = new PixelSize(width, height);
             var crop = Cover(picture, new AspectRatio(3, 2), new PixelPoint(x, y));
-            double Distance(double left, double top) => Math.Pow(left + (crop.Width / 2.0) - x, 2) + Math.Pow(top + (crop.Height / 2.0) - y, 2);
-            var nearest = Enumerable.Range(0, width - crop.Width + 1).SelectMany(left => Enumerable.Range(0, height - crop.Height + 1).Select(top => Distance(left, top))).Min();
+            double Distance(double left, double top) =>
+                Math.Pow(left + (crop.Width / 2.0) - x, 2) + Math.Pow(top + (crop.Height / 2.0) - y, 2);
+            var nearest = Enumerable.Range(0, width - crop.Width + 1)
+                .SelectMany(left => Enumerable.Range(0, height - crop.Height + 1).Select(top => Distance(left, top))).Min();
             return Distance(crop.X, crop.Y) <= nearest + 1e-9;
         });
 }

@@ -14,16 +14,19 @@ public sealed class FramingChangeTests
     private static readonly Slot Tiered = Wide with
     {
         Id = "d.tiered",
-        Tiers = [new Tier("narrow", 0, new Shape.Ratio(new AspectRatio(1, 1)), new SizeRule.Widths([400])), new Tier("wide", 800, new Shape.Ratio(new AspectRatio(2, 1)), new SizeRule.Widths([900]))],
+        Tiers = [new Tier("narrow", 0, new Shape.Ratio(new AspectRatio(1, 1)), new SizeRule.Widths([400])),
+            new Tier("wide", 800, new Shape.Ratio(new AspectRatio(2, 1)), new SizeRule.Widths([900]))],
     };
 
     private static readonly PixelRect Drawn = new(100, 200, 1000, 1000);
 
     private static Source Kite => Slots.Source(Slots.Photograph(3600, 2400)).WithSubject(new PixelRect(2448, 192, 720, 864));
 
-    private static PixelRect CropIn(Slot slot, Source source, string? tier = null) => SlotPlan.For(slot, source).Places.Single(place => place.Tier == tier).Crop.Area;
+    private static PixelRect CropIn(Slot slot, Source source, string? tier = null) =>
+        SlotPlan.For(slot, source).Places.Single(place => place.Tier == tier).Crop.Area;
 
-    private static Source After(Source source, params FramingChange[] changes) => source with { Framing = changes.Aggregate(source.Framing, (framing, change) => change.ApplyTo(framing)) };
+    private static Source After(Source source, params FramingChange[] changes) =>
+        source with { Framing = changes.Aggregate(source.Framing, (framing, change) => change.ApplyTo(framing)) };
 
     [Fact]
     public void A_crop_serves_every_slot_and_tier_of_its_ratio_and_no_other()
@@ -49,7 +52,9 @@ public sealed class FramingChangeTests
     [Fact]
     public void Back_to_automatic_takes_those_along_that_share_and_no_parted_one()
     {
-        var source = After(Kite, new FramingChange.Crop(Square, null, new HandFraming(Drawn)), new FramingChange.Part(Round, null, true), new FramingChange.Automatic(Square, null));
+        var source = After(
+            Kite, new FramingChange.Crop(Square, null, new HandFraming(Drawn)), new FramingChange.Part(Round, null, true),
+            new FramingChange.Automatic(Square, null));
         Assert.Equal(CropIn(Square, Kite), CropIn(Square, source));
         Assert.Equal(Drawn, CropIn(Round, source));
     }
@@ -57,7 +62,9 @@ public sealed class FramingChangeTests
     [Fact]
     public void A_parted_slot_is_automatic_by_itself_while_the_others_have_a_crop()
     {
-        var source = After(Kite, new FramingChange.Part(Round, null, true), new FramingChange.Crop(Square, null, new HandFraming(Drawn)), new FramingChange.Automatic(Round, null));
+        var source = After(
+            Kite, new FramingChange.Part(Round, null, true), new FramingChange.Crop(Square, null, new HandFraming(Drawn)),
+            new FramingChange.Automatic(Round, null));
         Assert.Equal((Drawn, CropIn(Round, Kite)), (CropIn(Square, source), CropIn(Round, source)));
     }
 
@@ -69,14 +76,17 @@ public sealed class FramingChangeTests
         Assert.Equal(CropIn(Tiered, Kite, "wide"), CropIn(Tiered, source, "wide"));
         Assert.Equal(CropIn(Square, Kite), CropIn(Square, source));
         foreach (var tier in (string[])["narrow", "wide"])
-            Assert.Equal(0, FramingFindings.ShareCut(SlotPlan.For(Tiered, Kite).Places.Single(place => place.Tier == tier).Wishes, CropIn(Tiered, Kite, tier)));
+            Assert.Equal(
+                0, FramingFindings.ShareCut(
+                    SlotPlan.For(Tiered, Kite).Places.Single(place => place.Tier == tier).Wishes, CropIn(Tiered, Kite, tier)));
     }
 
     [Fact]
     public void All_automatic_forgets_crops_and_padding_but_not_what_is_left_out()
     {
         var source = After(
-            Kite, new FramingChange.Crop(Square, null, new HandFraming(Drawn)), new FramingChange.Crop(Tiered, "narrow", new HandFraming(Drawn)), new FramingChange.Pad(Wide, null, true),
+            Kite, new FramingChange.Crop(Square, null, new HandFraming(Drawn)),
+            new FramingChange.Crop(Tiered, "narrow", new HandFraming(Drawn)), new FramingChange.Pad(Wide, null, true),
             new FramingChange.LeaveOut(Round, null, true), new FramingChange.AllAutomatic());
         foreach (var slot in (Slot[])[Square, Wide])
             Assert.Equal(CropIn(slot, Kite), CropIn(slot, source));
@@ -111,7 +121,9 @@ public sealed class FramingChangeTests
     [Fact]
     public void What_a_change_takes_back_leaves_no_trace()
     {
-        var source = After(Kite, new FramingChange.LeaveOut(Square, null, true), new FramingChange.LeaveOut(Square, null, false), new FramingChange.Pad(Wide, null, true), new FramingChange.Pad(Wide, null, false));
+        var source = After(
+            Kite, new FramingChange.LeaveOut(Square, null, true), new FramingChange.LeaveOut(Square, null, false),
+            new FramingChange.Pad(Wide, null, true), new FramingChange.Pad(Wide, null, false));
         Assert.Empty(source.Framing.Places);
     }
 }

@@ -25,7 +25,8 @@ public sealed class FramingFindingsTests
         // 9:16 of 2,400 rows holds 1,350 columns of 2,340: 990 are lost, half of them on each side.
         var cut = Assert.Single(Of("9:16", new PixelRect(828, 192, 2340, 1800), 0));
         Assert.Equal(("subject-cut", Severity.Warn), (cut.Id, cut.Severity));
-        Assert.Equal("The crop cuts 21 % off the left and 21 % off the right of the subject. The crop holds 1,350 px of its 2,340.", cut.Sentence);
+        Assert.Equal(
+            "The crop cuts 21 % off the left and 21 % off the right of the subject. The crop holds 1,350 px of its 2,340.", cut.Sentence);
     }
 
     [Fact]
@@ -57,7 +58,11 @@ public sealed class FramingFindingsTests
     [Fact]
     public void What_nobody_confirmed_is_called_proposed()
     {
-        var wishes = new CropCriteria(Camera, 0, new AspectRatio(9, 16), new PixelPoint(1800, 1200)) { Subject = new PixelRect(0, 0, 3600, 2400) };
-        Assert.Contains("proposed subject", Assert.Single(FramingFindings.Of(wishes, AutomaticCrop.For(wishes), false, true)).Sentence, StringComparison.Ordinal);
+        var wishes = new CropCriteria(
+            Camera, 0, new AspectRatio(9, 16), new PixelPoint(1800, 1200))
+        { Subject = new PixelRect(0, 0, 3600, 2400) };
+        Assert.Contains(
+            "proposed subject", Assert.Single(FramingFindings.Of(wishes, AutomaticCrop.For(wishes), false, true)).Sentence,
+            StringComparison.Ordinal);
     }
 }

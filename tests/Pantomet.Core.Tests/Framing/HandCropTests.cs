@@ -9,7 +9,8 @@ namespace Pantomet.Core.Tests.Framing;
 public sealed class HandCropTests
 {
     private static readonly Gen<PixelRect> Drawn = Gen.Select(
-        Gen.Int[-15_000, 15_000], Gen.Int[-15_000, 15_000], Gen.Int[-10, 15_000], Gen.Int[-10, 15_000], (x, y, width, height) => new PixelRect(x, y, width, height));
+        Gen.Int[-15_000, 15_000], Gen.Int[-15_000, 15_000], Gen.Int[-10, 15_000], Gen.Int[-10, 15_000],
+        (x, y, width, height) => new PixelRect(x, y, width, height));
 
     private static readonly Gen<Shape> Shapes = Gen.OneOf(
         AspectRatioTests.Ratios.Select(Shape (ratio) => new Shape.Ratio(ratio)),
@@ -44,14 +45,16 @@ public sealed class HandCropTests
 
     [Fact]
     public void Lies_inside_the_picture_whatever_is_drawn() =>
-        Gen.Select(AspectRatioTests.Pictures, Shapes, Drawn).Sample((picture, shape, drawn) => HandCrop.Nearest(new StraightenedBounds(picture, 0), shape, drawn).LiesIn(picture));
+        Gen.Select(AspectRatioTests.Pictures, Shapes, Drawn)
+            .Sample((picture, shape, drawn) => HandCrop.Nearest(new StraightenedBounds(picture, 0), shape, drawn).LiesIn(picture));
 
     [Fact]
     public void Is_of_the_ratio_to_half_a_pixel() =>
         Gen.Select(AspectRatioTests.Pictures, AspectRatioTests.Ratios, Drawn).Sample((picture, ratio, drawn) =>
         {
             var crop = HandCrop.Nearest(new StraightenedBounds(picture, 0), new Shape.Ratio(ratio), drawn);
-            return Math.Min(Math.Abs(crop.Width - (crop.Height * ratio.Value)), Math.Abs(crop.Height - (crop.Width / ratio.Value))) <= 0.5 + 1e-9 || crop.Size.ShortestSide == 1;
+            return Math.Min(Math.Abs(crop.Width - (crop.Height * ratio.Value)), Math.Abs(crop.Height - (crop.Width / ratio.Value))) <= 0.5 +
+                1e-9 || crop.Size.ShortestSide == 1;
         });
 
     [Fact]

@@ -29,32 +29,36 @@ public sealed class LevelRoomTests
             var largest = room.Largest(ratio);
             var sizes = new CropSizes(ratio);
             var more = sizes.At(sizes.LengthOf(largest) + 1);
-            return largest.ShortestSide < 3 || (Corners(room, room.Pushed(PixelRect.Around(picture.Centre, largest))).All(corner => LiesIn(corner, picture))
-                && (largest == ratio.LargestIn(picture) || !room.Holds(more)));
+            return largest.ShortestSide < 3 ||
+                (Corners(room, room.Pushed(PixelRect.Around(picture.Centre, largest))).All(corner => LiesIn(corner, picture))
+                    && (largest == ratio.LargestIn(picture) || !room.Holds(more)));
         });
 
     [Fact]
     public void A_crop_is_held_just_when_all_its_corners_lie_in_the_picture() =>
-        Gen.Select(Gen.Int[10, 60], Gen.Int[10, 60], Levels, Gen.Int[-5, 60].Array[2], Gen.Int[1, 30].Array[2]).Sample((width, height, level, at, sides) =>
-        {
-            var room = new StraightenedBounds(new PixelSize(width, height), level);
-            var crop = new PixelRect(at[0], at[1], sides[0], sides[1]);
-            var corners = Corners(room, crop).ToList();
-            var margin = corners.Min(corner => Math.Min(Math.Min(corner.X, corner.Y), Math.Min(width - corner.X, height - corner.Y)));
-            // Touching is neither in nor out to the last digit.
-            return Math.Abs(margin) < 1e-5 || room.Holds(crop) == (margin > 0);
-        });
+        Gen.Select(Gen.Int[10, 60], Gen.Int[10, 60], Levels, Gen.Int[-5, 60].Array[2], Gen.Int[1, 30].Array[2])
+            .Sample((width, height, level, at, sides) =>
+            {
+                var room = new StraightenedBounds(new PixelSize(width, height), level);
+                var crop = new PixelRect(at[0], at[1], sides[0], sides[1]);
+                var corners = Corners(room, crop).ToList();
+                var margin = corners.Min(corner => Math.Min(Math.Min(corner.X, corner.Y), Math.Min(width - corner.X, height - corner.Y)));
+                // Touching is neither in nor out to the last digit.
+                return Math.Abs(margin) < 1e-5 || room.Holds(crop) == (margin > 0);
+            });
 
     [Fact]
     public void What_is_pushed_is_held_and_stays_where_it_is_if_it_was() =>
-        Gen.Select(Gen.Int[40, 4000], Gen.Int[40, 4000], Levels, Gen.Int[-5000, 9000].Array[2], Gen.Double[0.02, 1]).Sample((width, height, level, at, share) =>
-        {
-            var room = new StraightenedBounds(new PixelSize(width, height), level);
-            var largest = room.Largest(new AspectRatio(3, 2));
-            var crop = new PixelRect(at[0], at[1], Math.Max(1, (int)(largest.Width * share)), Math.Max(1, (int)(largest.Height * share)));
-            var pushed = room.Pushed(crop);
-            return !room.Holds(crop.Size) || (room.Holds(pushed) && (!room.Holds(crop) || pushed == crop));
-        });
+        Gen.Select(Gen.Int[40, 4000], Gen.Int[40, 4000], Levels, Gen.Int[-5000, 9000].Array[2], Gen.Double[0.02, 1])
+            .Sample((width, height, level, at, share) =>
+            {
+                var room = new StraightenedBounds(new PixelSize(width, height), level);
+                var largest = room.Largest(new AspectRatio(3, 2));
+                var crop = new PixelRect(
+                    at[0], at[1], Math.Max(1, (int)(largest.Width * share)), Math.Max(1, (int)(largest.Height * share)));
+                var pushed = room.Pushed(crop);
+                return !room.Holds(crop.Size) || (room.Holds(pushed) && (!room.Holds(crop) || pushed == crop));
+            });
 
     // The rule for levelled pictures: never an empty corner; when the largest crop meets every wish, exactly that.
     [Fact]
@@ -69,7 +73,8 @@ public sealed class LevelRoomTests
                 var wishes = new CropCriteria(picture, level, ratio, subject.Centre) { Subject = subject };
                 var crop = AutomaticCrop.For(wishes);
                 var largest = room.Pushed(PixelRect.Around(subject.Centre, room.Largest(ratio)));
-                return (room.Holds(crop) || crop.Size.ShortestSide < 3) && FramingFindings.ShareCut(wishes, crop) <= FramingFindings.ShareCut(wishes, largest) + 1e-9;
+                return (room.Holds(crop) || crop.Size.ShortestSide < 3) &&
+                    FramingFindings.ShareCut(wishes, crop) <= FramingFindings.ShareCut(wishes, largest) + 1e-9;
             },
             iter: 300);
 

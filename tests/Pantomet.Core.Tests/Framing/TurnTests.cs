@@ -7,7 +7,8 @@ namespace Pantomet.Core.Tests.Framing;
 
 public sealed class TurnTests
 {
-    private static readonly Gen<Rotation> Turns = Gen.Select(Gen.Int[0, 3], Gen.Bool, Gen.Int[-15, 15], (quarters, isMirrored, level) => new Rotation(quarters, isMirrored, level));
+    private static readonly Gen<Rotation> Turns = Gen.Select(
+        Gen.Int[0, 3], Gen.Bool, Gen.Int[-15, 15], (quarters, isMirrored, level) => new Rotation(quarters, isMirrored, level));
 
     [Theory]
     [InlineData(0, 0, 0)]
@@ -66,7 +67,8 @@ public sealed class TurnTests
         });
 
     [Fact]
-    public void Four_quarters_are_none() => Turns.Sample(turn => turn.On(1).On(1).On(1).On(1) == turn && turn.On(-1) == turn.On(3) && turn.On(5) == turn.On(1));
+    public void Four_quarters_are_none() =>
+        Turns.Sample(turn => turn.On(1).On(1).On(1).On(1) == turn && turn.On(-1) == turn.On(3) && turn.On(5) == turn.On(1));
 
     [Fact]
     public void Rectangles_and_points_of_a_turned_picture_lie_where_the_turn_puts_them()

@@ -5,9 +5,11 @@ namespace Pantomet.Core.Tests.Measures;
 
 public sealed class AspectRatioTests
 {
-    public static readonly Gen<PixelSize> Pictures = Gen.Select(Gen.Int[1, 12_000], Gen.Int[1, 12_000], (width, height) => new PixelSize(width, height));
+    public static readonly Gen<PixelSize> Pictures = Gen.Select(
+        Gen.Int[1, 12_000], Gen.Int[1, 12_000], (width, height) => new PixelSize(width, height));
 
-    public static readonly Gen<AspectRatio> Ratios = Gen.Select(Gen.Long[1, 3_000], Gen.Long[1, 3_000], (across, down) => new AspectRatio(across, down));
+    public static readonly Gen<AspectRatio> Ratios = Gen.Select(
+        Gen.Long[1, 3_000], Gen.Long[1, 3_000], (across, down) => new AspectRatio(across, down));
 
     [Fact]
     public void The_same_proportions_are_the_same_value() => Assert.Equal(new AspectRatio(16, 9), new AspectRatio(1920, 1080));

@@ -37,22 +37,26 @@ public sealed class MeasureTests
     [InlineData(999_949, "999.9 kB")]
     [InlineData(999_950, "1.0 MB")]
     [InlineData(1_234_567_890, "1,234.6 MB")]
-    public void Weights_are_said_in_si_units_with_one_decimal(long bytes, string words) => Assert.Equal(words, new ByteCount(bytes).ToString());
+    public void Weights_are_said_in_si_units_with_one_decimal(long bytes, string words) =>
+        Assert.Equal(words, new ByteCount(bytes).ToString());
 
     [Fact]
     public void A_rectangle_around_a_point_has_it_in_its_middle_to_half_a_pixel() =>
-        Gen.Select(Gen.Double[-5_000, 5_000], Gen.Double[-5_000, 5_000], Gen.Int[1, 4_000], Gen.Int[1, 4_000]).Sample((x, y, width, height) =>
-        {
-            var centre = PixelRect.Around(new PixelPoint(x, y), new PixelSize(width, height)).Centre;
-            return Math.Abs(centre.X - x) <= 0.5 + 1e-9 && Math.Abs(centre.Y - y) <= 0.5 + 1e-9;
-        });
+        Gen.Select(Gen.Double[-5_000, 5_000], Gen.Double[-5_000, 5_000], Gen.Int[1, 4_000], Gen.Int[1, 4_000])
+            .Sample((x, y, width, height) =>
+            {
+                var centre = PixelRect.Around(new PixelPoint(x, y), new PixelSize(width, height)).Centre;
+                return Math.Abs(centre.X - x) <= 0.5 + 1e-9 && Math.Abs(centre.Y - y) <= 0.5 + 1e-9;
+            });
 
     [Theory]
     [InlineData(double.NaN)]
     [InlineData(double.PositiveInfinity)]
     [InlineData(-1e300)]
     public void No_number_breaks_it(double wild) =>
-        Assert.True(PixelRect.Around(new PixelPoint(wild, wild), new PixelSize(10, 10)).PushedInto(new PixelSize(20, 20)).LiesIn(new PixelSize(20, 20)));
+        Assert.True(
+            PixelRect.Around(new PixelPoint(wild, wild), new PixelSize(10, 10)).PushedInto(new PixelSize(20, 20))
+                .LiesIn(new PixelSize(20, 20)));
 
     [Fact]
     public void Pushing_in_moves_as_little_as_needed() =>

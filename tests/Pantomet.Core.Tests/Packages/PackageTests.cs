@@ -33,19 +33,24 @@ public sealed class PackageTests
     public void No_folder_or_file_bears_the_name_of_a_device(string name)
     {
         var path = new PackageLayout().PathFor(name, name, $"{name}.jpg");
-        Assert.All(path.Split('/'), part => Assert.Null(Pantomet.Core.Destinations.NamePattern.Unfit(Path.GetFileNameWithoutExtension(part))));
+        Assert.All(
+            path.Split('/'), part => Assert.Null(Pantomet.Core.Destinations.NamePattern.Unfit(Path.GetFileNameWithoutExtension(part))));
     }
 
     // The format is that of GNU coreutils: the hash, two spaces, the name.
     [Fact]
     public void Checksums_are_a_line_for_each_file() =>
-        Assert.Equal("00  a/b/kite.jpg\n11  manifest.json\n", Encoding.UTF8.GetString(Checksums.Of([("a/b/kite.jpg", "00"), ("manifest.json", "11")])));
+        Assert.Equal(
+            "00  a/b/kite.jpg\n11  manifest.json\n",
+            Encoding.UTF8.GetString(Checksums.Of([("a/b/kite.jpg", "00"), ("manifest.json", "11")])));
 
     [Fact]
     public void The_contact_sheet_shows_every_file_says_what_is_missing_and_lets_no_name_become_a_tag()
     {
-        var entry = new ManifestEntry("a/b/kite.jpg", "kite.jpg", "00", "<Stall>", "photo", 10, 20, "image/jpeg", 300, null, "11", "A \"red\" kite");
-        var page = Encoding.UTF8.GetString(ContactSheet.Of([entry], [new MissingEntry("spool", "Stall", "photo", "It is <b>small</b>.")], ["a/b/old.jpg"]));
+        var entry = new ManifestEntry(
+            "a/b/kite.jpg", "kite.jpg", "00", "<Stall>", "photo", 10, 20, "image/jpeg", 300, null, "11", "A \"red\" kite");
+        var page = Encoding.UTF8.GetString(
+            ContactSheet.Of([entry], [new MissingEntry("spool", "Stall", "photo", "It is <b>small</b>.")], ["a/b/old.jpg"]));
         Assert.Contains("src=\"a/b/kite.jpg\" alt=\"A &quot;red&quot; kite\"", page, StringComparison.Ordinal);
         Assert.Contains("It is &lt;b&gt;small&lt;/b&gt;.", page, StringComparison.Ordinal);
         Assert.Contains("<td>a/b/old.jpg", page, StringComparison.Ordinal);
@@ -56,8 +61,10 @@ public sealed class PackageTests
     [Fact]
     public void The_list_quotes_as_rfc_4180_and_disarms_formulas()
     {
-        var entry = new ManifestEntry("a/b/kite.jpg", "=cmd(\"x\"),1.jpg", "00", "Stall", "photo", 10, 20, "image/jpeg", 300, null, "11", "A \"red\" kite, flying");
+        var entry = new ManifestEntry(
+            "a/b/kite.jpg", "=cmd(\"x\"),1.jpg", "00", "Stall", "photo", 10, 20, "image/jpeg", 300, null, "11", "A \"red\" kite, flying");
         var line = Encoding.UTF8.GetString(Manifest.ToCsv([entry])).Split("\r\n")[1];
-        Assert.Equal("a/b/kite.jpg,\"'=cmd(\"\"x\"\"),1.jpg\",00,Stall,photo,10,20,image/jpeg,300,,11,\"A \"\"red\"\" kite, flying\"", line);
+        Assert.Equal(
+            "a/b/kite.jpg,\"'=cmd(\"\"x\"\"),1.jpg\",00,Stall,photo,10,20,image/jpeg,300,,11,\"A \"\"red\"\" kite, flying\"", line);
     }
 }

@@ -13,11 +13,15 @@ public sealed class WrittenFileCheckTests
     private static readonly Slot Listing = Slots.Of("5:4", new SizeRule.LongestSide(2500), limits: new FileLimits(
         new ByteCount(1_000_000), new ByteRange(new ByteCount(500_000), new ByteCount(700_000)), new ByteCount(300_000)));
 
-    private static readonly SourceFacts Source = Slots.Photograph(3600, 2400) with { Rights = new RightsFields(Copyright: "© Galewright Kites") };
-    private static readonly RenderRecipe Recipe = RecipeRules.For(Slots.Source(Source), SlotPlan.For(Listing, Slots.Source(Source)).Variants[0], Listing);
+    private static readonly SourceFacts Source = Slots.Photograph(
+        3600, 2400) with
+    { Rights = new RightsFields(Copyright: "© Galewright Kites") };
+    private static readonly RenderRecipe Recipe = RecipeRules.For(
+        Slots.Source(Source), SlotPlan.For(Listing, Slots.Source(Source)).Variants[0], Listing);
 
     private static readonly WrittenFile Right = new(
-        PictureFormat.Jpeg, new PixelSize(2500, 2000), new ByteCount(612_000), ColourModel.Rgb, null, false, 1, Source.Rights, "", "", false);
+        PictureFormat.Jpeg, new PixelSize(2500, 2000), new ByteCount(612_000), ColourModel.Rgb, null, false, 1, Source.Rights, "", "",
+        false);
 
     [Fact]
     public void A_file_that_is_right_in_every_way_has_nothing_said_of_it() => Assert.Empty(Check(Right));

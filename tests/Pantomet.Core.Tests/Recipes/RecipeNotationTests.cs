@@ -20,12 +20,15 @@ public sealed class RecipeNotationTests
         [],
         new PixelRequest(ContentKind.Photograph, ColourPolicy.Srgb, true, new BackgroundColour(1, 2, 3), Sharpening.Light, false),
         new FileRequest(
-            [PictureFormat.WebP, PictureFormat.Png], 1, PictureFormat.Jpeg, 50, new ByteLimits(new ByteCount(900), new ByteRange(new ByteCount(100), new ByteCount(200)), new ByteCount(50)),
+            [PictureFormat.WebP, PictureFormat.Png], 1, PictureFormat.Jpeg, 50,
+            new ByteLimits(new ByteCount(900), new ByteRange(new ByteCount(100), new ByteCount(200)), new ByteCount(50)),
             new QualityRange(10, 90), new ScoreDemand(80, 40.5, Preference.Smaller), Effort.Thorough, LosslessUse.WithinCap, 300),
-        new WrittenMetadata(new RightsFields("Wren Aldous", "© Galewright Kites", "Galewright", "Ask", "https://galewright.example/terms"), "A kite"));
+        new WrittenMetadata(
+            new RightsFields("Wren Aldous", "© Galewright Kites", "Galewright", "Ask", "https://galewright.example/terms"), "A kite"));
 
     [Fact]
-    public void What_was_written_is_read_as_it_was() => Assert.Equal(RecipeNotation.Write(Full), RecipeNotation.Write(RecipeNotation.Read(RecipeNotation.Write(Full))));
+    public void What_was_written_is_read_as_it_was() =>
+        Assert.Equal(RecipeNotation.Write(Full), RecipeNotation.Write(RecipeNotation.Read(RecipeNotation.Write(Full))));
 
     // Files that were made are known by it: another hash makes every one of them stale.
     [Fact]

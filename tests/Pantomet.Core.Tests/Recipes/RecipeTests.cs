@@ -22,7 +22,8 @@ public sealed class RecipeTests
     public void The_same_recipe_has_the_same_hash() => Assert.Equal(Base.Hash(), RecipeFor(Slot, null).Hash());
 
     [Fact]
-    public void Names_are_no_part_of_it() => Assert.Equal(Base.Hash(), RecipeFor(Slot with { Name = "banner", NamePattern = new NamePattern("{stem}-x") }, null).Hash());
+    public void Names_are_no_part_of_it() =>
+        Assert.Equal(Base.Hash(), RecipeFor(Slot with { Name = "banner", NamePattern = new NamePattern("{stem}-x") }, null).Hash());
 
     public static TheoryData<string, Slot, PixelRect?> Changes => new()
     {
@@ -45,13 +46,16 @@ public sealed class RecipeTests
     {
         { "the background of what fills its file", Slot, Slot with { Background = new BackgroundColour(9, 9, 9) }, Photograph },
         { "transparency of what has none", Slot, Slot with { Transparency = TransparencyPolicy.Flattened }, Photograph },
-        { "transparency in a format without", Slot, Slot with { Transparency = TransparencyPolicy.Flattened }, Photograph with { HasAlpha = true } },
-        { "a description where only rights stay", Slot, Slot with { Metadata = MetadataPolicy.Rights }, Photograph with { Description = "A kite" } },
+        { "transparency in a format without", Slot, Slot with { Transparency = TransparencyPolicy.Flattened },
+            Photograph with { HasAlpha = true } },
+        { "a description where only rights stay", Slot, Slot with { Metadata = MetadataPolicy.Rights },
+            Photograph with { Description = "A kite" } },
         { "looks wanted where better ones are preferred", Slot, Slot with { Score = Slot.Score with { Target = 60 } }, Photograph },
         { "sharpening of what is not reduced", Slot, Slot with { Sharpening = Sharpening.Normal }, Slots.Photograph(500, 250) },
         { "72 ppi, which is stated anyway", Slot, Slot with { Ppi = 72 }, Photograph },
         { "ppi in a format that states none", WebP, WebP with { Ppi = 300 }, Photograph },
-        { "the quality of a graphic without loss", WebP, WebP with { Quality = new QualityRange(10, 20) }, Photograph with { Kind = ContentKind.Graphic } },
+        { "the quality of a graphic without loss", WebP, WebP with { Quality = new QualityRange(10, 20) },
+            Photograph with { Kind = ContentKind.Graphic } },
         { "the effort of a format that has none", Png, Png with { Effort = Effort.Thorough }, Photograph },
     };
 
@@ -66,15 +70,19 @@ public sealed class RecipeTests
     // The same things where they do make a difference.
     public static TheoryData<string, Slot, Slot, SourceFacts> Telling => new()
     {
-        { "the background under what loses its transparency", Slot, Slot with { Background = new BackgroundColour(9, 9, 9) }, Photograph with { HasAlpha = true } },
+        { "the background under what loses its transparency", Slot, Slot with { Background = new BackgroundColour(9, 9, 9) },
+            Photograph with { HasAlpha = true } },
         { "the background around what is padded", Padded, Padded with { Background = new BackgroundColour(9, 9, 9) }, Photograph },
-        { "transparency that a format holds", WebP, WebP with { Transparency = TransparencyPolicy.Flattened }, Photograph with { HasAlpha = true } },
+        { "transparency that a format holds", WebP, WebP with { Transparency = TransparencyPolicy.Flattened },
+            Photograph with { HasAlpha = true } },
         { "a description that stays", Slot, Slot with { Metadata = MetadataPolicy.All }, Photograph with { Description = "A kite" } },
         { "looks wanted where bytes are preferred", Small, Small with { Score = Small.Score with { Target = 60 } }, Photograph },
         { "sharpening of what is reduced", Slot, Slot with { Sharpening = Sharpening.Normal }, Photograph },
         { "ppi in a format that states them", Slot, Slot with { Ppi = 300 }, Photograph },
-        { "the quality of a graphic under a cap", Capped, Capped with { Quality = new QualityRange(10, 20) }, Photograph with { Kind = ContentKind.Graphic } },
-        { "the quality of a graphic that moves", Moving, Moving with { Quality = new QualityRange(10, 20) }, Photograph with { Kind = ContentKind.Graphic, Format = PictureFormat.Gif, Frames = 12 } },
+        { "the quality of a graphic under a cap", Capped, Capped with { Quality = new QualityRange(10, 20) },
+            Photograph with { Kind = ContentKind.Graphic } },
+        { "the quality of a graphic that moves", Moving, Moving with { Quality = new QualityRange(10, 20) },
+            Photograph with { Kind = ContentKind.Graphic, Format = PictureFormat.Gif, Frames = 12 } },
         { "effort", Slot, Slot with { Effort = Effort.Thorough }, Photograph },
     };
 
@@ -92,7 +100,9 @@ public sealed class RecipeTests
     {
         var source = Slots.Source(Photograph with { HasAlpha = true });
         var variant = SlotPlan.For(WebP, source).Variants[0] with { Fallback = PictureFormat.Jpeg };
-        Assert.NotEqual(RecipeRules.For(source, variant, WebP).Hash(), RecipeRules.For(source, variant, WebP with { Background = new BackgroundColour(9, 9, 9) }).Hash());
+        Assert.NotEqual(
+            RecipeRules.For(source, variant, WebP).Hash(),
+            RecipeRules.For(source, variant, WebP with { Background = new BackgroundColour(9, 9, 9) }).Hash());
     }
 
     private static RenderRecipe RecipeFor(Slot slot, PixelRect? crop)

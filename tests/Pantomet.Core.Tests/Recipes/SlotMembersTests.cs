@@ -6,12 +6,15 @@ using Pantomet.Core.Runs;
 
 namespace Pantomet.Core.Tests.Recipes;
 
-/// <summary>Nothing that a slot says can be forgotten: each member changes a recipe, or cannot change a byte for a reason that is written here.</summary>
+/// <summary>Nothing that a slot says can be forgotten: each member changes a recipe, or cannot change a byte for a reason that is written
+/// here.</summary>
 public sealed class SlotMembersTests
 {
     private static readonly Slot Usual = Slots.Of("2:1", new SizeRule.Widths([500]));
     private static readonly Slot WebP = Usual with { Formats = [PictureFormat.WebP] };
-    private static readonly SourceFacts Photograph = Slots.Photograph(3600, 2400) with { Rights = new RightsFields("Wren Aldous", "© Galewright Kites") };
+    private static readonly SourceFacts Photograph = Slots.Photograph(
+        3600, 2400) with
+    { Rights = new RightsFields("Wren Aldous", "© Galewright Kites") };
     private static readonly SourceFacts Cutout = Photograph with { HasAlpha = true };
     private static readonly SourceFacts Moving = Photograph with { Format = PictureFormat.Gif, Frames = 12 };
 
@@ -32,9 +35,11 @@ public sealed class SlotMembersTests
         { nameof(Slot.Fit), Usual, Usual with { Fit = Fit.Pad }, Photograph },
         { nameof(Slot.Background), Usual, Usual with { Background = new BackgroundColour(9, 9, 9) }, Cutout },
         { nameof(Slot.Sizes), Usual, Usual with { Sizes = new SizeRule.Widths([501]) }, Photograph },
-        { nameof(Slot.Tiers), Usual, Usual with { Tiers = [new Tier("narrow", 0, new Shape.Free(), new SizeRule.Widths([400]))] }, Photograph },
+        { nameof(Slot.Tiers), Usual, Usual with { Tiers = [new Tier("narrow", 0, new Shape.Free(), new SizeRule.Widths([400]))] },
+            Photograph },
         { nameof(Slot.Formats), Usual, WebP, Photograph },
-        { nameof(Slot.Delivery), Usual with { Formats = [PictureFormat.WebP, PictureFormat.Jpeg] }, Usual with { Formats = [PictureFormat.WebP, PictureFormat.Jpeg], Delivery = Delivery.Each }, Photograph },
+        { nameof(Slot.Delivery), Usual with { Formats = [PictureFormat.WebP, PictureFormat.Jpeg] },
+            Usual with { Formats = [PictureFormat.WebP, PictureFormat.Jpeg], Delivery = Delivery.Each }, Photograph },
         { nameof(Slot.Limits), Usual, Usual with { Limits = new FileLimits(new ByteCount(9_000), null, null) }, Photograph },
         { nameof(Slot.Quality), Usual, Usual with { Quality = new QualityRange(40, 85) }, Photograph },
         { nameof(Slot.Colour), Usual, Usual with { Colour = ColourPolicy.Keep }, Photograph },
@@ -47,7 +52,8 @@ public sealed class SlotMembersTests
         { nameof(Slot.Animation), WebP, WebP with { Animation = AnimationPolicy.Keep }, Moving },
         { nameof(Slot.FocusPlace), Usual, Usual with { FocusPlace = FocusPlace.Thirds }, Photograph },
         { nameof(Slot.Breathing), Usual, Usual with { Breathing = 0.5 }, Photograph },
-        { nameof(Slot.KeepClear), Usual, Usual with { KeepClear = [new KeepClearZone("button", ZoneForm.Rectangle, 0.6, 0, 0.4, 1)] }, Photograph },
+        { nameof(Slot.KeepClear), Usual, Usual with { KeepClear = [new KeepClearZone("button", ZoneForm.Rectangle, 0.6, 0, 0.4, 1)] },
+            Photograph },
     };
 
     [Theory]

@@ -16,7 +16,8 @@ public sealed class RemediesTests
 
     private static PlacePlan Place(Slot slot, Source source) => SlotPlan.For(slot, source).Places[0];
 
-    private static Dictionary<RemedyKind, Remedy> For(Slot slot, Source source) => Remedies.For(slot, Place(slot, source)).ToDictionary(remedy => remedy.Kind);
+    private static Dictionary<RemedyKind, Remedy> For(Slot slot, Source source) =>
+        Remedies.For(slot, Place(slot, source)).ToDictionary(remedy => remedy.Kind);
 
     [Fact]
     public void Nothing_is_offered_where_nothing_is_wrong() => Assert.Empty(For(Slots.Of("1:1"), Kite));
@@ -54,7 +55,8 @@ public sealed class RemediesTests
     {
         var tiered = Story with
         {
-            Tiers = [new Tier("narrow", 0, Story.Shape, new SizeRule.Widths([1080])), new Tier("wide", 900, new Shape.Ratio(new AspectRatio(3, 2)), new SizeRule.Widths([1500]))],
+            Tiers = [new Tier("narrow", 0, Story.Shape, new SizeRule.Widths([1080])),
+                new Tier("wide", 900, new Shape.Ratio(new AspectRatio(3, 2)), new SizeRule.Widths([1500]))],
         };
         Assert.Contains("Leave narrow out: wide holds", For(tiered, Kite)[RemedyKind.OtherTier].Sentence, StringComparison.Ordinal);
     }

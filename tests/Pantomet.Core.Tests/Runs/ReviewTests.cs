@@ -17,11 +17,14 @@ public sealed class ReviewTests
 
     private static Source Kite => Slots.Source(Slots.Photograph(3600, 2400)).WithSubject(KiteWithTail);
 
-    private static SourceReview Of(Source source) => Review.Of(source, new[] { Square, Banner, Story }.Select(slot => SlotPlan.For(slot, source)));
+    private static SourceReview Of(Source source) =>
+        Review.Of(source, new[] { Square, Banner, Story }.Select(slot => SlotPlan.For(slot, source)));
 
     [Fact]
     public void The_cut_subject_comes_before_missing_pixels_and_what_is_good_does_not_come() =>
-        Assert.Equal([("a.story", ReviewReason.SubjectCut), ("b.banner", ReviewReason.LittleResolution)], Of(Kite).Items.Select(item => (item.Slot!, item.Reasons[0])));
+        Assert.Equal(
+            [("a.story", ReviewReason.SubjectCut), ("b.banner", ReviewReason.LittleResolution)],
+            Of(Kite).Items.Select(item => (item.Slot!, item.Reasons[0])));
 
     [Fact]
     public void An_unconfirmed_subject_comes_once_and_before_all_that_follows_from_it()
@@ -36,7 +39,12 @@ public sealed class ReviewTests
     [Fact]
     public void What_was_accepted_stays_away_until_there_is_something_else_to_see()
     {
-        var accepted = Kite with { Framing = new FramingChange.Accept(Story, null, Review.SeenAt(SlotPlan.For(Story, Kite).Places[0])).ApplyTo(Kite.Framing) };
+        var accepted =
+            Kite with
+            {
+                Framing = new FramingChange.Accept(Story, null, Review.SeenAt(SlotPlan.For(Story, Kite).Places[0])).ApplyTo(
+                Kite.Framing)
+            };
         Assert.Equal(["b.banner"], Of(accepted).Items.Select(item => item.Slot));
         Assert.Equal(Of(Kite).Settled + 1, Of(accepted).Settled);
         Assert.Contains(Of(accepted.WithSubject(KiteWithTail with { X = 820 })).Items, item => item.Slot == "a.story");
@@ -54,7 +62,12 @@ public sealed class ReviewTests
     {
         var byHand = Kite.WithHand(Square, new PixelRect(800, 0, 2400, 2400));
         Assert.DoesNotContain(Of(byHand).Items, item => item.Slot == "c.square");
-        var replaced = byHand with { Framing = byHand.Framing.WithShared(Square.Shape, new HandFraming(new PixelRect(800, 0, 2400, 2400), null, IsFromReplaced: true)) };
+        var replaced =
+            byHand with
+            {
+                Framing = byHand.Framing.WithShared(
+                Square.Shape, new HandFraming(new PixelRect(800, 0, 2400, 2400), null, IsFromReplaced: true))
+            };
         Assert.Equal([ReviewReason.Replaced], Of(replaced).Items.Single(item => item.Slot == "c.square").Reasons);
     }
 }

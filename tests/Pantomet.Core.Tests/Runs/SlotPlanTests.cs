@@ -8,7 +8,12 @@ namespace Pantomet.Core.Tests.Runs;
 
 public sealed class SlotPlanTests
 {
-    private static readonly Slot Hero = Slots.Of("2:1", new SizeRule.Widths([1500, 1000, 500]), formats: [PictureFormat.Avif, PictureFormat.Jpeg]) with { Name = "hero", Delivery = Delivery.Each };
+    private static readonly Slot Hero = Slots.Of(
+        "2:1", new SizeRule.Widths([1500, 1000, 500]), formats: [PictureFormat.Avif, PictureFormat.Jpeg]) with
+    {
+        Name = "hero",
+        Delivery = Delivery.Each
+    };
 
     [Fact]
     public void Names_every_file_and_its_crop()
@@ -65,7 +70,8 @@ public sealed class SlotPlanTests
     [Fact]
     public void Says_what_becomes_of_transparency_and_animation()
     {
-        var plan = SlotPlan.For(Hero, Slots.Source(Slots.Photograph(3600, 2400) with { HasAlpha = true, Frames = 12, Format = PictureFormat.Gif }));
+        var plan = SlotPlan.For(
+            Hero, Slots.Source(Slots.Photograph(3600, 2400) with { HasAlpha = true, Frames = 12, Format = PictureFormat.Gif }));
         Assert.Equal(["flattened", "first-frame"], plan.Findings.Select(finding => finding.Id));
         Assert.Contains("in JPEG", plan.Findings[0].Sentence, StringComparison.Ordinal);
     }
@@ -77,7 +83,9 @@ public sealed class SlotPlanTests
         var slot = Hero with { Tiers = tiers, Formats = [PictureFormat.WebP], Delivery = Delivery.One };
         var source = Slots.Source(Slots.Photograph(3600, 2400));
         var plan = SlotPlan.For(slot, source);
-        Assert.Equal(["kite-hero-narrow-500w.webp", "kite-hero-wide-1500w.webp", "kite-hero-wide-1000w.webp", "kite-hero-wide-500w.webp"], plan.Variants.Select(variant => variant.FileName));
+        Assert.Equal(
+            ["kite-hero-narrow-500w.webp", "kite-hero-wide-1500w.webp", "kite-hero-wide-1000w.webp", "kite-hero-wide-500w.webp"],
+            plan.Variants.Select(variant => variant.FileName));
         Assert.Equal(new PixelRect(600, 0, 2400, 2400), plan.Variants[0].Crop);
 
         var apart = source.WithHand(slot, new PixelRect(0, 0, 2000, 1000)).WithHand(slot, new PixelRect(100, 100, 800, 800), "narrow");
@@ -89,7 +97,8 @@ public sealed class SlotPlanTests
     [Fact]
     public void A_side_that_the_limits_refuse_is_stopped()
     {
-        var slot = Slots.Of("free", new SizeRule.LongestSide(1000), limits: new FileLimits(null, null, null, MinSidePx: 500, MaxSidePx: 1000));
+        var slot = Slots.Of(
+            "free", new SizeRule.LongestSide(1000), limits: new FileLimits(null, null, null, MinSidePx: 500, MaxSidePx: 1000));
         Assert.True(SlotPlan.For(slot, Slots.Source(Slots.Photograph(3000, 2000))).CanBeFed);
         var stop = Assert.Single(SlotPlan.For(slot, Slots.Source(Slots.Photograph(3000, 1200))).Findings);
         Assert.Equal("side-too-short", stop.Id);
@@ -99,10 +108,13 @@ public sealed class SlotPlanTests
     [InlineData(3600, CoverageState.Enough, 3, 1500, null, 0)]
     [InlineData(1240, CoverageState.Partly, 2, 1000, 1500, 260)]
     [InlineData(400, CoverageState.TooSmall, 0, null, 500, 1100)]
-    public void Feeding_says_how_far_the_pixels_reach(int width, CoverageState state, int possible, int? largest, int? firstShort, int shortBy)
+    public void Feeding_says_how_far_the_pixels_reach(
+        int width, CoverageState state, int possible, int? largest, int? firstShort, int shortBy)
     {
         var feeding = Coverage.Of(SlotPlan.For(Hero, Slots.Source(Slots.Photograph(width, width * 2 / 3))));
-        Assert.Equal((state, possible, 3, largest, firstShort, shortBy), (feeding.State, feeding.Possible, feeding.Wanted, feeding.Largest?.Width, feeding.FirstShort?.Width, feeding.ShortByPx));
+        Assert.Equal(
+            (state, possible, 3, largest, firstShort, shortBy),
+            (feeding.State, feeding.Possible, feeding.Wanted, feeding.Largest?.Width, feeding.FirstShort?.Width, feeding.ShortByPx));
     }
 
     [Fact]

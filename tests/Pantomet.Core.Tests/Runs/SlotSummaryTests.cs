@@ -31,12 +31,19 @@ public sealed class SlotSummaryTests
 
     [Fact]
     public void One_file_in_all_is_one_of_the_formats() =>
-        Assert.Equal("makes 1 file: 1,600 × 800 px, one of AVIF, WebP, JPEG", Of(Slots.Of("2:1", new SizeRule.Widths([1600]), formats: Modern)).Sentence);
+        Assert.Equal(
+            "makes 1 file: 1,600 × 800 px, one of AVIF, WebP, JPEG",
+            Of(Slots.Of("2:1", new SizeRule.Widths([1600]), formats: Modern)).Sentence);
 
     [Fact]
     public void Names_files_as_they_will_be_called_whatever_the_example_measures()
     {
-        var slot = Slots.Of("2:1", new SizeRule.Widths([1600, 800]), formats: [PictureFormat.WebP]) with { Name = "hero", NamePattern = new NamePattern("{sequence}-{stem}-{width}") };
+        var slot = Slots.Of(
+            "2:1", new SizeRule.Widths([1600, 800]), formats: [PictureFormat.WebP]) with
+        {
+            Name = "hero",
+            NamePattern = new NamePattern("{sequence}-{stem}-{width}")
+        };
         Assert.Equal(["007-kite-1600.webp", "007-kite-800.webp"], SlotSummary.Of(slot, Slots.Source(Slots.Photograph(20, 20))).FileNames);
     }
 

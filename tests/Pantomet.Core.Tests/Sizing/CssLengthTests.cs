@@ -64,7 +64,8 @@ public sealed class CssLengthTests
     [InlineData(1376, 32, 4, 16, 2, 1920, 680, "calc((min(1376px, 100vw - 64px) - 48px) * 2 / 4 + 16px)")]
     [InlineData(1376, 32, 4, 16, 4, 1920, 1376, "min(1376px, 100vw - 64px)")]
     [InlineData(null, 0, 3, 0, 1, 900, 300, "calc(100vw / 3)")]
-    public void Columns_share_what_the_margins_and_gaps_leave(int? container, double margin, int count, double gap, int span, double viewport, double expected, string css)
+    public void Columns_share_what_the_margins_and_gaps_leave(
+        int? container, double margin, int count, double gap, int span, double viewport, double expected, string css)
     {
         var width = new Columns(container, margin, count, gap, span).Width();
         Assert.Equal(expected, width.At(viewport), 9);

@@ -31,9 +31,11 @@ public sealed class DeviceCsvTests
     [Fact]
     public void Rows_that_cannot_be_read_are_left_out_and_the_first_is_named()
     {
-        var reading = DeviceCsv.Read("viewport,density,share\n390,3,25\nwide,1,1\n0,1,1\n800.5,1,1\n800,0,1\n800,9,1\n800,1,-1\n800\n1440,1.5,75\n");
+        var reading = DeviceCsv.Read(
+            "viewport,density,share\n390,3,25\nwide,1,1\n0,1,1\n800.5,1,1\n800,0,1\n800,9,1\n800,1,-1\n800\n1440,1.5,75\n");
         Assert.Equal(Expected, reading.Devices);
-        Assert.Contains("7 of 9 rows were left out. The first: line 3: \"wide\" is no viewport width", reading.Notes[0], StringComparison.Ordinal);
+        Assert.Contains(
+            "7 of 9 rows were left out. The first: line 3: \"wide\" is no viewport width", reading.Notes[0], StringComparison.Ordinal);
     }
 
     [Theory]

@@ -11,15 +11,24 @@ public sealed class LadderComparisonTests
     [Fact]
     public void The_chosen_ladder_stands_first_and_beside_what_it_was_not_chosen_from()
     {
-        Assert.Equal([typeof(LadderChoice.BestOfFiles), typeof(LadderChoice.Even), typeof(LadderChoice.OneFile)], Kinds(new LadderChoice.BestOfFiles(5)));
-        Assert.Equal([typeof(LadderChoice.ByHand), typeof(LadderChoice.BestOfFiles), typeof(LadderChoice.Even), typeof(LadderChoice.OneFile)], Kinds(new LadderChoice.ByHand([400, 900])));
-        Assert.Equal([typeof(LadderChoice.BestWithin), typeof(LadderChoice.Even), typeof(LadderChoice.OneFile)], Kinds(new LadderChoice.BestWithin(0.1)));
-        Assert.Equal([typeof(LadderChoice.OneFile), typeof(LadderChoice.BestOfFiles), typeof(LadderChoice.Even)], Kinds(new LadderChoice.OneFile(LadderComparison.DefaultFactor)));
+        Assert.Equal(
+            [typeof(LadderChoice.BestOfFiles), typeof(LadderChoice.Even), typeof(LadderChoice.OneFile)],
+            Kinds(new LadderChoice.BestOfFiles(5)));
+        Assert.Equal(
+            [typeof(LadderChoice.ByHand), typeof(LadderChoice.BestOfFiles), typeof(LadderChoice.Even), typeof(LadderChoice.OneFile)],
+            Kinds(new LadderChoice.ByHand([400, 900])));
+        Assert.Equal(
+            [typeof(LadderChoice.BestWithin), typeof(LadderChoice.Even), typeof(LadderChoice.OneFile)],
+            Kinds(new LadderChoice.BestWithin(0.1)));
+        Assert.Equal(
+            [typeof(LadderChoice.OneFile), typeof(LadderChoice.BestOfFiles), typeof(LadderChoice.Even)],
+            Kinds(new LadderChoice.OneFile(LadderComparison.DefaultFactor)));
     }
 
     [Fact]
     public void Others_have_as_many_files_as_the_chosen_one() =>
-        Assert.Equal([2, 2, 2, 1], LadderComparison.Of(Ladder(new LadderChoice.ByHand([400, 1280]))).Select(compared => compared.Widths.Count));
+        Assert.Equal(
+            [2, 2, 2, 1], LadderComparison.Of(Ladder(new LadderChoice.ByHand([400, 1280]))).Select(compared => compared.Widths.Count));
 
     [Fact]
     public void A_ladder_by_hand_that_ends_too_early_is_shown_to_under_serve()
@@ -40,7 +49,8 @@ public sealed class LadderComparisonTests
     [Fact]
     public void Bytes_never_fall_as_widths_rise_and_stop_at_the_cap()
     {
-        foreach (var format in (PictureFormat[])[PictureFormat.Avif, PictureFormat.WebP, PictureFormat.Jpeg, PictureFormat.Png, PictureFormat.Tiff])
+        foreach (var format in (PictureFormat[])[PictureFormat.Avif, PictureFormat.WebP, PictureFormat.Jpeg, PictureFormat.Png,
+            PictureFormat.Tiff])
         {
             var bytes = BytesPerWidth.For(format).ByWidth(new AspectRatio(3, 2), new ByteCount(200_000));
             var weights = Enumerable.Range(1, 3000).Select(bytes).ToList();
@@ -49,8 +59,11 @@ public sealed class LadderComparisonTests
         }
     }
 
-    private static IEnumerable<Type> Kinds(LadderChoice choice) => LadderComparison.Of(Ladder(choice)).Select(compared => compared.Choice.GetType());
+    private static IEnumerable<Type> Kinds(LadderChoice choice) =>
+        LadderComparison.Of(Ladder(choice)).Select(compared => compared.Choice.GetType());
 
     private static LayoutLadder Ladder(LadderChoice choice, Promise? promise = null) => new(
-        Half, choice, promise ?? Promise.Full, Demand.Of(Half, Devices.Invented, promise ?? Promise.Full), BytesPerWidth.For(PictureFormat.WebP).ByWidth(new AspectRatio(3, 2), null));
+        Half, choice, promise ??
+            Promise.Full, Demand.Of(Half, Devices.Invented, promise ?? Promise.Full),
+                BytesPerWidth.For(PictureFormat.WebP).ByWidth(new AspectRatio(3, 2), null));
 }

@@ -24,10 +24,12 @@ public sealed class PageLayoutTests
     public void The_plot_keeps_every_jump_and_leaves_out_what_lies_on_a_line()
     {
         var plot = Card.Plot(320, 1920);
-        Assert.Equal([(320, 147.2), (639, 293.94), (640, 192)], plot.Take(3).Select(point => (point.ViewportPx, Math.Round(point.WidthPx, 6))));
+        Assert.Equal(
+            [(320, 147.2), (639, 293.94), (640, 192)], plot.Take(3).Select(point => (point.ViewportPx, Math.Round(point.WidthPx, 6))));
         Assert.Equal((1920d, 320d), plot[^1]);
         Assert.True(plot.Count < 12);
     }
 
-    private static LayoutRow Row(int from, string width) => new(from, CssLengthReader.TryRead(width, out var length, out _) ? length : throw new FormatException(width));
+    private static LayoutRow Row(int from, string width) =>
+        new(from, CssLengthReader.TryRead(width, out var length, out _) ? length : throw new FormatException(width));
 }

@@ -38,26 +38,29 @@ public sealed class WidthLadderTests
     }
 
     [Fact]
-    public void The_best_is_the_best_there_is_over_all_whole_widths() => Gen.Select(SmallTable, AnyPromise, Gen.Int[1, 3]).Sample((devices, promise, files) =>
-    {
-        var demands = Demand.Of(FullWidth, devices, promise);
-        var widths = BestLadder.ForFiles(demands, Area, files);
-        Assert.True(widths.Count <= files);
-        var cost = LadderCost.Of(widths, demands, Area);
-        Assert.Equal(0, cost.UnderServed);
-        Assert.Equal(MinBytes(demands, files, [.. Enumerable.Range(1, demands.Max(demand => demand.EnoughPx))]), cost.BytesPerVisit, 6);
-    }, iter: 400);
+    public void The_best_is_the_best_there_is_over_all_whole_widths() =>
+        Gen.Select(SmallTable, AnyPromise, Gen.Int[1, 3]).Sample((devices, promise, files) =>
+        {
+            var demands = Demand.Of(FullWidth, devices, promise);
+            var widths = BestLadder.ForFiles(demands, Area, files);
+            Assert.True(widths.Count <= files);
+            var cost = LadderCost.Of(widths, demands, Area);
+            Assert.Equal(0, cost.UnderServed);
+            Assert.Equal(MinBytes(demands, files, [.. Enumerable.Range(1, demands.Max(demand => demand.EnoughPx))]), cost.BytesPerVisit, 6);
+        }, iter: 400);
 
     [Fact]
     public void It_is_never_worse_than_even_steps() => Gen.Select(
-        Gen.Select(Gen.Int[320, 2560], OneOf<double>(1, 1.5, 2, 2.625, 3), Gen.Double[0.1, 9]).Array[1, 60], AnyPromise, Gen.Int[1, 8]).Sample((rows, promise, files) =>
-    {
-        var demands = Demand.Of(FullWidth, Devices.Normalised([.. rows.Select(row => new Device(row.Item1, new Density(row.Item2), row.Item3))]), promise);
-        var best = LadderCost.Of(BestLadder.ForFiles(demands, Area, files), demands, Area);
-        var even = LadderCost.Of(EvenLadder.For(demands, files), demands, Area);
-        Assert.True(best.BytesPerVisit <= even.BytesPerVisit + 1e-6, $"{best.BytesPerVisit} against {even.BytesPerVisit}");
-        Assert.True(best.Waste <= even.Waste + 1e-9);
-    }, iter: 400);
+        Gen.Select(Gen.Int[320, 2560], OneOf<double>(1, 1.5, 2, 2.625, 3), Gen.Double[0.1, 9]).Array[1, 60], AnyPromise, Gen.Int[1, 8])
+            .Sample((rows, promise, files) =>
+        {
+            var demands = Demand.Of(
+                FullWidth, Devices.Normalised([.. rows.Select(row => new Device(row.Item1, new Density(row.Item2), row.Item3))]), promise);
+            var best = LadderCost.Of(BestLadder.ForFiles(demands, Area, files), demands, Area);
+            var even = LadderCost.Of(EvenLadder.For(demands, files), demands, Area);
+            Assert.True(best.BytesPerVisit <= even.BytesPerVisit + 1e-6, $"{best.BytesPerVisit} against {even.BytesPerVisit}");
+            Assert.True(best.Waste <= even.Waste + 1e-9);
+        }, iter: 400);
 
     [Fact]
     public void The_fewest_files_are_taken_that_keep_the_waste_within_a_bound()
@@ -90,7 +93,9 @@ public sealed class WidthLadderTests
     [InlineData(600, 1200)]
     [InlineData(1000, 2000)]
     public void A_dense_screen_needs_twice_the_shown_width(double shown, int expected) =>
-        Assert.Equal(expected, Demand.Of(new PageLayout([new LayoutRow(0, new CssLength.Px(shown))]), Table((1200, 2, 1)), Promise.Full)[0].NeededPx);
+        Assert.Equal(
+            expected,
+            Demand.Of(new PageLayout([new LayoutRow(0, new CssLength.Px(shown))]), Table((1200, 2, 1)), Promise.Full)[0].NeededPx);
 
     [Theory]
     [InlineData(320, 1, 320)]
@@ -109,7 +114,8 @@ public sealed class WidthLadderTests
         Devices.Normalised([.. rows.Select(row => new Device(row.Viewport, new Density(row.Density), row.Share))]);
 
     private static double MinBytes(IReadOnlyList<Demand> demands, int files, int[] candidates) =>
-        Ladders(candidates, files, 0).Select(ladder => LadderCost.Of(ladder, demands, Area)).Where(cost => cost.UnderServed == 0).Min(cost => cost.BytesPerVisit);
+        Ladders(candidates, files, 0).Select(ladder => LadderCost.Of(ladder, demands, Area)).Where(cost => cost.UnderServed == 0)
+            .Min(cost => cost.BytesPerVisit);
 
     private static IEnumerable<List<int>> Ladders(int[] candidates, int files, int from)
     {

@@ -13,7 +13,9 @@ public sealed class BulkNamesTests
     {
         var texts = BulkNames.FromPattern("Red kite {number} {group}", 98, Sources("a", "b", "c"));
         Assert.Equal(["Red kite 098 shoot", "Red kite 099 shoot", "Red kite 100 shoot"], texts);
-        Assert.Equal(["red-kite-098-shoot", "red-kite-099-shoot", "red-kite-100-shoot"], Names.Stems(Sources("a", "b", "c"), texts, _ => false).Select(item => item.After));
+        Assert.Equal(
+            ["red-kite-098-shoot", "red-kite-099-shoot", "red-kite-100-shoot"],
+            Names.Stems(Sources("a", "b", "c"), texts, _ => false).Select(item => item.After));
     }
 
     [Fact]
@@ -29,8 +31,11 @@ public sealed class BulkNamesTests
     {
         var texts = BulkNames.FromList("Grüner Drachen\r\n\r\n  tail  ", 4);
         Assert.Equal(["Grüner Drachen", null, "tail", null], texts);
-        Assert.Equal(["gruner-drachen", "b", "tail", "d"], Names.Stems(Sources("a", "b", "c", "d"), texts, _ => false).Select(item => item.After));
-        Assert.Equal(["Grüner Drachen", "says b", "tail", "says d"], BulkNames.AltTexts(Sources("a", "b", "c", "d"), texts).Select(item => item.After));
+        Assert.Equal(
+            ["gruner-drachen", "b", "tail", "d"], Names.Stems(Sources("a", "b", "c", "d"), texts, _ => false).Select(item => item.After));
+        Assert.Equal(
+            ["Grüner Drachen", "says b", "tail", "says d"],
+            BulkNames.AltTexts(Sources("a", "b", "c", "d"), texts).Select(item => item.After));
         Assert.Equal((3, 0), (BulkNames.Lines("one\n\nthree\n\n"), BulkNames.Lines(" \n")));
     }
 
@@ -53,9 +58,12 @@ public sealed class BulkNamesTests
     {
         var sources = Sources("b", "a", "kite");
         var renamed = Names.Stems(sources, ["a", "kite", "b"], _ => false);
-        var back = Names.Stems([.. sources.Zip(renamed, (source, item) => source with { Stem = item.After })], BulkNames.FromList(string.Join('\n', renamed.Select(item => item.Before)), 3), _ => false);
+        var back = Names.Stems(
+            [.. sources.Zip(renamed, (source, item) => source with { Stem = item.After })],
+            BulkNames.FromList(string.Join('\n', renamed.Select(item => item.Before)), 3), _ => false);
         Assert.Equal(["b", "a", "kite"], back.Select(item => item.After));
     }
 
-    private static IReadOnlyList<NamedSource> Sources(params string[] stems) => [.. stems.Select((stem, at) => new NamedSource($"{at}", stem, $"says {stem}", "shoot", $"{stem}-{at}.jpg"))];
+    private static IReadOnlyList<NamedSource> Sources(params string[] stems) =>
+        [.. stems.Select((stem, at) => new NamedSource($"{at}", stem, $"says {stem}", "shoot", $"{stem}-{at}.jpg"))];
 }

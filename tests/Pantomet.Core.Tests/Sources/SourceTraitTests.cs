@@ -41,7 +41,8 @@ public sealed class SourceTraitTests
     [InlineData(3, "turned 180°")]
     [InlineData(6, "turned 90°")]
     [InlineData(8, "turned 90°")]
-    public void A_turn_is_named(int orientation, string label) => Assert.Equal(label, SourceTrait.Of(Ordinary with { Orientation = orientation }, "kite.jpg", "kite")[0].Label);
+    public void A_turn_is_named(int orientation, string label) =>
+        Assert.Equal(label, SourceTrait.Of(Ordinary with { Orientation = orientation }, "kite.jpg", "kite")[0].Label);
 
     [Theory]
     [InlineData(null)]
@@ -54,7 +55,8 @@ public sealed class SourceTraitTests
     public void Several_are_said_in_a_fixed_order()
     {
         var facts = Ordinary with { Orientation = 3, HasGeolocation = true, BitDepth = 16 };
-        Assert.Equal(["camera-name", "turned", "deep", "place"], SourceTrait.Of(facts, "IMG_4711.jpg", "img-4711").Select(trait => trait.Id));
+        Assert.Equal(
+            ["camera-name", "turned", "deep", "place"], SourceTrait.Of(facts, "IMG_4711.jpg", "img-4711").Select(trait => trait.Id));
     }
 
     [Fact]

@@ -10,7 +10,8 @@ public sealed class KeptAnimationTests
 {
     private static readonly SourceFacts Loop = Slots.Photograph(480, 360) with { Format = PictureFormat.Gif, Frames = 12 };
 
-    private static readonly Slot Each = Slots.Of("1:1", new SizeRule.Widths([200]), formats: [PictureFormat.Avif, PictureFormat.WebP, PictureFormat.Jpeg]) with
+    private static readonly Slot Each = Slots.Of(
+        "1:1", new SizeRule.Widths([200]), formats: [PictureFormat.Avif, PictureFormat.WebP, PictureFormat.Jpeg]) with
     {
         Delivery = Delivery.Each,
         Animation = AnimationPolicy.Keep,
@@ -20,17 +21,25 @@ public sealed class KeptAnimationTests
     public void Moving_files_are_made_in_the_formats_that_can_and_one_still_for_browsers_that_read_none_of_them()
     {
         var plan = SlotPlan.For(Each, Slots.Source(Loop));
-        Assert.Equal([(PictureFormat.WebP, true), (PictureFormat.Jpeg, false)], plan.Variants.Select(variant => (variant.Format, variant.IsAnimated)));
-        Assert.Contains(plan.Findings, finding => finding.Sentence == "The source is an animation of 12 frames. All are kept in WebP; AVIF and JPEG cannot move.");
+        Assert.Equal(
+            [(PictureFormat.WebP, true), (PictureFormat.Jpeg, false)],
+            plan.Variants.Select(variant => (variant.Format, variant.IsAnimated)));
+        Assert.Contains(
+            plan.Findings,
+            finding => finding.Sentence == "The source is an animation of 12 frames. All are kept in WebP; AVIF and JPEG cannot move.");
     }
 
     [Fact]
     public void Where_gif_is_taken_no_still_file_is_needed() =>
-        Assert.Equal([PictureFormat.WebP, PictureFormat.Gif], SlotPlan.For(Each with { Formats = [PictureFormat.WebP, PictureFormat.Gif, PictureFormat.Png] }, Slots.Source(Loop)).Variants.Select(variant => variant.Format));
+        Assert.Equal(
+            [PictureFormat.WebP, PictureFormat.Gif],
+            SlotPlan.For(Each with { Formats = [PictureFormat.WebP, PictureFormat.Gif, PictureFormat.Png] }, Slots.Source(Loop)).Variants
+                .Select(variant => variant.Format));
 
     [Fact]
     public void A_single_file_is_the_better_of_those_that_move() =>
-        Assert.Equal([PictureFormat.WebP], Assert.Single(SlotPlan.For(Each with { Delivery = Delivery.One }, Slots.Source(Loop)).Variants).Formats);
+        Assert.Equal(
+            [PictureFormat.WebP], Assert.Single(SlotPlan.For(Each with { Delivery = Delivery.One }, Slots.Source(Loop)).Variants).Formats);
 
     public static TheoryData<string, Slot, SourceFacts> Stills => new()
     {
@@ -60,6 +69,7 @@ public sealed class KeptAnimationTests
     {
         var source = Slots.Source(Loop);
         var moving = SlotPlan.For(Each, source).Variants[0];
-        Assert.NotEqual(RecipeRules.For(source, moving, Each).Hash(), RecipeRules.For(source, moving with { IsAnimated = false }, Each).Hash());
+        Assert.NotEqual(
+            RecipeRules.For(source, moving, Each).Hash(), RecipeRules.For(source, moving with { IsAnimated = false }, Each).Hash());
     }
 }

@@ -15,7 +15,8 @@ public sealed class PageWeightTests
     public void The_smallest_file_that_is_dense_enough_is_downloaded()
     {
         var slot = Slots.Of("3:2", new SizeRule.Widths([2500, 1500, 1200, 800]));
-        OfferedFile[] files = [.. new[] { 800, 1200, 1500, 2500 }.Select(width => new OfferedFile(null, width, null, PictureFormat.Jpeg, width))];
+        OfferedFile[] files =
+            [.. new[] { 800, 1200, 1500, 2500 }.Select(width => new OfferedFile(null, width, null, PictureFormat.Jpeg, width))];
         Assert.Equal((1200, 1500), (PageWeight.Downloaded(slot, files, Phone)!.Width, PageWeight.Downloaded(slot, files, Desktop)!.Width));
     }
 
@@ -34,12 +35,19 @@ public sealed class PageWeightTests
     public void Multiples_go_by_the_density_of_the_screen_and_tiers_by_its_width()
     {
         var slot = Slots.Of("1:1", new SizeRule.Multiples(300, [new Density(2), new Density(1)]));
-        OfferedFile one = new(null, 300, new Density(1), PictureFormat.Jpeg, 10), two = new(null, 600, new Density(2), PictureFormat.Jpeg, 20);
+        OfferedFile one = new(null, 300, new Density(1), PictureFormat.Jpeg, 10), two = new(
+            null, 600, new Density(2), PictureFormat.Jpeg, 20);
         Assert.Equal((one, two), (PageWeight.Downloaded(slot, [two, one], Desktop), PageWeight.Downloaded(slot, [one, two], Phone)));
 
         Assert.True(Shape.TryParse("2:1", out var shape));
-        var tiered = slot with { Tiers = [new Tier("narrow", 0, shape, new SizeRule.Widths([500])), new Tier("wide", 700, shape, new SizeRule.Widths([1500]))] };
+        var tiered =
+            slot with
+            {
+                Tiers =
+                [new Tier("narrow", 0, shape, new SizeRule.Widths([500])), new Tier("wide", 700, shape, new SizeRule.Widths([1500]))]
+            };
         OfferedFile narrow = new("narrow", 500, null, PictureFormat.Jpeg, 10), wide = new("wide", 1500, null, PictureFormat.Jpeg, 90);
-        Assert.Equal((narrow, wide), (PageWeight.Downloaded(tiered, [narrow, wide], Phone), PageWeight.Downloaded(tiered, [narrow, wide], Desktop)));
+        Assert.Equal(
+            (narrow, wide), (PageWeight.Downloaded(tiered, [narrow, wide], Phone), PageWeight.Downloaded(tiered, [narrow, wide], Desktop)));
     }
 }

@@ -29,7 +29,8 @@ public sealed class QualitySearchTests
     }
 
     // Weight grows with quality, by any law: steep, flat, in steps.
-    private static readonly Gen<long[]> Curves = Gen.Select(Gen.Long[1_000, 400_000], Gen.Double[1.0, 1.12].Array[100], Gen.Double[1.0, 1.6])
+    private static readonly Gen<long[]> Curves = Gen.Select(
+        Gen.Long[1_000, 400_000], Gen.Double[1.0, 1.12].Array[100], Gen.Double[1.0, 1.6])
         .Select((start, factors, bend) =>
         {
             var bytes = (double)start;
@@ -41,11 +42,15 @@ public sealed class QualitySearchTests
         Gen.Select(Curves, Gen.Long[1_000, 3_000_000], Gen.Bool).Sample((curve, cap, hasEstimate) =>
         {
             long Bytes(int quality) => curve[quality - 1];
-            var found = QualitySearch.Find(Under(cap), WeightCurve.Of(PictureFormat.Jpeg), quality => new byte[Bytes(quality)], hasEstimate ? quality => (long)(Bytes(quality) * 1.07) : null);
+            var found = QualitySearch.Find(
+                Under(cap), WeightCurve.Of(PictureFormat.Jpeg), quality => new byte[Bytes(quality)], hasEstimate
+                    ? quality => (long)(Bytes(quality) * 1.07)
+                    : null);
             var best = Enumerable.Range(50, 36).LastOrDefault(quality => Bytes(quality) <= cap);
             if (best == 0)
                 return !found.FitsLimit && found.Quality == 50;
-            return found.FitsLimit && found.File.Length <= cap && found.File.Length == Bytes(found.Quality) && (found.Quality == best || found.File.Length >= 0.9 * cap);
+            return found.FitsLimit && found.File.Length <= cap && found.File.Length == Bytes(found.Quality) &&
+                (found.Quality == best || found.File.Length >= 0.9 * cap);
         });
 
     [Fact]
@@ -88,7 +93,8 @@ public sealed class QualitySearchTests
                 if (Bytes(1) > 100_000)
                     continue;
                 var goal = new WeightGoal(new QualityRange(1, 100), 90_000, 100_000, 95_500);
-                var found = QualitySearch.Find(goal, WeightCurve.Of(format), quality => new byte[Bytes(quality)], quality => (long)(Bytes(quality) * off));
+                var found = QualitySearch.Find(
+                    goal, WeightCurve.Of(format), quality => new byte[Bytes(quality)], quality => (long)(Bytes(quality) * off));
                 Assert.InRange(found.File.Length, 1, 100_000);
                 Assert.True(found.Encodes <= 3, $"{format} × {scale}: {found.Encodes} encodes");
             }
@@ -100,7 +106,9 @@ public sealed class QualitySearchTests
     public void The_usual_curves_rise_all_the_way_and_webps_has_its_bend()
     {
         foreach (var format in (PictureFormat[])[PictureFormat.Jpeg, PictureFormat.WebP, PictureFormat.Avif])
-            Assert.All(Enumerable.Range(1, 99), quality => Assert.True(WeightCurve.Of(format).At(quality) < WeightCurve.Of(format).At(quality + 1), $"{format} {quality}"));
+            Assert.All(
+                Enumerable.Range(1, 99),
+                quality => Assert.True(WeightCurve.Of(format).At(quality) < WeightCurve.Of(format).At(quality + 1), $"{format} {quality}"));
         var webP = WeightCurve.Of(PictureFormat.WebP);
         Assert.InRange((webP.At(80) - webP.At(75)) / (webP.At(75) - webP.At(70)), 2.5, 4);
     }

@@ -10,7 +10,8 @@ namespace Pantomet.Core.Tests.Weight;
 public sealed class WeigherTests
 {
     private static readonly Gen<Picture> Pictures = Gen.Select(
-        Gen.Long[2_000, 60_000], Gen.Double[1.0, 1.09].Array[100], Gen.Double[0, 30], Gen.Double[0, 1.6].Array[100], Gen.Double[0.8, 1.25], Gen.Double[-6, 6], Gen.Bool)
+        Gen.Long[2_000, 60_000], Gen.Double[1.0, 1.09].Array[100], Gen.Double[0, 30], Gen.Double[0, 1.6].Array[100], Gen.Double[0.8, 1.25],
+        Gen.Double[-6, 6], Gen.Bool)
         .Select((start, factors, from, steps, ratio, off, hasSample) =>
         {
             var bytes = (double)start;
@@ -21,12 +22,15 @@ public sealed class WeigherTests
                 ratio, off, hasSample);
         });
 
-    private static readonly Gen<Slot> Asked = Gen.Select(Gen.Double[20, 60], Gen.Double[0, 30], Gen.Bool, Gen.Long[1_000, 400_000].Nullable(), Gen.Bool)
+    private static readonly Gen<Slot> Asked = Gen.Select(
+        Gen.Double[20, 60], Gen.Double[0, 30], Gen.Bool, Gen.Long[1_000, 400_000].Nullable(), Gen.Bool)
         .Select((floor, more, smaller, cap, hasAim) => Slots.Of("1:1", new SizeRule.Widths([400])) with
         {
             Limits = new FileLimits(
                 cap is { } most ? new ByteCount(most) : null,
-                hasAim && cap is { } top ? new ByteRange(new ByteCount(Math.Max(1, top * 5 / 10)), new ByteCount(Math.Max(1, top * 7 / 10))) : null,
+                hasAim && cap is { } top
+                    ? new ByteRange(new ByteCount(Math.Max(1, top * 5 / 10)), new ByteCount(Math.Max(1, top * 7 / 10)))
+                    : null,
                 null),
             Score = new ScoreDemand(floor + more, floor, smaller ? Preference.Smaller : Preference.Better),
             Quality = smaller ? QualityRange.ForWantedLooks : QualityRange.Default,
@@ -34,11 +38,15 @@ public sealed class WeigherTests
 
     [Fact]
     public void Cap_and_floor_hold_for_every_file_that_is_handed_out() => Check((picture, slot, weighed) =>
-        weighed.Conflict != Conflict.None || (weighed.Trial.Bytes <= (slot.Limits.MaxBytes?.Bytes ?? long.MaxValue) && weighed.Points >= slot.Score.Min));
+        weighed.Conflict != Conflict.None ||
+            (weighed.Trial.Bytes <= (slot.Limits.MaxBytes?.Bytes ?? long.MaxValue) && weighed.Points >= slot.Score.Min));
 
     [Fact]
     public void A_conflict_is_said_only_where_no_quality_meets_cap_and_floor() => Check((picture, slot, weighed) =>
-        weighed.Conflict == Conflict.None || !Enumerable.Range(1, 100).Any(quality => picture.Bytes(quality) <= (slot.Limits.MaxBytes?.Bytes ?? long.MaxValue) && picture.Points(quality) >= slot.Score.Min));
+        weighed.Conflict == Conflict.None ||
+            !Enumerable.Range(1, 100)
+                .Any(quality => picture.Bytes(quality) <= (slot.Limits.MaxBytes?.Bytes ?? long.MaxValue) &&
+                    picture.Points(quality) >= slot.Score.Min));
 
     [Fact]
     public void Without_limits_the_fewest_bytes_for_the_looks_wanted_are_found_to_a_point_and_a_half() => Check((picture, slot, weighed) =>
@@ -54,22 +62,27 @@ public sealed class WeigherTests
     {
         if (slot.Limits.TargetBytes is not { } aim || weighed.Conflict != Conflict.None || aim.Holds(new ByteCount(weighed.Trial.Bytes)))
             return true;
-        return !Enumerable.Range(1, 100).Any(quality => aim.Holds(new ByteCount(picture.Bytes(quality))) && picture.Points(quality) >= slot.Score.Min);
+        return !Enumerable.Range(1, 100)
+            .Any(quality => aim.Holds(new ByteCount(picture.Bytes(quality))) && picture.Points(quality) >= slot.Score.Min);
     });
 
     [Fact]
     public void With_a_bare_cap_the_better_file_uses_nine_tenths_of_it_or_is_the_best_there_is() => Check((picture, slot, weighed) =>
     {
-        if (slot.Score.Prefer != Preference.Better || slot.Limits.TargetBytes is not null || slot.Limits.MaxBytes is not { } cap || weighed.Conflict != Conflict.None)
+        if (slot.Score.Prefer != Preference.Better || slot.Limits.TargetBytes is not null || slot.Limits.MaxBytes is not { } cap ||
+            weighed.Conflict != Conflict.None)
             return true;
-        return weighed.Trial.Bytes >= 0.9 * cap.Bytes || weighed.Trial.Quality >= 85 || picture.Bytes(weighed.Trial.Quality + 1) > cap.Bytes;
+        return weighed.Trial.Bytes >= 0.9 * cap.Bytes || weighed.Trial.Quality >= 85 ||
+            picture.Bytes(weighed.Trial.Quality + 1) > cap.Bytes;
     });
 
     [Fact]
     public void A_floor_that_no_quality_reaches_is_said()
     {
         var slot = Slots.Of("1:1", new SizeRule.Widths([400])) with { Score = new ScoreDemand(100, 100, Preference.Better) };
-        var picture = new Picture([.. Enumerable.Range(1, 100).Select(quality => quality * 1_000L)], [.. Enumerable.Range(1, 100).Select(quality => quality * 0.9)], 1, 0, false);
+        var picture = new Picture(
+            [.. Enumerable.Range(1, 100).Select(quality => quality * 1_000L)],
+            [.. Enumerable.Range(1, 100).Select(quality => quality * 0.9)], 1, 0, false);
         Assert.Equal(Conflict.FloorOutOfReach, picture.Weigh(slot).Conflict);
     }
 
@@ -88,6 +101,8 @@ public sealed class WeigherTests
         double ISample.Points(int quality) => Points(quality) + Off;
 
         public Weighed Weigh(Slot slot) =>
-            Weigher.Weigh(WeightDemand.Of(slot), PictureFormat.Jpeg, new Trials(quality => new byte[Bytes(quality)], trial => Points(trial.Quality), HasSample ? this : null));
+            Weigher.Weigh(
+                WeightDemand.Of(slot), PictureFormat.Jpeg,
+                new Trials(quality => new byte[Bytes(quality)], trial => Points(trial.Quality), HasSample ? this : null));
     }
 }

@@ -21,7 +21,8 @@ public sealed class WeightGoalTests
     [Fact]
     public void A_band_is_steered_for_inside_and_may_take_the_best_quality_there_is()
     {
-        var limits = new FileLimits(new ByteCount(1_000_000), new ByteRange(new ByteCount(500_000), new ByteCount(700_000)), new ByteCount(300_000));
+        var limits = new FileLimits(
+            new ByteCount(1_000_000), new ByteRange(new ByteCount(500_000), new ByteCount(700_000)), new ByteCount(300_000));
         var goal = WeightGoal.For(WeightDemand.Of(Slots.Of("5:4", new SizeRule.LongestSide(2500), limits: limits)), PictureFormat.Jpeg);
         Assert.Equal((500_000, 700_000, 100), (goal.Min, goal.Max, goal.Quality.Max));
         Assert.InRange(goal.Target!.Value, 500_001, 699_999);
@@ -31,7 +32,9 @@ public sealed class WeightGoalTests
     public void A_bare_cap_is_steered_for_from_below_within_the_quality_of_the_slot() =>
         Gen.Long[100, 100_000_000].Sample(cap =>
         {
-            var goal = WeightGoal.For(WeightDemand.Of(Slots.Of("1:1", new SizeRule.Widths([400]), limits: new FileLimits(new ByteCount(cap), null, null))), PictureFormat.Jpeg);
+            var goal = WeightGoal.For(
+                WeightDemand.Of(Slots.Of("1:1", new SizeRule.Widths([400]), limits: new FileLimits(new ByteCount(cap), null, null))),
+                PictureFormat.Jpeg);
             return goal.Max == cap && goal.Min <= goal.Target && goal.Target <= cap && goal.Quality == QualityRange.Default;
         });
 

@@ -33,7 +33,9 @@ public sealed class AnimationTests : IDisposable
 
         // An independent program cuts and scales the last frame.
         var frame = folder.Path("frame.png");
-        Tool.Run("convert", Loop, "-coalesce", "-delete", "0-10", "-background", "white", "-alpha", "remove", "-gravity", "center", "-crop", "360x360+0+0", "+repage", "-filter", "Lanczos", "-resize", "180x180", "-type", "TrueColor", $"PNG24:{frame}");
+        Tool.Run(
+            "convert", Loop, "-coalesce", "-delete", "0-10", "-background", "white", "-alpha", "remove", "-gravity", "center", "-crop",
+            "360x360+0+0", "+repage", "-filter", "Lanczos", "-resize", "180x180", "-type", "TrueColor", $"PNG24:{frame}");
         var ours = folder.Path("ours.png");
         using var last = after.Crop(0, 11 * 180, 180, 180);
         using var opaque = last.HasAlpha() ? last.Flatten(background: [255]) : last.Copy();
@@ -47,7 +49,13 @@ public sealed class AnimationTests : IDisposable
         foreach (var format in (PictureFormat[])[PictureFormat.Gif, PictureFormat.WebP])
         {
             var free = Making.One(Loop, Moving("1:1", 180, format)).File.LongLength;
-            var capped = Making.One(Loop, Moving("1:1", 180, format) with { Quality = QualityRange.Default, Limits = new FileLimits(new ByteCount(free * 8 / 10), null, null) });
+            var capped = Making.One(
+                Loop, Moving(
+                    "1:1", 180, format) with
+                {
+                    Quality = QualityRange.Default,
+                    Limits = new FileLimits(new ByteCount(free * 8 / 10), null, null)
+                });
             Assert.True(capped.IsGood);
             Assert.InRange(capped.File.LongLength, 1, free * 8 / 10);
             Assert.Equal(12, Frames(capped.File));
@@ -57,16 +65,19 @@ public sealed class AnimationTests : IDisposable
     [Fact]
     public void A_cap_below_any_file_stops_and_offers_what_was_tried()
     {
-        var made = Making.One(Loop, Moving("1:1", 180, PictureFormat.Gif) with { Limits = new FileLimits(new ByteCount(20_000), null, null) });
+        var made = Making.One(
+            Loop, Moving("1:1", 180, PictureFormat.Gif) with { Limits = new FileLimits(new ByteCount(20_000), null, null) });
         Assert.False(made.IsGood);
-        Assert.All(made.Remedies, remedy => Assert.True(remedy.Bytes <= 20_000 || remedy.Kind == WeightRemedyKind.MoreBytes, remedy.Sentence));
+        Assert.All(
+            made.Remedies, remedy => Assert.True(remedy.Bytes <= 20_000 || remedy.Kind == WeightRemedyKind.MoreBytes, remedy.Sentence));
         Assert.DoesNotContain(made.Remedies, remedy => remedy.Format is PictureFormat.Jpeg or PictureFormat.Avif);
     }
 
     [Fact]
     public void Elsewhere_the_first_frame_is_taken()
     {
-        Assert.Equal(1, Frames(Making.One(Loop, Moving("1:1", 180, PictureFormat.WebP) with { Animation = AnimationPolicy.FirstFrame }).File));
+        Assert.Equal(
+            1, Frames(Making.One(Loop, Moving("1:1", 180, PictureFormat.WebP) with { Animation = AnimationPolicy.FirstFrame }).File));
         Assert.Equal(1, Frames(Making.One(Loop, Demo.Plain("1:1", PictureFormat.Gif, 180)).File));
     }
 
@@ -74,7 +85,12 @@ public sealed class AnimationTests : IDisposable
     [Fact]
     public void A_gif_carries_the_rights_of_its_source_and_nothing_else()
     {
-        var facts = SourceProbe.Probe(Loop, 300_000_000).Facts with { Rights = new RightsFields("Wen Äuler", "© Galewright Kites"), Description = "A tail in the wind" };
+        var facts = SourceProbe.Probe(
+            Loop, 300_000_000).Facts with
+        {
+            Rights = new RightsFields("Wen Äuler", "© Galewright Kites"),
+            Description = "A tail in the wind"
+        };
         var slot = Moving("1:1", 120, PictureFormat.Gif);
         using var source = DecodedSource.Open(Loop, facts);
         var made = Making.Of(source, SlotPlan.For(slot, Demo.Source(facts)).Variants[0], slot);
@@ -107,7 +123,9 @@ public sealed class AnimationTests : IDisposable
     public void Frames_that_turn_transparent_later_are_kept_too(PictureFormat format)
     {
         var path = folder.Path("later.gif");
-        Tool.Run("convert", "-delay", "10", "-size", "40x40", "xc:red", "-dispose", "Background", "(", "xc:none", "-fill", "blue", "-draw", "circle 20,20 20,8", ")", "-loop", "0", path);
+        Tool.Run(
+            "convert", "-delay", "10", "-size", "40x40", "xc:red", "-dispose", "Background", "(", "xc:none", "-fill", "blue", "-draw",
+            "circle 20,20 20,8", ")", "-loop", "0", path);
         Assert.Equal(2, Frames(Making.One(path, Moving("1:1", 32, format)).File));
     }
 
@@ -130,5 +148,6 @@ public sealed class AnimationTests : IDisposable
 
     private static int Frames(byte[] file) => SourceFile.Frames(Image.NewFromBuffer(file));
 
-    private static Slot Moving(string shape, int width, PictureFormat format) => Demo.Plain(shape, format, width) with { Animation = AnimationPolicy.Keep };
+    private static Slot Moving(string shape, int width, PictureFormat format) =>
+        Demo.Plain(shape, format, width) with { Animation = AnimationPolicy.Keep };
 }

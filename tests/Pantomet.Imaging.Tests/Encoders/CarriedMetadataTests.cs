@@ -7,14 +7,17 @@ namespace Pantomet.Imaging.Tests.Encoders;
 /// <summary>What stays in a file and what does not, by the word of exiftool.</summary>
 public sealed class CarriedMetadataTests
 {
-    private static readonly string[] Forbidden = ["GPSLatitude", "GPSLongitude", "GPSPosition", "Make", "Model", "SerialNumber", "LensModel", "Software", "City", "Location", "MakerNoteUnknownText"];
+    private static readonly string[] Forbidden =
+        ["GPSLatitude", "GPSLongitude", "GPSPosition", "Make", "Model", "SerialNumber", "LensModel", "Software", "City", "Location",
+            "MakerNoteUnknownText"];
 
     public static TheoryData<PictureFormat, MetadataPolicy> Cases
     {
         get
         {
             var cases = new TheoryData<PictureFormat, MetadataPolicy>();
-            foreach (var format in (PictureFormat[])[PictureFormat.Jpeg, PictureFormat.Png, PictureFormat.WebP, PictureFormat.Avif, PictureFormat.Tiff])
+            foreach (var format in (PictureFormat[])[PictureFormat.Jpeg, PictureFormat.Png, PictureFormat.WebP, PictureFormat.Avif,
+                PictureFormat.Tiff])
             {
                 foreach (var policy in Enum.GetValues<MetadataPolicy>())
                     cases.Add(format, policy);
@@ -45,7 +48,8 @@ public sealed class CarriedMetadataTests
     public void A_picture_with_nothing_to_say_carries_nothing()
     {
         using var folder = new TemporaryFolder();
-        var tags = Tags(folder.Write("spool.jpg", Making.One(Demo.Source("spool-small.jpg"), Demo.Plain("1:1", PictureFormat.Jpeg, 100)).File));
+        var tags = Tags(
+            folder.Write("spool.jpg", Making.One(Demo.Source("spool-small.jpg"), Demo.Plain("1:1", PictureFormat.Jpeg, 100)).File));
         Assert.DoesNotContain(tags.Keys, tag => tag is "Artist" or "Copyright" or "Rights" or "ExifVersion" or "XMPToolkit");
     }
 
@@ -68,7 +72,8 @@ public sealed class CarriedMetadataTests
         File.Copy(Demo.Source("spool-small.jpg"), path);
         Tool.Run(
             "exiftool", "-q", "-overwrite_original", "-charset", "iptc=UTF8",
-            "-EXIF:Make=Demo", "-EXIF:Model=Field One", "-EXIF:SerialNumber=4711", "-EXIF:LensModel=35 mm", "-EXIF:Software=Camera 1.0", "-EXIF:Artist=Wren Aldous",
+            "-EXIF:Make=Demo", "-EXIF:Model=Field One", "-EXIF:SerialNumber=4711", "-EXIF:LensModel=35 mm", "-EXIF:Software=Camera 1.0",
+            "-EXIF:Artist=Wren Aldous",
             "-EXIF:GPSLatitude=30.5", "-EXIF:GPSLatitudeRef=S", "-EXIF:GPSLongitude=120.25", "-EXIF:GPSLongitudeRef=W",
             "-XMP:GPSLatitude=-30.5", "-XMP-tiff:Make=Demo", "-IPTC:City=Nowhere", "-XMP-iptcCore:Location=Mid-ocean",
             "-XMP-dc:Rights=© Galewright Kites (demo)", "-XMP-dc:Creator=Wren Aldous", "-XMP-dc:Description=A kite over the hill",
@@ -77,5 +82,6 @@ public sealed class CarriedMetadataTests
     }
 
     private static Dictionary<string, string> Tags(string path) =>
-        JsonDocument.Parse(Tool.Run("exiftool", "-json", path)).RootElement[0].EnumerateObject().ToDictionary(tag => tag.Name, tag => tag.Value.ToString());
+        JsonDocument.Parse(Tool.Run("exiftool", "-json", path)).RootElement[0].EnumerateObject()
+            .ToDictionary(tag => tag.Name, tag => tag.Value.ToString());
 }

@@ -34,7 +34,9 @@ public sealed class DemoSlotsTests
                 // One size of each format: the largest, and the smallest of those that take long. The others are made in the same way.
                 // What takes long is made for a third of the pairings, so chosen that every source and every slot is among them.
                 var takesLong = (at + order) % 3 == 0;
-                foreach (var variant in plan.Variants.GroupBy(variant => (variant.Tier, variant.Format)).Where(sizes => takesLong || sizes.Key.Format.IsReadEverywhere()).Select(sizes => sizes.Key.Format.IsReadEverywhere() ? sizes.First() : sizes.Last()))
+                foreach (var variant in plan.Variants.GroupBy(variant => (variant.Tier, variant.Format))
+                    .Where(sizes => takesLong || sizes.Key.Format.IsReadEverywhere())
+                    .Select(sizes => sizes.Key.Format.IsReadEverywhere() ? sizes.First() : sizes.Last()))
                 {
                     var file = Making.Of(source, variant, slot);
                     var name = $"{slot.Id}--{Path.ChangeExtension(variant.FileName, file.Format.Extension())}";
@@ -49,17 +51,23 @@ public sealed class DemoSlotsTests
         var exif = ReadWithExiftool(folder.Path(""));
         foreach (var (path, variant, slot, source, file) in made)
         {
-            Assert.True(file.Findings.All(finding => finding.Severity != Severity.Stop), $"{path}: {string.Join(" ", file.Findings.Select(finding => finding.Sentence))}");
-            Assert.DoesNotContain(WrittenFileCheck.Compare(WrittenFileReader.Read(path), RecipeRules.For(Demo.Source(source), variant, slot), source.Frames), finding => finding.Severity == Severity.Stop);
+            Assert.True(
+                file.Findings.All(finding => finding.Severity != Severity.Stop),
+                $"{path}: {string.Join(" ", file.Findings.Select(finding => finding.Sentence))}");
+            Assert.DoesNotContain(
+                WrittenFileCheck.Compare(WrittenFileReader.Read(path), RecipeRules.For(Demo.Source(source), variant, slot), source.Frames),
+                finding => finding.Severity == Severity.Stop);
             Judge(exif[Path.GetFileName(path)], new FileInfo(path).Length, file, variant, slot, source, path);
         }
     }
 
-    private static void Judge(JsonElement exif, long bytes, EncodedFile file, PlannedVariant variant, Slot slot, SourceFacts source, string path)
+    private static void Judge(
+        JsonElement exif, long bytes, EncodedFile file, PlannedVariant variant, Slot slot, SourceFacts source, string path)
     {
         Assert.True(exif.GetProperty("MIMEType").GetString() == file.Format.MediaType(), path);
         Assert.True(variant.Formats.Contains(file.Format), path);
-        var size = exif.GetProperty("ImageSize").GetString()!.Split('x', ' ').Select(side => int.Parse(side, CultureInfo.InvariantCulture)).ToList();
+        var size = exif.GetProperty("ImageSize").GetString()!.Split('x', ' ').Select(side => int.Parse(side, CultureInfo.InvariantCulture))
+            .ToList();
         Assert.True(size[0] == variant.Size.File.Width && size[1] == variant.Size.File.Height, $"{path}: {size[0]}×{size[1]}");
         Assert.True(slot.Limits.MaxBytes is not { } most || bytes <= most.Bytes, $"{path}: {bytes} bytes");
         if (slot.Limits.TargetBytes is { } aim)
@@ -68,12 +76,16 @@ public sealed class DemoSlotsTests
         if (slot.Id == "quayside-market.listing-photo" && source is { Kind: ContentKind.Photograph, HasAlpha: false, IsVector: false })
             Assert.True(bytes >= 500_000, $"{path}: {bytes} bytes is below the aim");
 
-        foreach (var leftover in (string[])["Make", "Model", "LensModel", "SerialNumber", "GPSLatitude", "GPSLongitude", "GPSPosition", "GPSAltitude", "ExposureTime", "FNumber", "ISO"])
+        foreach (var leftover in (string[])["Make", "Model", "LensModel", "SerialNumber", "GPSLatitude", "GPSLongitude", "GPSPosition",
+            "GPSAltitude", "ExposureTime", "FNumber", "ISO"])
             Assert.False(exif.TryGetProperty(leftover, out _), $"{path} still has {leftover}");
         if (source.Rights.Copyright is { } copyright)
             Assert.True(exif.TryGetProperty("Rights", out var rights) && rights.GetString() == copyright, $"{path} lost its copyright");
         var profile = exif.TryGetProperty("ProfileDescription", out var description) ? description.GetString() : null;
-        Assert.True(slot.Colour == ColourPolicy.Keep ? (profile is null) == (source.ColourProfile is null) : profile is null, $"{path}: profile {profile}");
+        Assert.True(
+            slot.Colour == ColourPolicy.Keep
+                ? (profile is null) == (source.ColourProfile is null)
+                : profile is null, $"{path}: profile {profile}");
         if (slot.Colour == ColourPolicy.Srgb && file.Format == PictureFormat.Jpeg)
             Assert.True(exif.GetProperty("ColorComponents").GetInt32() == (source.Colour == ColourModel.Grey ? 1 : 3), path);
     }

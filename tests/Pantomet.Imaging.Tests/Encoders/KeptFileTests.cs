@@ -16,8 +16,12 @@ public sealed class KeptFileTests : IDisposable
     public KeptFileTests()
     {
         path = folder.Path("ready.jpg");
-        Tool.Run("convert", Demo.Source("hill-flight.jpg"), "-strip", "-resize", "600x400!", "-quality", "90", "-interlace", "none", "-define", "jpeg:optimize-coding=false", path);
-        Tool.Run("exiftool", "-q", "-overwrite_original", "-Copyright=Galewright Kites", "-GPSLatitude=50", "-GPSLatitudeRef=N", "-GPSLongitude=5", "-GPSLongitudeRef=W", "-Model=Box Camera", path);
+        Tool.Run(
+            "convert", Demo.Source("hill-flight.jpg"), "-strip", "-resize", "600x400!", "-quality", "90", "-interlace", "none", "-define",
+            "jpeg:optimize-coding=false", path);
+        Tool.Run(
+            "exiftool", "-q", "-overwrite_original", "-Copyright=Galewright Kites", "-GPSLatitude=50", "-GPSLatitudeRef=N",
+            "-GPSLongitude=5", "-GPSLongitudeRef=W", "-Model=Box Camera", path);
     }
 
     public void Dispose() => folder.Dispose();

@@ -33,7 +33,8 @@ public sealed class MeasuredFormatTests
     {
         var slot = Demo.Plain("3:1", PictureFormat.Png, 600);
         var both = Making.One(Demo.Source("logo-1200.png"), slot with { Formats = [PictureFormat.Png, PictureFormat.WebP] });
-        var alone = new[] { PictureFormat.Png, PictureFormat.WebP }.Select(format => Making.One(Demo.Source("logo-1200.png"), slot with { Formats = [format] }).File.Length);
+        var alone = new[] { PictureFormat.Png, PictureFormat.WebP }.Select(
+            format => Making.One(Demo.Source("logo-1200.png"), slot with { Formats = [format] }).File.Length);
         Assert.Equal(alone.Min(), both.File.Length);
         Assert.True(both.Points >= 90);
     }
@@ -43,10 +44,18 @@ public sealed class MeasuredFormatTests
     {
         // Noise is as heavy in every format; halved chroma, which WebP has, cannot hold it.
         using var folder = new TemporaryFolder();
-        using var noise = Image.Gaussnoise(600, 400, sigma: 60, mean: 128, seed: 7).Bandjoin([Image.Gaussnoise(600, 400, sigma: 60, mean: 128, seed: 8), Image.Gaussnoise(600, 400, sigma: 60, mean: 128, seed: 9)]);
+        using var noise = Image.Gaussnoise(600, 400, sigma: 60, mean: 128, seed: 7)
+            .Bandjoin(
+                [Image.Gaussnoise(600, 400, sigma: 60, mean: 128, seed: 8), Image.Gaussnoise(600, 400, sigma: 60, mean: 128, seed: 9)]);
         using var bytes = noise.Cast(Enums.BandFormat.Uchar).Copy(interpretation: Enums.Interpretation.Srgb);
         var path = folder.Write("noise.png", bytes.PngsaveBuffer());
-        var slot = Demo.Plain("3:2", PictureFormat.WebP, 400) with { Formats = [PictureFormat.WebP, PictureFormat.Jpeg], Delivery = Delivery.Each, Quality = QualityRange.Default };
+        var slot = Demo.Plain(
+            "3:2", PictureFormat.WebP, 400) with
+        {
+            Formats = [PictureFormat.WebP, PictureFormat.Jpeg],
+            Delivery = Delivery.Each,
+            Quality = QualityRange.Default
+        };
         var (webp, jpeg) = Both(path, slot);
         Assert.True(webp.IsUnneeded, webp.Encoding);
         Assert.Equal("not-smaller", Assert.Single(webp.Findings).Id);
@@ -57,7 +66,13 @@ public sealed class MeasuredFormatTests
     [Fact]
     public void A_modern_format_that_is_lighter_at_the_same_looks_is_made()
     {
-        var slot = Demo.Plain("3:2", PictureFormat.Avif, 700) with { Formats = [PictureFormat.Avif, PictureFormat.Jpeg], Delivery = Delivery.Each, Quality = QualityRange.Default };
+        var slot = Demo.Plain(
+            "3:2", PictureFormat.Avif, 700) with
+        {
+            Formats = [PictureFormat.Avif, PictureFormat.Jpeg],
+            Delivery = Delivery.Each,
+            Quality = QualityRange.Default
+        };
         var (avif, _) = Both(Demo.Source("hill-flight.jpg"), slot);
         Assert.False(avif.IsUnneeded);
         Assert.Empty(avif.Findings);
@@ -66,7 +81,12 @@ public sealed class MeasuredFormatTests
     [Fact]
     public void Fewest_bytes_for_the_looks_wanted_follow_the_picture()
     {
-        var slot = Demo.Plain("1:1", PictureFormat.Jpeg, 900) with { Score = new ScoreDemand(76, 40, Preference.Smaller), Quality = QualityRange.ForWantedLooks };
+        var slot = Demo.Plain(
+            "1:1", PictureFormat.Jpeg, 900) with
+        {
+            Score = new ScoreDemand(76, 40, Preference.Smaller),
+            Quality = QualityRange.ForWantedLooks
+        };
         var (calm, busy) = (Making.One(Demo.Source("studio-delta.jpg"), slot), Making.One(Demo.Source("ribbon-tails-detail.jpg"), slot));
         Assert.InRange(calm.Points, 76, 78);
         Assert.InRange(busy.Points, 76, 78);
@@ -79,7 +99,12 @@ public sealed class MeasuredFormatTests
     [InlineData(300L)]
     public void A_cap_below_any_file_stops_without_harm(long cap)
     {
-        var slot = Demo.Plain("1:1", PictureFormat.Jpeg, 300) with { Quality = QualityRange.Default, Limits = new FileLimits(new ByteCount(cap), null, null) };
+        var slot = Demo.Plain(
+            "1:1", PictureFormat.Jpeg, 300) with
+        {
+            Quality = QualityRange.Default,
+            Limits = new FileLimits(new ByteCount(cap), null, null)
+        };
         var made = Making.One(Demo.Source("hill-flight.jpg"), slot);
         Assert.False(made.IsGood);
         Assert.Equal("cap-not-met", Assert.Single(made.Findings).Id);
@@ -106,7 +131,12 @@ public sealed class MeasuredFormatTests
         Tool.Run("convert", "-size", $"{width}x{height}", $"xc:{colour}", "-depth", "8", "-type", "TrueColorAlpha", path);
         foreach (var format in (PictureFormat[])[PictureFormat.Jpeg, PictureFormat.WebP, PictureFormat.Avif, PictureFormat.Png])
         {
-            var slot = Demo.Plain("free", format, width) with { Quality = QualityRange.Default, Limits = new FileLimits(null, new ByteRange(new ByteCount(50_000), new ByteCount(60_000)), null) };
+            var slot = Demo.Plain(
+                "free", format, width) with
+            {
+                Quality = QualityRange.Default,
+                Limits = new FileLimits(null, new ByteRange(new ByteCount(50_000), new ByteCount(60_000)), null)
+            };
             var made = Making.One(path, slot);
             Assert.True(made.IsGood, $"{format}: {string.Join(" ", made.Findings.Select(finding => finding.Sentence))}");
         }
@@ -114,7 +144,8 @@ public sealed class MeasuredFormatTests
 
     // A picture that no encoder can do anything with, and a large one: nothing is thrown, what is made fits, and what cannot be is said.
     [Theory]
-    [InlineData("-size 500x400 xc:gray +noise Random", 500, PictureFormat.Jpeg, PictureFormat.WebP, PictureFormat.Avif, PictureFormat.Png, PictureFormat.Gif)]
+    [InlineData("-size 500x400 xc:gray +noise Random", 500, PictureFormat.Jpeg, PictureFormat.WebP, PictureFormat.Avif, PictureFormat.Png,
+        PictureFormat.Gif)]
     [InlineData("-size 650x470 gradient:navy-orange -scale 1000%", 800, PictureFormat.Jpeg, PictureFormat.Png)]
     public void Noise_and_thirty_megapixels_are_weighed_like_any_other(string drawn, int width, params PictureFormat[] formats)
     {
@@ -126,10 +157,15 @@ public sealed class MeasuredFormatTests
         foreach (var format in formats)
         {
             var slot = Demo.Plain("free", format, width) with { Quality = QualityRange.Default };
-            EncodedFile Made(ByteCount? most) => Making.Of(source, SlotPlan.For(slot, Demo.Source(facts)).Variants[0], slot with { Limits = new FileLimits(most, null, null) });
+            EncodedFile Made(ByteCount? most) =>
+                Making.Of(
+                    source, SlotPlan.For(slot, Demo.Source(facts)).Variants[0], slot with { Limits = new FileLimits(most, null, null) });
             var cap = new ByteCount(Made(null).File.LongLength * 8 / 10);
             var capped = Made(cap);
-            Assert.True(capped.IsGood ? capped.File.LongLength <= cap.Bytes : Assert.Single(capped.Findings).Sentence.Contains(cap.ToString(), StringComparison.Ordinal), $"{format}: {capped}");
+            Assert.True(
+                capped.IsGood
+                    ? capped.File.LongLength <= cap.Bytes
+                    : Assert.Single(capped.Findings).Sentence.Contains(cap.ToString(), StringComparison.Ordinal), $"{format}: {capped}");
             var impossible = Made(new ByteCount(1));
             Assert.False(impossible.IsGood);
             Assert.Contains("1 bytes", Assert.Single(impossible.Findings).Sentence, StringComparison.Ordinal);

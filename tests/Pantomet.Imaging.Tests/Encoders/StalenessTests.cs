@@ -30,9 +30,12 @@ public sealed class StalenessTests(ITestOutputHelper output) : IDisposable
     private static readonly Slot[] Bases =
     [
         Usual,
-        Usual with { Fit = Fit.Pad, Metadata = MetadataPolicy.All, Sharpening = Sharpening.Light, Transparency = TransparencyPolicy.Flattened },
-        Usual with { Score = new ScoreDemand(60, 40, Preference.Smaller), Quality = QualityRange.ForWantedLooks, Limits = new FileLimits(new ByteCount(60_000), null, null) },
-        Usual with { Sizes = new SizeRule.Widths([100]), Delivery = Delivery.One, Colour = ColourPolicy.Keep, Animation = AnimationPolicy.Keep },
+        Usual with { Fit = Fit.Pad, Metadata = MetadataPolicy.All, Sharpening = Sharpening.Light,
+            Transparency = TransparencyPolicy.Flattened },
+        Usual with { Score = new ScoreDemand(60, 40, Preference.Smaller), Quality = QualityRange.ForWantedLooks,
+            Limits = new FileLimits(new ByteCount(60_000), null, null) },
+        Usual with { Sizes = new SizeRule.Widths([100]), Delivery = Delivery.One, Colour = ColourPolicy.Keep,
+            Animation = AnimationPolicy.Keep },
     ];
 
     private static readonly Edit[] Edits =
@@ -49,39 +52,56 @@ public sealed class StalenessTests(ITestOutputHelper output) : IDisposable
         Of(nameof(Slot.Formats), slot => slot with { Formats = [PictureFormat.Png, PictureFormat.Jpeg] }),
         Of(nameof(Slot.Delivery), slot => slot with { Delivery = slot.Delivery == Delivery.Each ? Delivery.One : Delivery.Each }),
         Of($"{nameof(Slot.Limits)}: a small maximum", slot => slot with { Limits = slot.Limits with { MaxBytes = new ByteCount(1_500) } }),
-        Of($"{nameof(Slot.Limits)}: a large maximum", slot => slot with { Limits = slot.Limits with { MaxBytes = new ByteCount(400_000) } }),
+        Of($"{nameof(Slot.Limits)}: a large maximum",
+            slot => slot with { Limits = slot.Limits with { MaxBytes = new ByteCount(400_000) } }),
         Of($"{nameof(Slot.Limits)}: no maximum", slot => slot with { Limits = slot.Limits with { MaxBytes = null } }),
-        Of($"{nameof(Slot.Limits)}: a band", slot => slot with { Limits = slot.Limits with { TargetBytes = new ByteRange(new ByteCount(2_000), new ByteCount(9_000)) } }, MayMarkMore),
-        Of($"{nameof(Slot.Limits)}: a minimum", slot => slot with { Limits = slot.Limits with { MinBytes = new ByteCount(900) } }, MayMarkMore),
+        Of($"{nameof(Slot.Limits)}: a band",
+            slot => slot with { Limits = slot.Limits with { TargetBytes = new ByteRange(new ByteCount(2_000), new ByteCount(9_000)) } },
+            MayMarkMore),
+        Of($"{nameof(Slot.Limits)}: a minimum", slot => slot with { Limits = slot.Limits with { MinBytes = new ByteCount(900) } },
+            MayMarkMore),
         Of($"{nameof(Slot.Limits)}: sides", slot => slot with { Limits = slot.Limits with { MinSidePx = 10, MaxSidePx = 4000 } }),
         Of($"{nameof(Slot.Quality)}: less", slot => slot with { Quality = slot.Quality with { Max = 45 } }, MayMarkMore),
-        Of(nameof(Slot.Colour), slot => slot with { Colour = slot.Colour == ColourPolicy.Keep ? ColourPolicy.Srgb : ColourPolicy.Keep }, MayMarkMore),
+        Of(nameof(Slot.Colour), slot => slot with { Colour = slot.Colour == ColourPolicy.Keep ? ColourPolicy.Srgb : ColourPolicy.Keep },
+            MayMarkMore),
         Of($"{nameof(Slot.Metadata)}: none", slot => slot with { Metadata = MetadataPolicy.None }),
         Of($"{nameof(Slot.Metadata)}: all", slot => slot with { Metadata = MetadataPolicy.All }),
-        Of(nameof(Slot.Transparency), slot => slot with { Transparency = slot.KeepsTransparency ? TransparencyPolicy.Flattened : TransparencyPolicy.WhereItCan }),
+        Of(nameof(Slot.Transparency),
+            slot => slot with { Transparency = slot.KeepsTransparency ? TransparencyPolicy.Flattened : TransparencyPolicy.WhereItCan }),
         Of($"{nameof(Slot.Score)}: wanted", slot => slot with { Score = slot.Score with { Target = 82 } }, MayMarkMore),
         Of($"{nameof(Slot.Score)}: floor", slot => slot with { Score = slot.Score with { Min = 30 } }, MayMarkMore),
-        Of($"{nameof(Slot.Score)}: prefer", slot => slot with { Score = slot.Score with { Prefer = Preference.Smaller, Target = 55 } }, MayMarkMore),
+        Of($"{nameof(Slot.Score)}: prefer", slot => slot with { Score = slot.Score with { Prefer = Preference.Smaller, Target = 55 } },
+            MayMarkMore),
         Of(nameof(Slot.Effort), slot => slot with { Effort = Effort.Thorough }, MayMarkMore),
         Of(nameof(Slot.Sharpening), slot => slot with { Sharpening = Sharpening.Normal }),
         Of(nameof(Slot.Ppi), slot => slot with { Ppi = 300 }),
-        Of(nameof(Slot.Animation), slot => slot with { Animation = slot.Animation == AnimationPolicy.Keep ? AnimationPolicy.FirstFrame : AnimationPolicy.Keep }),
+        Of(nameof(Slot.Animation),
+            slot => slot with { Animation = slot.Animation == AnimationPolicy.Keep ? AnimationPolicy.FirstFrame : AnimationPolicy.Keep }),
         Of(nameof(Slot.FocusPlace), slot => slot with { FocusPlace = FocusPlace.Thirds }),
         Of(nameof(Slot.Breathing), slot => slot with { Breathing = 0.4 }),
         Of(nameof(Slot.KeepClear), slot => slot with { KeepClear = [new KeepClearZone("button", ZoneForm.Rectangle, 0.6, 0, 0.4, 1)] }),
         OfSource("stem", source => source with { Stem = "another-kite" }),
         OfSource("group", source => source with { Group = "summer" }),
         OfSource("sequence", source => source with { Sequence = 99, AddedOn = new DateOnly(2026, 1, 2) }),
-        OfSource("rights", source => source with { Facts = source.Facts with { Rights = new RightsFields("Wren Aldous", "Galewright Kites") } }),
+        OfSource(
+            "rights", source => source with { Facts = source.Facts with { Rights = new RightsFields("Wren Aldous", "Galewright Kites") } }),
         OfSource("description", source => source with { Facts = source.Facts with { Description = "A kite over dunes" } }),
         OfSource("subject", source => Framed(source, new FramingChange.Decide(new PixelRect(8, 8, 60, 60), null))),
         OfSource("focus", source => Framed(source, new FramingChange.Decide(null, new PixelPoint(20, 20)))),
-        OfSource("proposal", source => source with { Proposal = new Core.Framing.Proposing.SubjectProposal(new PixelRect(4, 4, 70, 70), new PixelPoint(30, 30)) }),
+        OfSource(
+            "proposal",
+            source =>
+                source with { Proposal = new Core.Framing.Proposing.SubjectProposal(new PixelRect(4, 4, 70, 70), new PixelPoint(30, 30)) }),
         OfSource("turn", source => source with { Framing = source.Framing with { Turn = new Rotation(1, false, 0) } }),
         OfSource("levelled", source => source with { Framing = source.Framing with { Turn = new Rotation(0, true, 3) } }),
-        OfSource("a crop by hand", source => Framed(source, new FramingChange.Crop(Usual, null, new HandFraming(new PixelRect(3, 5, 90, 60))))),
+        OfSource(
+            "a crop by hand", source => Framed(source, new FramingChange.Crop(Usual, null, new HandFraming(new PixelRect(3, 5, 90, 60))))),
         OfSource("padded by hand", source => Framed(source, new FramingChange.Pad(Usual, null, true))),
-        OfSource("a quality by hand", source => source with { Weights = [new WeightByHand(Usual.Id, null, new PixelSize(120, 80), PictureFormat.Jpeg, PictureFormat.Jpeg, 33)] }),
+        OfSource(
+            "a quality by hand",
+            source =>
+                source with { Weights =
+                    [new WeightByHand(Usual.Id, null, new PixelSize(120, 80), PictureFormat.Jpeg, PictureFormat.Jpeg, 33)] }),
     ];
 
     private readonly TemporaryFolder folder = new();
@@ -129,8 +149,12 @@ public sealed class StalenessTests(ITestOutputHelper output) : IDisposable
                 var isCurrent = now.Recipes.AreMetBy(then.Remembered, then.File.File.Length);
                 var isSame = now.File.File.AsSpan().SequenceEqual(then.File.File);
                 (differ, same) = isSame ? (differ, same + 1) : (differ + 1, same);
-                if (isCurrent != isSame && !(isSame && (edit.MayMarkMore || now.IsChosen || IsNearMax(slot, then) || IsNearMax(slotAfter, then))))
-                    wrong.Add($"{edit.Member}: {key} is {(isCurrent ? "not " : "")}marked stale, and that is wrong: {then.File.Encoding}, {then.File.File.Length} bytes, then {now.File.Encoding}, {now.File.File.Length} bytes; {slot.Limits} of {source.Facts.Format}.");
+                if (isCurrent != isSame &&
+                    !(isSame && (edit.MayMarkMore || now.IsChosen || IsNearMax(slot, then) || IsNearMax(slotAfter, then))))
+                    wrong.Add(
+                        $"{edit.Member}: {key} is {(isCurrent ? "not " : "")}marked stale, and that is wrong: {then.File.Encoding}, " +
+                        $"{then.File.File.Length} bytes, then {now.File.Encoding}, {now.File.File.Length} bytes; {slot.Limits} of " +
+                        $"{source.Facts.Format}.");
             }
         }
     }
@@ -155,9 +179,11 @@ public sealed class StalenessTests(ITestOutputHelper output) : IDisposable
 
     private static Source Framed(Source source, FramingChange change) => source with { Framing = change.ApplyTo(source.Framing) };
 
-    private static Edit Of(string member, Func<Slot, Slot> change, bool mayMarkMore = false) => new(member, true, (slot, source) => (change(slot), source), mayMarkMore);
+    private static Edit Of(string member, Func<Slot, Slot> change, bool mayMarkMore = false) =>
+        new(member, true, (slot, source) => (change(slot), source), mayMarkMore);
 
-    private static Edit OfSource(string member, Func<Source, Source> change) => new(member, false, (slot, source) => (slot, change(source)), false);
+    private static Edit OfSource(string member, Func<Source, Source> change) =>
+        new(member, false, (slot, source) => (slot, change(source)), false);
 
     private sealed record Edit(string Member, bool ChangesSlot, Func<Slot, Source, (Slot Slot, Source Source)> Change, bool MayMarkMore);
 

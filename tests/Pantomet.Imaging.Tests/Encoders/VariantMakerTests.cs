@@ -22,7 +22,8 @@ public sealed class VariantMakerTests
         var free = Demo.Plain("1:1", format, 700) with { Quality = Usual };
         var best = Making.One(Demo.Source("ribbon-tails-detail.jpg"), free).File.Length;
         var cap = (long)(best * 0.7);
-        var made = Making.One(Demo.Source("ribbon-tails-detail.jpg"), free with { Limits = new FileLimits(new ByteCount(cap), null, null) });
+        var made = Making.One(
+            Demo.Source("ribbon-tails-detail.jpg"), free with { Limits = new FileLimits(new ByteCount(cap), null, null) });
         Assert.InRange(made.File.LongLength, (long)(0.9 * cap), cap);
         Assert.Empty(made.Findings);
         Assert.InRange(made.Encodes, 1, 5);
@@ -34,7 +35,12 @@ public sealed class VariantMakerTests
     [InlineData(300, 45_000, 55_000)]
     public void A_band_is_met_by_a_detailed_photograph(int side, long least, long most)
     {
-        var slot = Demo.Plain($"{side}x{side}", PictureFormat.Jpeg) with { Quality = Usual, Limits = new FileLimits(null, new ByteRange(new ByteCount(least), new ByteCount(most)), null) };
+        var slot = Demo.Plain(
+            $"{side}x{side}", PictureFormat.Jpeg) with
+        {
+            Quality = Usual,
+            Limits = new FileLimits(null, new ByteRange(new ByteCount(least), new ByteCount(most)), null)
+        };
         Assert.InRange(Making.One(Demo.Source("ribbon-tails-detail.jpg"), slot).File.LongLength, least, most);
     }
 
@@ -46,7 +52,12 @@ public sealed class VariantMakerTests
         using var folder = new TemporaryFolder();
         var whole = Making.One(source, top).File.LongLength;
         var least = (long)(whole * 0.93);
-        var slot = Demo.Plain("250x250", PictureFormat.Jpeg) with { Quality = Usual, Limits = new FileLimits(null, new ByteRange(new ByteCount(least), new ByteCount(whole + 500)), null) };
+        var slot = Demo.Plain(
+            "250x250", PictureFormat.Jpeg) with
+        {
+            Quality = Usual,
+            Limits = new FileLimits(null, new ByteRange(new ByteCount(least), new ByteCount(whole + 500)), null)
+        };
         var made = Making.One(source, slot);
         Assert.InRange(made.File.LongLength, least, whole + 500);
         Assert.EndsWith("whole chroma", made.Encoding, StringComparison.Ordinal);
@@ -55,7 +66,9 @@ public sealed class VariantMakerTests
     [Fact]
     public void A_cap_below_the_floor_stops_with_remedies_that_do_what_they_say()
     {
-        var slot = Demo.Plain("1:1", PictureFormat.Jpeg, 700) with { Quality = Usual, Limits = new FileLimits(new ByteCount(20_000), null, null) };
+        var slot = Demo.Plain(
+            "1:1", PictureFormat.Jpeg, 700) with
+        { Quality = Usual, Limits = new FileLimits(new ByteCount(20_000), null, null) };
         var made = Making.One(Demo.Source("ribbon-tails-detail.jpg"), slot);
         var finding = Assert.Single(made.Findings);
         Assert.Equal(("cap-and-floor", Severity.Stop), (finding.Id, finding.Severity));
@@ -74,7 +87,9 @@ public sealed class VariantMakerTests
             Assert.InRange(after.File.LongLength, 0.9 * remedy.Bytes, remedy.Bytes);
         }
 
-        Assert.Equal([WeightRemedyKind.OtherFormat, WeightRemedyKind.SmallerSize, WeightRemedyKind.LowerFloor, WeightRemedyKind.MoreBytes], made.Remedies.Select(remedy => remedy.Kind).Distinct());
+        Assert.Equal(
+            [WeightRemedyKind.OtherFormat, WeightRemedyKind.SmallerSize, WeightRemedyKind.LowerFloor, WeightRemedyKind.MoreBytes],
+            made.Remedies.Select(remedy => remedy.Kind).Distinct());
     }
 
     [Fact]
@@ -82,7 +97,8 @@ public sealed class VariantMakerTests
     {
         var slot = Demo.Plain("5:4", PictureFormat.Jpeg, 1000) with { Formats = [PictureFormat.Jpeg, PictureFormat.Png], Quality = Usual };
         Assert.Equal(PictureFormat.Png, Making.One(Demo.Source("studio-delta-cutout.png"), slot).Format);
-        var made = Making.One(Demo.Source("studio-delta-cutout.png"), slot with { Limits = new FileLimits(new ByteCount(60_000), null, null) });
+        var made = Making.One(
+            Demo.Source("studio-delta-cutout.png"), slot with { Limits = new FileLimits(new ByteCount(60_000), null, null) });
         Assert.Equal(PictureFormat.Jpeg, made.Format);
         Assert.Empty(made.Findings);
     }
@@ -91,8 +107,12 @@ public sealed class VariantMakerTests
     public void A_jpeg_is_progressive_and_keeps_whole_chroma_for_graphics_only()
     {
         using var folder = new TemporaryFolder();
-        var photo = folder.Write("photo.jpg", Making.One(Demo.Source("line-spools.jpg"), Demo.Plain("1:1", PictureFormat.Jpeg, 800) with { Quality = Usual }).File);
-        var graphic = folder.Write("graphic.jpg", Making.One(Demo.Source("size-guide.png"), Demo.Plain("4:3", PictureFormat.Jpeg, 200) with { Quality = Usual }).File);
+        var photo = folder.Write(
+            "photo.jpg",
+            Making.One(Demo.Source("line-spools.jpg"), Demo.Plain("1:1", PictureFormat.Jpeg, 800) with { Quality = Usual }).File);
+        var graphic = folder.Write(
+            "graphic.jpg",
+            Making.One(Demo.Source("size-guide.png"), Demo.Plain("4:3", PictureFormat.Jpeg, 200) with { Quality = Usual }).File);
         Assert.Equal("JPEG 2x2,1x1,1x1", Tool.Run("identify", "-format", "%[interlace] %[jpeg:sampling-factor]", photo));
         Assert.Equal("JPEG 1x1,1x1,1x1", Tool.Run("identify", "-format", "%[interlace] %[jpeg:sampling-factor]", graphic));
     }
@@ -106,7 +126,10 @@ public sealed class VariantMakerTests
         Assert.Equal("2400x800", Tool.Run("identify", "-format", "%wx%h", drawn));
         // Enlarged from 1,200 px it would have far fewer steps between ink and ground than edges have pixels.
         Tool.Run("convert", Demo.Source("logo-1200.png"), "-resize", "2400x800!", folder.Path("enlarged.png"));
-        double Above(string path, string level) => double.Parse(Tool.Run("convert", path, "-alpha", "extract", "-threshold", level, "-format", "%[fx:mean]", "info:"), System.Globalization.CultureInfo.InvariantCulture);
+        double Above(string path, string level) =>
+            double.Parse(
+                Tool.Run("convert", path, "-alpha", "extract", "-threshold", level, "-format", "%[fx:mean]", "info:"),
+                System.Globalization.CultureInfo.InvariantCulture);
         double Soft(string path) => Above(path, "5%") - Above(path, "95%");
         Assert.True(Soft(drawn) < 0.6 * Soft(folder.Path("enlarged.png")));
     }
@@ -130,10 +153,17 @@ public sealed class VariantMakerTests
     {
         var path = Demo.Source("hill-flight-rotated.jpg");
         var facts = SourceProbe.Probe(path, 300_000_000).Facts;
-        var slot = Demo.Plain("3:2", PictureFormat.Png, 90) with { Sizes = new SizeRule.Widths([.. Enumerable.Range(60, 20)]), Formats = [PictureFormat.Png, PictureFormat.WebP], Delivery = Delivery.Each };
+        var slot = Demo.Plain(
+            "3:2", PictureFormat.Png, 90) with
+        {
+            Sizes = new SizeRule.Widths([.. Enumerable.Range(60, 20)]),
+            Formats = [PictureFormat.Png, PictureFormat.WebP],
+            Delivery = Delivery.Each
+        };
         var plan = SlotPlan.For(slot, Demo.Source(facts));
         using var source = DecodedSource.Open(path, facts);
-        var together = plan.Variants.AsParallel().AsOrdered().WithDegreeOfParallelism(4).Select(variant => Making.Of(source, variant, slot).File).ToList();
+        var together = plan.Variants.AsParallel().AsOrdered().WithDegreeOfParallelism(4)
+            .Select(variant => Making.Of(source, variant, slot).File).ToList();
         using var again = DecodedSource.Open(path, facts);
         foreach (var (variant, file) in plan.Variants.Zip(together))
             Assert.Equal(Making.Of(again, variant, slot).File, file);

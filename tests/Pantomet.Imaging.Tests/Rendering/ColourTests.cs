@@ -14,7 +14,9 @@ public sealed class ColourTests
     {
         using var folder = new TemporaryFolder();
         Tool.Run("convert", Demo.Source("hill-flight.jpg"), folder.Path("srgb.icc"));
-        Tool.Run("convert", $"{Demo.Source(source)}[0]", "-intent", "Relative", "-black-point-compensation", "-profile", folder.Path("srgb.icc"), "-depth", "8", "-resize", "400x", folder.Path("theirs.png"));
+        Tool.Run(
+            "convert", $"{Demo.Source(source)}[0]", "-intent", "Relative", "-black-point-compensation", "-profile", folder.Path("srgb.icc"),
+            "-depth", "8", "-resize", "400x", folder.Path("theirs.png"));
         var ours = folder.Write("ours.png", Making.One(Demo.Source(source), Demo.Plain("free", PictureFormat.Png, 400)).File);
         Assert.InRange(DeltaE(Mean(ours), Mean(folder.Path("theirs.png"))), 0, 3);
     }
@@ -36,7 +38,8 @@ public sealed class ColourTests
     public void Inverted_inks_are_read_right_with_and_without_the_segment_that_says_so()
     {
         using var folder = new TemporaryFolder();
-        using var inks = (NetVips.Image.Black(64, 64, bands: 4) + new double[] { 0, 255, 255, 0 }).Cast(NetVips.Enums.BandFormat.Uchar).Copy(interpretation: NetVips.Enums.Interpretation.Cmyk);
+        using var inks = (NetVips.Image.Black(64, 64, bands: 4) + new double[] { 0, 255, 255, 0 }).Cast(NetVips.Enums.BandFormat.Uchar)
+            .Copy(interpretation: NetVips.Enums.Interpretation.Cmyk);
         var said = inks.JpegsaveBuffer(q: 100);
         var unsaid = WithoutAdobeSegment(said);
         Assert.NotEqual(said.Length, unsaid.Length);
@@ -62,10 +65,14 @@ public sealed class ColourTests
     {
         using var folder = new TemporaryFolder();
         var blue = new Core.Destinations.BackgroundColour(10, 40, 200);
-        var kept = folder.Write("kept.webp", Making.One(Demo.Source("studio-delta-cutout.png"), Demo.Plain("5:4", PictureFormat.WebP, 300)).File);
-        var flat = folder.Write("flat.jpg", Making.One(Demo.Source("studio-delta-cutout.png"), Demo.Plain("5:4", PictureFormat.Jpeg, 300) with { Background = blue }).File);
+        var kept = folder.Write(
+            "kept.webp", Making.One(Demo.Source("studio-delta-cutout.png"), Demo.Plain("5:4", PictureFormat.WebP, 300)).File);
+        var flat = folder.Write(
+            "flat.jpg",
+            Making.One(Demo.Source("studio-delta-cutout.png"), Demo.Plain("5:4", PictureFormat.Jpeg, 300) with { Background = blue }).File);
         Assert.Equal("0", Tool.Run("convert", kept, "-format", "%[fx:u.p{2,2}.a]", "info:"));
-        var corner = Tool.Run("convert", flat, "-format", "%[fx:round(255*u.p{2,2}.r)],%[fx:round(255*u.p{2,2}.b)]", "info:").Split(',').Select(text => int.Parse(text, CultureInfo.InvariantCulture)).ToList();
+        var corner = Tool.Run("convert", flat, "-format", "%[fx:round(255*u.p{2,2}.r)],%[fx:round(255*u.p{2,2}.b)]", "info:").Split(',')
+            .Select(text => int.Parse(text, CultureInfo.InvariantCulture)).ToList();
         Assert.InRange(corner[0], 4, 16);
         Assert.InRange(corner[1], 192, 208);
     }
@@ -75,7 +82,9 @@ public sealed class ColourTests
     {
         // Green under full transparency beside opaque white: averaging without premultiplying would leave a green rim.
         using var folder = new TemporaryFolder();
-        Tool.Run("convert", "-size", "400x400", "xc:rgba(0,255,0,0)", "-fill", "white", "-draw", "rectangle 101,101 301,301", folder.Path("card.png"));
+        Tool.Run(
+            "convert", "-size", "400x400", "xc:rgba(0,255,0,0)", "-fill", "white", "-draw", "rectangle 101,101 301,301",
+            folder.Path("card.png"));
         var ours = folder.Write("small.png", Making.One(folder.Path("card.png"), Demo.Plain("1:1", PictureFormat.Png, 130)).File);
         // Of all pixels that show at all, the least red share must stay white.
         var leastRed = Tool.Run("convert", ours, "-background", "white", "-alpha", "remove", "-format", "%[fx:minima.r]", "info:");
@@ -85,7 +94,9 @@ public sealed class ColourTests
     // CIE L*a*b* of the mean colour, by ImageMagick.
     private static double[] Mean(string path)
     {
-        var text = Tool.Run("convert", path, "-alpha", "off", "-colorspace", "sRGB", "-resize", "1x1!", "-depth", "16", "-colorspace", "Lab", "-format", "%[fx:100*u.p{0,0}.r],%[fx:255*u.p{0,0}.g-128],%[fx:255*u.p{0,0}.b-128]", "info:");
+        var text = Tool.Run(
+            "convert", path, "-alpha", "off", "-colorspace", "sRGB", "-resize", "1x1!", "-depth", "16", "-colorspace", "Lab", "-format",
+            "%[fx:100*u.p{0,0}.r],%[fx:255*u.p{0,0}.g-128],%[fx:255*u.p{0,0}.b-128]", "info:");
         return [.. text.Split(',').Select(part => double.Parse(part, CultureInfo.InvariantCulture))];
     }
 

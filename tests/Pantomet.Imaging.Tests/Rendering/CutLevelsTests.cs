@@ -21,7 +21,8 @@ public sealed class CutLevelsTests
     // libvips, which steps by whole numbers, a box filter and short weights, is off by 0.3 to 0.9 of a step.
     private const double OfLibvips = 1.2;
 
-    // Against one step over every pixel, which LanczosScalerTests hold against the kernel itself, and against libvips, which had no part in it.
+    // Against one step over every pixel, which LanczosScalerTests hold against the kernel itself, and against libvips, which had no part in
+    // it.
     [Fact]
     public void A_half_changes_nothing_that_is_seen()
     {

@@ -57,7 +57,9 @@ public sealed class FineThingsTests
         foreach (var format in (PictureFormat[])[PictureFormat.Jpeg, PictureFormat.Png])
         {
             var file = folder.Write($"made.{format.Extension()}", Making.One(source, Demo.Plain("3:2", format, 600)).File);
-            Assert.StartsWith("Gray", Tool.Run("identify", "-format", "%[channels] %[colorspace]", file).Replace("gray ", "", StringComparison.Ordinal), StringComparison.OrdinalIgnoreCase);
+            Assert.StartsWith(
+                "Gray", Tool.Run("identify", "-format", "%[channels] %[colorspace]", file).Replace("gray ", "", StringComparison.Ordinal),
+                StringComparison.OrdinalIgnoreCase);
         }
     }
 

@@ -20,14 +20,17 @@ public sealed class GeometryTests
         }
     }
 
-    // The independent crop-and-resize is ImageMagick's, with the filter of the same name, judged by scikit-image. A shift by two source pixels is seen red.
+    // The independent crop-and-resize is ImageMagick's, with the filter of the same name, judged by scikit-image. A shift by two source
+    // pixels is seen red.
     [Theory]
     [InlineData("hill-flight.jpg", "2400x2400+600+0", 800, 800)]
     [InlineData("festival-panorama.jpg", "2000x2000+2000+0", 500, 500)]
     public void Shows_the_region_that_an_independent_crop_and_resize_shows(string source, string crop, int width, int height)
     {
         using var folder = new TemporaryFolder();
-        Tool.Run("convert", Demo.Source(source), "-strip", "-crop", crop, "+repage", "-filter", "Lanczos", "-resize", $"{width}x{height}!", folder.Path("theirs.png"));
+        Tool.Run(
+            "convert", Demo.Source(source), "-strip", "-crop", crop, "+repage", "-filter", "Lanczos", "-resize", $"{width}x{height}!",
+            folder.Path("theirs.png"));
         var ours = folder.Write("ours.png", Making.One(Demo.Source(source), Demo.Plain($"{width}x{height}", PictureFormat.Png)).File);
         Assert.InRange(Tool.StructuralSimilarity(ours, folder.Path("theirs.png")), 0.985, 1);
     }

@@ -23,7 +23,8 @@ public sealed class TurnTests
         var slot = Demo.Plain("free", PictureFormat.Png) with { Sizes = new Core.Destinations.SizeRule.AllPixels() };
         // A crop off the middle, in upright pixels of the 640 × 480 source.
         var crop = new PixelRect(40, 10, 300, 200);
-        var framing = new FramingChange.Crop(slot, null, new HandFraming(crop)).ApplyTo(SourceFraming.None with { Turn = new Rotation(quarters, isMirrored, 0) });
+        var framing = new FramingChange.Crop(slot, null, new HandFraming(crop)).ApplyTo(
+            SourceFraming.None with { Turn = new Rotation(quarters, isMirrored, 0) });
         var ours = folder.Write("ours.png", Making.One(source, slot, framing).File);
         Tool.Run("bash", "-c", $"convert '{source}' -strip -crop 300x200+40+10 +repage {theirTurn} '{folder.Path("theirs.png")}'");
         // Their decoder of JPEG and ours may differ by a step in a pixel; a pixel in a wrong place differs by far more.
@@ -40,14 +41,19 @@ public sealed class TurnTests
         var source = Demo.Source(name);
         var size = Tool.Run("identify", "-format", "%w %h %[orientation]", source).Split(' ');
         var isTurned = size[2] == "RightTop";
-        var picture = new PixelSize(int.Parse(size[isTurned ? 1 : 0], CultureInfo.InvariantCulture), int.Parse(size[isTurned ? 0 : 1], CultureInfo.InvariantCulture));
+        var picture = new PixelSize(
+            int.Parse(size[isTurned ? 1 : 0], CultureInfo.InvariantCulture),
+            int.Parse(size[isTurned ? 0 : 1], CultureInfo.InvariantCulture));
         var slot = Demo.Plain("4:3", PictureFormat.Png, 600);
         var turn = new Rotation(0, false, level);
         var crop = AutomaticCrop.For(new CropCriteria(picture, level, new AspectRatio(4, 3), picture.Centre));
         var ours = folder.Write("ours.png", Making.One(source, slot, SourceFraming.None with { Turn = turn }).File);
         var (x, y) = (crop.Centre.X, crop.Centre.Y);
         // About the crop's centre by the degrees, clockwise, then an upright crop around it.
-        Tool.Run("bash", "-c", FormattableString.Invariant($"convert '{source}' -auto-orient -strip -background white -flatten -virtual-pixel edge -distort SRT '{x},{y} {level}' +repage -crop {crop.Width}x{crop.Height}+{crop.X}+{crop.Y} +repage -filter Lanczos -resize 600x450! '{folder.Path("theirs.png")}'"));
+        Tool.Run(
+            "bash", "-c",
+            FormattableString.Invariant(
+                $"convert '{source}' -auto-orient -strip -background white -flatten -virtual-pixel edge -distort SRT '{x},{y} {level}' +repage -crop {crop.Width}x{crop.Height}+{crop.X}+{crop.Y} +repage -filter Lanczos -resize 600x450! '{folder.Path("theirs.png")}'"));
         if (name.EndsWith(".png", StringComparison.Ordinal))
             Tool.Run("convert", ours, "-background", "white", "-flatten", ours);
         Assert.InRange(Tool.StructuralSimilarity(ours, folder.Path("theirs.png")), 0.98, 1);
@@ -59,7 +65,8 @@ public sealed class TurnTests
         using var folder = new TemporaryFolder();
         // Without loss, so that nothing but the turning is compared.
         var slot = Demo.Plain("200x600", PictureFormat.Tiff);
-        var ours = folder.Write("ours.tif", Making.One(Demo.Source("logo.svg"), slot, SourceFraming.None with { Turn = new Rotation(1, false, 0) }).File);
+        var ours = folder.Write(
+            "ours.tif", Making.One(Demo.Source("logo.svg"), slot, SourceFraming.None with { Turn = new Rotation(1, false, 0) }).File);
         var upright = folder.Write("upright.tif", Making.One(Demo.Source("logo.svg"), Demo.Plain("600x200", PictureFormat.Tiff)).File);
         Tool.Run("convert", upright, "-rotate", "90", "-background", "white", "-flatten", folder.Path("theirs.png"));
         Tool.Run("convert", ours, "-background", "white", "-flatten", folder.Path("ours.png"));

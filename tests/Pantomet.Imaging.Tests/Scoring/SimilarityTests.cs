@@ -6,7 +6,8 @@ namespace Pantomet.Imaging.Tests.Scoring;
 
 public sealed class SimilarityTests
 {
-    private static readonly string[] Photographs = ["hill-flight.jpg", "beach-morning.jpg", "line-spools.jpg", "ribbon-tails-detail.jpg", "winder-handle.jpg", "size-guide.png"];
+    private static readonly string[] Photographs =
+        ["hill-flight.jpg", "beach-morning.jpg", "line-spools.jpg", "ribbon-tails-detail.jpg", "winder-handle.jpg", "size-guide.png"];
     private static readonly int[] Qualities = [90, 60, 30, 10];
 
     // scikit-image's structural_similarity (Wang et al. 2004), and the formula of Wang, Simoncelli and Bovik 2003 on scipy's filters.

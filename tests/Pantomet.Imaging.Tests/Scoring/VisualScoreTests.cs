@@ -10,7 +10,8 @@ public sealed class VisualScoreTests
     private static readonly int[] Qualities = [95, 85, 75, 60, 45, 30, 20, 10];
 
     public static TheoryData<string> Photographs =>
-        ["hill-flight.jpg", "beach-morning.jpg", "dune-box-kite.jpg", "studio-delta.jpg", "line-spools.jpg", "ribbon-tails-detail.jpg", "workbench-topdown.jpg", "festival-panorama.jpg", "winder-handle.jpg", "grey-archive.jpg", "size-guide.png"];
+        ["hill-flight.jpg", "beach-morning.jpg", "dune-box-kite.jpg", "studio-delta.jpg", "line-spools.jpg", "ribbon-tails-detail.jpg",
+            "workbench-topdown.jpg", "festival-panorama.jpg", "winder-handle.jpg", "grey-archive.jpg", "size-guide.png"];
 
     [Theory]
     [MemberData(nameof(Photographs))]
@@ -18,7 +19,8 @@ public sealed class VisualScoreTests
     {
         using var picture = Small(name);
         Assert.Equal(100, PictureScore.Of(picture, picture.PngsaveBuffer(), Fineness.FromHalf).Points);
-        var scores = Qualities.Select(quality => PictureScore.Of(picture, picture.JpegsaveBuffer(q: quality), Fineness.FromHalf).Points).ToList();
+        var scores = Qualities.Select(quality => PictureScore.Of(picture, picture.JpegsaveBuffer(q: quality), Fineness.FromHalf).Points)
+            .ToList();
         Assert.Equal(scores.OrderDescending(), scores);
         Assert.InRange(scores[0], 78, 99.9);
         Assert.InRange(scores[^1], 0, 50);
@@ -57,7 +59,8 @@ public sealed class VisualScoreTests
         using var text = Small("size-guide.png");
         using var smeared = text.Gaussblur(1.2);
         Assert.True(PictureScore.Of(text, smeared.PngsaveBuffer(), Fineness.EveryPixel).Looks >= VisualQuality.Visible);
-        Assert.Equal(VisualQuality.Indistinguishable, PictureScore.Of(text, text.WebpsaveBuffer(lossless: true), Fineness.EveryPixel).Looks);
+        Assert.Equal(
+            VisualQuality.Indistinguishable, PictureScore.Of(text, text.WebpsaveBuffer(lossless: true), Fineness.EveryPixel).Looks);
     }
 
     private static Image Small(string name)

@@ -61,7 +61,9 @@ public sealed class HostileFileTests
     public void An_svg_may_nest_as_drawings_do_and_no_deeper(int depth, bool isTaken)
     {
         using var folder = new TemporaryFolder();
-        var svg = $"""<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9">{string.Concat(Enumerable.Repeat("<g>", depth))}<rect width="9" height="9"/>{string.Concat(Enumerable.Repeat("</g>", depth))}</svg>""";
+        var svg =
+            $"""<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9">{string.Concat(
+                Enumerable.Repeat("<g>", depth))}<rect width="9" height="9"/>{string.Concat(Enumerable.Repeat("</g>", depth))}</svg>""";
         var path = folder.Write("deep.svg", System.Text.Encoding.UTF8.GetBytes(svg));
         if (isTaken)
             SvgGuard.Check(path);
@@ -79,7 +81,9 @@ public sealed class HostileFileTests
     public void An_svg_refers_to_nothing_outside_itself_however_it_is_written(string content)
     {
         using var folder = new TemporaryFolder();
-        var path = folder.Write("drawing.svg", System.Text.Encoding.UTF8.GetBytes($"""<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9">{content}</svg>"""));
+        var path = folder.Write(
+            "drawing.svg",
+            System.Text.Encoding.UTF8.GetBytes($"""<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9">{content}</svg>"""));
         Assert.Equal("svg-external", Assert.Throws<UnreadableException>(() => SvgGuard.Check(path)).Id);
     }
 

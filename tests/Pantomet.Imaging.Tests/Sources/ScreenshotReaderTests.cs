@@ -35,7 +35,8 @@ public sealed class ScreenshotReaderTests
     public void A_turned_screenshot_is_measured_upright()
     {
         using var folder = new TemporaryFolder();
-        Tool.Run("convert", "-size", "320x200", "xc:white", "-fill", "#334488", "-draw", Rectangle, "-rotate", "-90", folder.Path("turned.jpg"));
+        Tool.Run(
+            "convert", "-size", "320x200", "xc:white", "-fill", "#334488", "-draw", Rectangle, "-rotate", "-90", folder.Path("turned.jpg"));
         Tool.Run("exiftool", "-q", "-overwrite_original", "-n", "-Orientation=6", folder.Path("turned.jpg"));
         var plane = ScreenshotReader.Read(folder.Path("turned.jpg"), 1_000_000);
         Assert.Equal((320, 200), (plane.Width, plane.Height));
@@ -48,7 +49,8 @@ public sealed class ScreenshotReaderTests
         using var folder = new TemporaryFolder();
         Tool.Run("convert", "-size", "900x900", "plasma:", folder.Path("whole.png"));
         var whole = File.ReadAllBytes(folder.Path("whole.png"));
-        Assert.Equal("too-many-pixels", Assert.Throws<UnreadableException>(() => ScreenshotReader.Read(folder.Path("whole.png"), 500_000)).Id);
+        Assert.Equal(
+            "too-many-pixels", Assert.Throws<UnreadableException>(() => ScreenshotReader.Read(folder.Path("whole.png"), 500_000)).Id);
         var half = folder.Write("half.png", whole[..(whole.Length / 2)]);
         Assert.Equal("damaged", Assert.Throws<UnreadableException>(() => ScreenshotReader.Read(half, 1_000_000)).Id);
         Assert.Throws<UnreadableException>(() => ScreenshotReader.Read(folder.Write("page.png", "<html></html>"u8.ToArray()), 1_000_000));

@@ -20,11 +20,14 @@ public sealed class SourceProbeTests
     [InlineData("logo.svg", 1200, 400, PictureFormat.Svg, ColourModel.Rgb, 8, true, 1, 1, ContentKind.Graphic)]
     [InlineData("tail-loop.gif", 480, 360, PictureFormat.Gif, ColourModel.Rgb, 8, true, 12, 1, ContentKind.Photograph)]
     public void Finds_what_is_so_about_a_demo_picture(
-        string file, int width, int height, PictureFormat format, ColourModel colour, int bits, bool alpha, int frames, int orientation, ContentKind kind)
+        string file, int width, int height, PictureFormat format, ColourModel colour, int bits, bool alpha, int frames, int orientation,
+        ContentKind kind)
     {
         var facts = Facts(file);
         Assert.Equal(new PixelSize(width, height), facts.Size);
-        Assert.Equal((format, colour, bits, alpha, frames, orientation, kind), (facts.Format, facts.Colour, facts.BitDepth, facts.HasAlpha, facts.Frames, facts.Orientation, facts.Kind));
+        Assert.Equal(
+            (format, colour, bits, alpha, frames, orientation, kind),
+            (facts.Format, facts.Colour, facts.BitDepth, facts.HasAlpha, facts.Frames, facts.Orientation, facts.Kind));
     }
 
     [Fact]
@@ -89,11 +92,13 @@ public sealed class SourceProbeTests
     }
 
     [Theory]
-    [InlineData("""<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><image href="http://192.0.2.1/a.png"/></svg>""", "svg-external")]
+    [InlineData("""<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><image href="http://192.0.2.1/a.png"/></svg>""",
+        "svg-external")]
     [InlineData("""<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="9" height="9"><image xlink:href="file:///etc/hostname"/></svg>""", "svg-external")]
     [InlineData("""<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><style>@import "x.css";</style></svg>""", "svg-external")]
     [InlineData("""<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><rect fill="url(other.svg#a)"/></svg>""", "svg-external")]
-    [InlineData("""<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><image href="data:image/svg+xml;base64,AAAA"/></svg>""", "svg-external")]
+    [InlineData("""<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><image href="data:image/svg+xml;base64,AAAA"/></svg>""",
+        "svg-external")]
     [InlineData("""<!DOCTYPE svg [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;">]><svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><text>&b;</text></svg>""", "svg-entities")]
     [InlineData("""<!DOCTYPE svg [<!ENTITY x SYSTEM "file:///etc/hostname">]><svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><text>&x;</text></svg>""", "svg-entities")]
     public void An_svg_that_reaches_outside_or_expands_is_refused(string svg, string id)
@@ -110,10 +115,13 @@ public sealed class SourceProbeTests
             <?xml version="1.0"?><!DOCTYPE svg PUBLIC "-//W3C//DTD SVG 1.1//EN" "http://www.w3.org/Graphics/SVG/1.1/DTD/svg11.dtd">
             <svg xmlns="http://www.w3.org/2000/svg" width="90" height="60"><defs><linearGradient id="a"/></defs><rect width="90" height="60" fill="url(#a)"/></svg>
             """;
-        Assert.Equal(new PixelSize(90, 60), SourceProbe.Probe(folder.Write("mark.svg", System.Text.Encoding.UTF8.GetBytes(svg)), 300_000_000).Facts.Size);
+        Assert.Equal(
+            new PixelSize(90, 60),
+            SourceProbe.Probe(folder.Write("mark.svg", System.Text.Encoding.UTF8.GetBytes(svg)), 300_000_000).Facts.Size);
     }
 
-    private static UnreadableException Refusal(string path) => Assert.Throws<UnreadableException>(() => SourceProbe.Probe(path, 300_000_000));
+    private static UnreadableException Refusal(string path) =>
+        Assert.Throws<UnreadableException>(() => SourceProbe.Probe(path, 300_000_000));
 
     // ISO/IEC 15948, annex D.
     private static byte[] Crc(ReadOnlySpan<byte> chunk)

@@ -36,9 +36,12 @@ public sealed class SubjectFinderTests(ITestOutputHelper output)
         {
             var (size, proposal) = Propose(name);
             var eye = new PixelRect((int)(x * size.Width), (int)(y * size.Height), (int)(width * size.Width), (int)(height * size.Height));
-            var shares = Ratios.Select(ratio => Share(eye, Automatic(size, ratio, proposal)) / Share(eye, Automatic(size, ratio, new SubjectProposal(eye, eye.Centre)))).ToList();
+            var shares = Ratios.Select(
+                ratio => Share(eye, Automatic(size, ratio, proposal)) / Share(
+                    eye, Automatic(size, ratio, new SubjectProposal(eye, eye.Centre)))).ToList();
             kept += shares.Min() >= 0.9 ? 1 : 0;
-            output.WriteLine($"{name,-26} by eye {Fractions(eye, size)}, proposed {(proposal.Subject is { } found ? Fractions(found, size) : "none"),-20} stays in {string.Join(", ", Ratios.Zip(shares, (ratio, share) => FormattableString.Invariant($"{ratio} {share:0.00}")))}");
+            output.WriteLine(
+                $"{name,-26} by eye {Fractions(eye, size)}, proposed {(proposal.Subject is { } found ? Fractions(found, size) : "none"),-20} stays in {string.Join(", ", Ratios.Zip(shares, (ratio, share) => FormattableString.Invariant($"{ratio} {share:0.00}")))}");
         }
 
         Assert.True(kept >= 8, $"On {kept} of {ByEye.Length} pictures nine tenths of the subject stay in all three shapes.");
@@ -52,14 +55,18 @@ public sealed class SubjectFinderTests(ITestOutputHelper output)
         {
             var path = Demo.Source(name);
             var facts = SourceProbe.Probe(path, 300_000_000).Facts;
-            var eye = new PixelRect((int)(x * facts.Size.Width), (int)(y * facts.Size.Height), (int)(width * facts.Size.Width), (int)(height * facts.Size.Height));
+            var eye = new PixelRect(
+                (int)(x * facts.Size.Width), (int)(y * facts.Size.Height), (int)(width * facts.Size.Width),
+                (int)(height * facts.Size.Height));
             var source = Demo.Source(facts) with { Framing = new FramingChange.Decide(eye, null).ApplyTo(SourceFraming.None) };
-            foreach (var place in Demo.Destinations.SelectMany(destination => destination.Slots).SelectMany(slot => SlotPlan.For(slot, source).Places))
+            foreach (var place in Demo.Destinations.SelectMany(destination => destination.Slots)
+                .SelectMany(slot => SlotPlan.For(slot, source).Places))
             {
                 var largest = place.Part.Shape.RatioFor(AspectRatio.Of(facts.Size)).LargestIn(facts.Size);
                 var canHold = largest.Width >= eye.Width && largest.Height >= eye.Height;
                 Assert.Equal(canHold || !SlotCrop.CanBeSet(place.Part), CoveredParts.Shared(place.Crop.Area, eye) == eye.Size.Count);
-                Assert.Equal(!canHold && SlotCrop.CanBeSet(place.Part), place.Findings.Any(finding => finding.Id == FramingFindings.SubjectCut));
+                Assert.Equal(
+                    !canHold && SlotCrop.CanBeSet(place.Part), place.Findings.Any(finding => finding.Id == FramingFindings.SubjectCut));
                 (held, cannot) = canHold ? (held + 1, cannot) : (held, cannot + 1);
             }
         }
@@ -83,7 +90,8 @@ public sealed class SubjectFinderTests(ITestOutputHelper output)
     public void A_disc_on_a_ground_that_fades_is_found_where_it_lies_even_at_the_edge(int left, int top)
     {
         using var fading = (Image.Xyz(600, 400)[1] * 0.2) + 120;
-        using var ground = fading.Bandjoin([fading + 10, fading + 30]).Cast(Enums.BandFormat.Uchar).Copy(interpretation: Enums.Interpretation.Srgb);
+        using var ground = fading.Bandjoin([fading + 10, fading + 30]).Cast(Enums.BandFormat.Uchar)
+            .Copy(interpretation: Enums.Interpretation.Srgb);
         using var picture = ground.Mutate(drawn => drawn.DrawCircle([190, 40, 40], left + 65, top + 65, 65, fill: true));
         var subject = SubjectFinder.Propose(picture, new PixelSize(600, 400)).Subject;
         Assert.NotNull(subject);
@@ -102,11 +110,13 @@ public sealed class SubjectFinderTests(ITestOutputHelper output)
         var picture = new PixelSize(width * 5, height * 5);
         var proposal = SubjectFinder.Propose(noise.Copy(interpretation: Enums.Interpretation.Bw), picture);
         Assert.True(proposal.Subject is not { } subject || subject.LiesIn(picture));
-        Assert.True(proposal.Focus is not { } focus || (focus.X >= 0 && focus.X <= picture.Width && focus.Y >= 0 && focus.Y <= picture.Height));
+        Assert.True(
+            proposal.Focus is not { } focus || (focus.X >= 0 && focus.X <= picture.Width && focus.Y >= 0 && focus.Y <= picture.Height));
     }
 
     private static string Fractions(PixelRect area, PixelSize size) =>
-        FormattableString.Invariant($"{(double)area.X / size.Width:0.00} {(double)area.Y / size.Height:0.00} {(double)area.Width / size.Width:0.00} {(double)area.Height / size.Height:0.00}");
+        FormattableString.Invariant(
+            $"{(double)area.X / size.Width:0.00} {(double)area.Y / size.Height:0.00} {(double)area.Width / size.Width:0.00} {(double)area.Height / size.Height:0.00}");
 
     private static double Share(PixelRect eye, PixelRect crop) => (double)CoveredParts.Shared(eye, crop) / eye.Size.Count;
 

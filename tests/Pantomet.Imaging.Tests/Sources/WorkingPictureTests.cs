@@ -45,7 +45,8 @@ public sealed class WorkingPictureTests
         using var folder = new TemporaryFolder();
         var facts = SourceProbe.Probe(Picture("hill.heic"), folder.Path("working"), MaxPixels).Facts;
         Assert.Equal((new PixelSize(200, 133), 1), (facts.Size, facts.Orientation));
-        Assert.Equal(("Mara Linden", "Galewright Kites", "A kite over a hill"), (facts.Rights.Creator, facts.Rights.Copyright, facts.Description));
+        Assert.Equal(
+            ("Mara Linden", "Galewright Kites", "A kite over a hill"), (facts.Rights.Creator, facts.Rights.Copyright, facts.Description));
     }
 
     [Fact]
@@ -80,7 +81,8 @@ public sealed class WorkingPictureTests
         var claims = File.ReadAllBytes(Picture("hill.bmp"));
         // The height of a bitmap: 22 bytes from its start, little-endian.
         BitConverter.TryWriteBytes(claims.AsSpan(22), 60_000);
-        var refusal = Assert.Throws<UnreadableException>(() => SourceProbe.Probe(folder.Write("claims.bmp", claims), folder.Path("working"), MaxPixels));
+        var refusal = Assert.Throws<UnreadableException>(
+            () => SourceProbe.Probe(folder.Write("claims.bmp", claims), folder.Path("working"), MaxPixels));
         Assert.Equal("too-many-pixels", refusal.Id);
     }
 
@@ -93,7 +95,8 @@ public sealed class WorkingPictureTests
     {
         using var folder = new TemporaryFolder();
         var whole = File.ReadAllBytes(Picture(file));
-        var cut = Assert.Throws<UnreadableException>(() => SourceProbe.Probe(folder.Write("cut", whole[..(whole.Length / 3)]), folder.Path("working"), MaxPixels));
+        var cut = Assert.Throws<UnreadableException>(
+            () => SourceProbe.Probe(folder.Write("cut", whole[..(whole.Length / 3)]), folder.Path("working"), MaxPixels));
         Assert.Equal("damaged", cut.Id);
         var random = new Random(4711);
         for (var attempt = 0; attempt < 15; attempt++)
@@ -103,7 +106,8 @@ public sealed class WorkingPictureTests
                 damaged[random.Next(attempt % 2 == 0 ? 400 : damaged.Length)] = (byte)random.Next(256);
             try
             {
-                Assert.InRange(SourceProbe.Probe(folder.Write("damaged", damaged), folder.Path("working"), MaxPixels).Facts.Size.Count, 1, MaxPixels);
+                Assert.InRange(
+                    SourceProbe.Probe(folder.Write("damaged", damaged), folder.Path("working"), MaxPixels).Facts.Size.Count, 1, MaxPixels);
             }
             catch (UnreadableException refusal)
             {
@@ -118,10 +122,12 @@ public sealed class WorkingPictureTests
         using var folder = new TemporaryFolder();
         SourceProbe.Probe(Picture("hill.bmp"), folder.Path("working"), MaxPixels);
         // A drawing script that names another file.
-        var script = folder.Write("script.mvg", System.Text.Encoding.ASCII.GetBytes($"viewbox 0 0 9 9 image over 0,0 9,9 '{Picture("hill.png")}'"));
+        var script = folder.Write(
+            "script.mvg", System.Text.Encoding.ASCII.GetBytes($"viewbox 0 0 9 9 image over 0,0 9,9 '{Picture("hill.png")}'"));
         Assert.ThrowsAny<ImageMagick.MagickException>(() => new ImageMagick.MagickImage(script, ImageMagick.MagickFormat.Mvg));
         Assert.Throws<UnreadableException>(() => SourceProbe.Probe(script, folder.Path("working"), MaxPixels));
     }
 
-    private static string Picture(string name) => Path.Combine(Path.GetDirectoryName(Demo.Folder)!, "tests", "Pantomet.Imaging.Tests", "Sources", "pictures", name);
+    private static string Picture(string name) =>
+        Path.Combine(Path.GetDirectoryName(Demo.Folder)!, "tests", "Pantomet.Imaging.Tests", "Sources", "pictures", name);
 }

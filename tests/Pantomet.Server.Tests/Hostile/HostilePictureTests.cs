@@ -4,7 +4,8 @@ using NetVips;
 
 namespace Pantomet.Server.Tests.Hostile;
 
-/// <summary>OWASP ASVS 5, file handling: whatever a file does to its decoder, the server answers for that file and goes on with the others.</summary>
+/// <summary>OWASP ASVS 5, file handling: whatever a file does to its decoder, the server answers for that file and goes on with the
+/// others.</summary>
 public sealed class HostilePictureTests : IDisposable
 {
     private readonly Library library = new();
@@ -18,7 +19,8 @@ public sealed class HostilePictureTests : IDisposable
     public async Task It_is_taken_in_or_refused_with_a_sentence_and_its_neighbours_are_taken_in(string name)
     {
         var good = await File.ReadAllBytesAsync(Library.Demo("spool-small.jpg"));
-        var entries = await library.SendAsync(("before.jpg", good), (name, HostilePictures.All[name]()), ("after.png", HostilePictures.Png(30, 20, 0)));
+        var entries = await library.SendAsync(
+            ("before.jpg", good), (name, HostilePictures.All[name]()), ("after.png", HostilePictures.Png(30, 20, 0)));
         Assert.Equal("before", (string)entries[0]!["source"]!["stem"]!);
         Assert.Equal("after", (string)entries[2]!["source"]!["stem"]!);
         if (entries[1]!["problem"] is { } problem)
@@ -50,7 +52,9 @@ public sealed class HostilePictureTests : IDisposable
     [Fact]
     public async Task A_damaged_colour_profile_is_no_reason_to_refuse_a_picture_nor_its_neighbours()
     {
-        var entries = await library.SendAsync(("one.png", HostilePictures.Png(9, 9, 0)), ("odd.jpg", HostilePictures.WithDamagedProfile()), ("two.png", HostilePictures.Png(9, 8, 0)));
+        var entries = await library.SendAsync(
+            ("one.png", HostilePictures.Png(9, 9, 0)), ("odd.jpg", HostilePictures.WithDamagedProfile()),
+            ("two.png", HostilePictures.Png(9, 8, 0)));
         Assert.All(entries, entry => Assert.Null(entry!["problem"]));
         Assert.Equal("an unnamed profile", (string)entries[1]!["source"]!["colourProfile"]!);
     }
@@ -60,13 +64,15 @@ public sealed class HostilePictureTests : IDisposable
     {
         foreach (var name in (string[])["nested masks.svg", "60,000 Exif directories.png", "17,000 square.jxl", "16,383 square.webp"])
         {
-            using var answer = await library.Http.PostAsync(new Uri("/api/screenshots", UriKind.Relative), new ByteArrayContent(HostilePictures.All[name]()));
+            using var answer = await library.Http.PostAsync(
+                new Uri("/api/screenshots", UriKind.Relative), new ByteArrayContent(HostilePictures.All[name]()));
             if (!answer.IsSuccessStatusCode)
                 Assert.Matches("[A-Z].{20,}\\.", (string)(await answer.Content.ReadFromJsonAsync<JsonNode>())!["detail"]!);
         }
 
         // The web server's own bound is 30 MB; the sentence says 60.
-        using var large = await library.Http.PostAsync(new Uri("/api/screenshots", UriKind.Relative), new ByteArrayContent(new byte[40_000_000]));
+        using var large = await library.Http.PostAsync(
+            new Uri("/api/screenshots", UriKind.Relative), new ByteArrayContent(new byte[40_000_000]));
         Assert.Contains("not a picture", (string)(await large.Content.ReadFromJsonAsync<JsonNode>())!["detail"]!, StringComparison.Ordinal);
     }
 
@@ -74,7 +80,8 @@ public sealed class HostilePictureTests : IDisposable
     public async Task What_opens_a_source_later_knows_what_the_look_took()
     {
         await library.TakeInAsync("hill-flight.jpg");
-        await using var database = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={System.IO.Path.Combine(library.DataFolder, "pantomet.db")};Pooling=False");
+        await using var database = new Microsoft.Data.Sqlite.SqliteConnection(
+            $"Data Source={System.IO.Path.Combine(library.DataFolder, "pantomet.db")};Pooling=False");
         await database.OpenAsync();
         await using var query = new Microsoft.Data.Sqlite.SqliteCommand("SELECT LookBytes, LookMilliseconds FROM Sources", database);
         await using var row = await query.ExecuteReaderAsync();
@@ -129,7 +136,9 @@ public sealed class HostilePictureTests : IDisposable
                 return File.ReadAllBytes(Library.Demo("logo.svg"));
             default:
                 using (var spool = Image.Thumbnail(Library.Demo("spool-small.jpg"), 240))
-                    return ending == "avif" ? spool.HeifsaveBuffer(compression: Enums.ForeignHeifCompression.Av1, effort: 0) : spool.WriteToBuffer($".{ending}");
+                    return ending == "avif"
+                        ? spool.HeifsaveBuffer(compression: Enums.ForeignHeifCompression.Av1, effort: 0)
+                        : spool.WriteToBuffer($".{ending}");
         }
     }
 }

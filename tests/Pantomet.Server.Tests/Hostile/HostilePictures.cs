@@ -20,11 +20,31 @@ public static class HostilePictures
 
         // Block intake where time doubles with each level, or grows with a product.
         ["XMP of 500 structures.png"] = () => Png(4, 4, 0, ("iTXt", Xmp(Structures(500)))),
-        ["nested masks.svg"] = () => Svg(string.Concat(Enumerable.Range(0, 60).Select(at => $"""<mask id="m{at}"><rect width="600" height="400" fill="#fff" {(at > 0 ? $"mask=\"url(#m{at - 1})\"" : "")}/><rect width="600" height="400" fill="#fff" {(at > 0 ? $"mask=\"url(#m{at - 1})\"" : "")}/></mask>""")) + """<rect width="600" height="400" mask="url(#m59)"/>"""),
-        ["2,000 filters.svg"] = () => Svg(string.Concat(Enumerable.Range(0, 2_000).Select(at => $"""<filter id="f{at}"><feGaussianBlur stdDeviation="80"/></filter><rect width="600" height="400" filter="url(#f{at})"/>"""))),
-        ["markers.svg"] = () => Svg($"""<marker id="a" markerWidth="600" markerHeight="400"><path d="{Path(400)}" style="marker-mid:url(#b)"/></marker><marker id="b" markerWidth="600" markerHeight="400"><path d="{Path(400)}" style="marker-mid:url(#c)"/></marker><marker id="c" markerWidth="9" markerHeight="9"><path d="{Path(400)}"/></marker><path d="{Path(400)}" style="marker-mid:url(#a)"/>"""),
-        ["60,000 style rules.svg"] = () => Svg($"<style>{string.Concat(Enumerable.Range(0, 60_000).Select(at => $".c{at} g rect{{fill:#{at % 999:000}}}"))}</style>{string.Concat(Enumerable.Repeat("<g><rect width='9' height='9'/></g>", 2_000))}"),
-        ["300,000 gradient stops.svg"] = () => Svg($"""<linearGradient id="g">{string.Concat(Enumerable.Repeat("<stop offset='0.5' stop-color='#abc'/>", 300_000))}</linearGradient>{string.Concat(Enumerable.Repeat("<rect width='600' height='400' fill='url(#g)'/>", 300))}"""),
+        ["nested masks.svg"] = () =>
+            Svg(string.Concat(
+                Enumerable.Range(0, 60)
+                    .Select(at =>
+                        $"""<mask id="m{at}"><rect width="600" height="400" fill="#fff" {(at > 0
+                            ? $"mask=\"url(#m{at - 1})\""
+                            : "")}/><rect width="600" height="400" fill="#fff" {(at > 0
+                                ? $"mask=\"url(#m{at - 1})\""
+                                : "")}/></mask>""")) + """<rect width="600" height="400" mask="url(#m59)"/>"""),
+        ["2,000 filters.svg"] = () =>
+            Svg(string.Concat(
+                Enumerable.Range(0, 2_000)
+                    .Select(at =>
+                        $"""<filter id="f{at}"><feGaussianBlur stdDeviation="80"/></filter><rect width="600" height="400" filter="url(#f{at})"/>"""))),
+        ["markers.svg"] = () =>
+            Svg($"""<marker id="a" markerWidth="600" markerHeight="400"><path d="{Path(
+                400)}" style="marker-mid:url(#b)"/></marker><marker id="b" markerWidth="600" markerHeight="400"><path d="{Path(
+                    400)}" style="marker-mid:url(#c)"/></marker><marker id="c" markerWidth="9" markerHeight="9"><path d="{Path(
+                        400)}"/></marker><path d="{Path(400)}" style="marker-mid:url(#a)"/>"""),
+        ["60,000 style rules.svg"] = () =>
+            Svg($"<style>{string.Concat(Enumerable.Range(0, 60_000).Select(at => $".c{at} g rect{{fill:#{at % 999:000}}}"))}</style>{string.Concat(Enumerable.Repeat("<g><rect width='9' height='9'/></g>", 2_000))}"),
+        ["300,000 gradient stops.svg"] = () =>
+            Svg($"""<linearGradient id="g">{string.Concat(
+                Enumerable.Repeat("<stop offset='0.5' stop-color='#abc'/>", 300_000))}</linearGradient>{string.Concat(
+                    Enumerable.Repeat("<rect width='600' height='400' fill='url(#g)'/>", 300))}"""),
 
         // Fill memory: sides, passes and frames that few bytes claim.
         ["text.svg"] = () => Svg($"<text x='0' y='20'>{string.Concat(Enumerable.Repeat("kites and lines ", 90_000))}</text>"),
@@ -65,7 +85,9 @@ public static class HostilePictures
     private static IEnumerable<byte[]> Rows(int width, int height, byte interlace)
     {
         // Adam7: where each pass begins, and its steps.
-        (int X, int Y, int DX, int DY)[] passes = interlace == 0 ? [(0, 0, 1, 1)] : [(0, 0, 8, 8), (4, 0, 8, 8), (0, 4, 4, 8), (2, 0, 4, 4), (0, 2, 2, 4), (1, 0, 2, 2), (0, 1, 1, 2)];
+        (int X, int Y, int DX, int DY)[] passes = interlace == 0
+            ? [(0, 0, 1, 1)]
+            : [(0, 0, 8, 8), (4, 0, 8, 8), (0, 4, 4, 8), (2, 0, 4, 4), (0, 2, 2, 4), (1, 0, 2, 2), (0, 1, 1, 2)];
         foreach (var pass in passes)
         {
             var row = new byte[1 + (3 * ((width - pass.X + pass.DX - 1) / pass.DX))];
@@ -136,16 +158,21 @@ public static class HostilePictures
     }
 
     private static byte[] Xmp(string properties) =>
-        [.. "XML:com.adobe.xmp\0\0\0\0\0"u8, .. Encoding.UTF8.GetBytes($"""<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" xmlns:t="http://example.org/t/">{properties}</rdf:Description></rdf:RDF></x:xmpmeta>""")];
+        [.. "XML:com.adobe.xmp\0\0\0\0\0"u8,
+            .. Encoding.UTF8.GetBytes(
+                $"""<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" xmlns:t="http://example.org/t/">{properties}</rdf:Description></rdf:RDF></x:xmpmeta>""")];
 
-    private static string Nested(string element, int levels) => string.Concat(Enumerable.Repeat($"<{element}>", levels)) + string.Concat(Enumerable.Repeat($"</{element}>", levels));
+    private static string Nested(string element, int levels) =>
+        string.Concat(Enumerable.Repeat($"<{element}>", levels)) + string.Concat(Enumerable.Repeat($"</{element}>", levels));
 
     private static string Structures(int levels) =>
-        string.Concat(Enumerable.Repeat("""<t:a rdf:parseType="Resource">""", levels)) + "<t:b>kite</t:b>" + string.Concat(Enumerable.Repeat("</t:a>", levels));
+        string.Concat(Enumerable.Repeat("""<t:a rdf:parseType="Resource">""", levels)) + "<t:b>kite</t:b>" +
+            string.Concat(Enumerable.Repeat("</t:a>", levels));
 
     private static byte[] Svg(string content) => Encoding.UTF8.GetBytes($"{SvgHead}{content}</svg>");
 
-    private static string Path(int points) => "M0 0" + string.Concat(Enumerable.Range(0, points).Select(at => $"L{at % 600} {at * 7 % 400}"));
+    private static string Path(int points) =>
+        "M0 0" + string.Concat(Enumerable.Range(0, points).Select(at => $"L{at % 600} {at * 7 % 400}"));
 
     private static byte[] Kept(string name) => In("tests", "Pantomet.Server.Tests", "Hostile", "pictures", name);
 

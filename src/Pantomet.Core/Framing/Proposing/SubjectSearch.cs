@@ -36,16 +36,21 @@ public static class SubjectSearch
         var map = isCutOut ? plane.Opacity : StandingOut(plane);
         if (map is null)
             return new SubjectProposal(null, null);
-        var (columns, rows) = (Marginal(map, plane.Width, plane.Height, isAcross: true), Marginal(map, plane.Width, plane.Height, isAcross: false));
+        var (columns, rows) =
+            (Marginal(map, plane.Width, plane.Height, isAcross: true), Marginal(map, plane.Width, plane.Height, isAcross: false));
         var (left, right) = Ends(columns, isCutOut ? FringeAside : LeftAside);
         var (top, bottom) = Ends(rows, isCutOut ? FringeAside : LeftAside);
         var (across, down) = ((double)picture.Width / plane.Width, (double)picture.Height / plane.Height);
-        var focus = new PixelPoint(Math.Clamp(Mean(columns) * across, left * across, right * across), Math.Clamp(Mean(rows) * down, top * down, bottom * down));
+        var focus = new PixelPoint(
+            Math.Clamp(Mean(columns) * across, left * across, right * across), Math.Clamp(Mean(rows) * down, top * down, bottom * down));
         if (!isCutOut && (double)(right - left) * (bottom - top) / plane.Count > MaxOfPicture)
             return new SubjectProposal(null, focus);
         var (x, y) = ((int)(left * across), (int)(top * down));
-        var subject = new PixelRect(x, y, Math.Max(1, (int)Math.Ceiling(right * across) - x), Math.Max(1, (int)Math.Ceiling(bottom * down) - y));
-        return new SubjectProposal(subject with { Width = Math.Min(subject.Width, picture.Width - x), Height = Math.Min(subject.Height, picture.Height - y) }, focus);
+        var subject = new PixelRect(
+            x, y, Math.Max(1, (int)Math.Ceiling(right * across) - x), Math.Max(1, (int)Math.Ceiling(bottom * down) - y));
+        return new SubjectProposal(
+            subject with { Width = Math.Min(subject.Width, picture.Width - x), Height = Math.Min(subject.Height, picture.Height - y) },
+            focus);
     }
 
     private static bool IsCutOut(LabPlane plane) => plane.Opacity.Length > 0 && plane.Opacity.Average() is > 0.01f and < 0.95f;

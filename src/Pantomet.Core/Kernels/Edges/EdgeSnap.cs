@@ -23,8 +23,12 @@ public static class EdgeSnap
         var bottom = Math.Clamp(drawn.Y + drawn.Height, top + 1, screen.Height);
         // No side may pass the middle, or two of them would find the same edge.
         var (across, down) = (Math.Min(reachPx, (right - left) / 3), Math.Min(reachPx, (bottom - top) / 3));
-        var (x0, x1) = (Nearest(left, across, screen.Width, x => StepAcross(screen, x, top, bottom)), Nearest(right, across, screen.Width, x => StepAcross(screen, x, top, bottom)));
-        var (y0, y1) = (Nearest(top, down, screen.Height, y => StepDown(screen, y, left, right)), Nearest(bottom, down, screen.Height, y => StepDown(screen, y, left, right)));
+        var (x0, x1) =
+            (Nearest(left, across, screen.Width, x => StepAcross(screen, x, top, bottom)), Nearest(
+                right, across, screen.Width, x => StepAcross(screen, x, top, bottom)));
+        var (y0, y1) =
+            (Nearest(top, down, screen.Height, y => StepDown(screen, y, left, right)), Nearest(
+                bottom, down, screen.Height, y => StepDown(screen, y, left, right)));
         return new PixelRect(x0, y0, x1 - x0, y1 - y0);
     }
 

@@ -44,7 +44,8 @@ public sealed class LanczosScaler
     /// <param name="down">The same downwards.</param>
     /// <param name="into">Receives the pixels, row by row without gaps.</param>
     public static void Scale(PixelRows from, PixelSize to, double across, double down, Span<byte> into) =>
-        new LanczosScaler(new LanczosTaps(from.Size.Width, to.Width, across), new LanczosTaps(from.Size.Height, to.Height, down)).Scale(from, into);
+        new LanczosScaler(new LanczosTaps(from.Size.Width, to.Width, across), new LanczosTaps(from.Size.Height, to.Height, down)).Scale(
+            from, into);
 
     private void Scale(PixelRows from, Span<byte> into)
     {
@@ -80,7 +81,8 @@ public sealed class LanczosScaler
                 // A last pixel without another has a weight of 0 for it.
                 var end = at + length == from.Line ? int.MaxValue : (at + length) / 2;
                 for (; x < to.Width && across.EndPair(x) * from.Bands <= end; x++)
-                    Across(x, from.Bands, ref side[((across.FirstPair(x) * from.Bands) - left) * 2 * Lanes], ref done[x * from.Bands * Lanes]);
+                    Across(x, from.Bands, ref side[((across.FirstPair(x) * from.Bands) - left) * 2 * Lanes],
+                        ref done[x * from.Bands * Lanes]);
             }
 
             Write(done, line, into.Slice(y * line, rows * line));
@@ -152,7 +154,9 @@ public sealed class LanczosScaler
         {
             var sum = Vector256<int>.Zero;
             for (var pair = 0; pair < weights.Length; pair++)
-                sum += Pairs.Weighed(Vector256.LoadUnsafe(ref from, (nuint)(((pair * bands) + band) * 2 * Lanes)), Vector256.Create(weights[pair]).AsInt16());
+                sum += Pairs.Weighed(
+                    Vector256.LoadUnsafe(ref from, (nuint)(((pair * bands) + band) * 2 * Lanes)),
+                    Vector256.Create(weights[pair]).AsInt16());
             Pairs.Round(sum, LastBits, ref Unsafe.Add(ref into, band * Lanes));
         }
     }

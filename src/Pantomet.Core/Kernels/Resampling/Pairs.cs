@@ -152,7 +152,9 @@ internal static class Pairs
         {
             for (var column = pixel; column < pixel + bands; column++)
             {
-                var (one, other) = (Vector128.LoadUnsafe(ref from, (nuint)(column * Lanes)), Vector128.LoadUnsafe(ref from, (nuint)((column + bands) * Lanes)));
+                var (one, other) =
+                    (Vector128.LoadUnsafe(ref from, (nuint)(column * Lanes)), Vector128.LoadUnsafe(
+                        ref from, (nuint)((column + bands) * Lanes)));
                 Interleaved(one, other).StoreUnsafe(ref to);
                 to = ref Unsafe.Add(ref to, 2 * Lanes);
             }
@@ -172,7 +174,9 @@ internal static class Pairs
             return;
         }
 
-        var (a, b, c, d) = (Vector128.LoadUnsafe(ref from), Vector128.LoadUnsafe(ref from, 16), Vector128.LoadUnsafe(ref from, 32), Vector128.LoadUnsafe(ref from, 48));
+        var (a, b, c, d) =
+            (Vector128.LoadUnsafe(ref from), Vector128.LoadUnsafe(ref from, 16), Vector128.LoadUnsafe(ref from, 32), Vector128.LoadUnsafe(
+                ref from, 48));
         (a, b, c, d) = (Sse2.UnpackLow(a, c), Sse2.UnpackHigh(a, c), Sse2.UnpackLow(b, d), Sse2.UnpackHigh(b, d));
         (a, b, c, d) = (Sse2.UnpackLow(a, c), Sse2.UnpackHigh(a, c), Sse2.UnpackLow(b, d), Sse2.UnpackHigh(b, d));
         Sse2.UnpackLow(a, c).StoreUnsafe(ref into);

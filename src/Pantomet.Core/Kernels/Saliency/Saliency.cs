@@ -95,7 +95,8 @@ internal static class Saliency
         {
             for (var side = 0; side < sides.Length; side++)
             {
-                var (light, red, yellow) = (plane.Lightness[at] - sides[side].L, plane.RedGreen[at] - sides[side].A, plane.YellowBlue[at] - sides[side].B);
+                var (light, red, yellow) =
+                    (plane.Lightness[at] - sides[side].L, plane.RedGreen[at] - sides[side].A, plane.YellowBlue[at] - sides[side].B);
                 apart[side] = Math.Sqrt((light * light) + (red * red) + (yellow * yellow));
             }
 
@@ -131,8 +132,10 @@ internal static class Saliency
             for (var x = 0; x < plane.Width - 1; x++)
             {
                 var at = (y * plane.Width) + x;
-                detail[at] = Math.Abs(plane.Lightness[at] - plane.Lightness[at + 1]) + Math.Abs(plane.Lightness[at] - plane.Lightness[at + plane.Width])
-                    + Math.Abs(plane.RedGreen[at] - plane.RedGreen[at + 1]) + Math.Abs(plane.RedGreen[at] - plane.RedGreen[at + plane.Width]);
+                detail[at] = Math.Abs(plane.Lightness[at] - plane.Lightness[at + 1]) +
+                    Math.Abs(plane.Lightness[at] - plane.Lightness[at + plane.Width])
+                    + Math.Abs(plane.RedGreen[at] - plane.RedGreen[at + 1]) +
+                        Math.Abs(plane.RedGreen[at] - plane.RedGreen[at + plane.Width]);
             }
         }
 

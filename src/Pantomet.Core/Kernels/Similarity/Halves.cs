@@ -37,7 +37,8 @@ internal static class Halves
     {
         var (across, down) = (width / 2, height / 2);
         var acrossColour = across / 2;
-        var (luma, blues, reds) = (new TonePlane(across, down), new TonePlane(acrossColour, down / 2), new TonePlane(acrossColour, down / 2));
+        var (luma, blues, reds) =
+            (new TonePlane(across, down), new TonePlane(acrossColour, down / 2), new TonePlane(acrossColour, down / 2));
         // One row of sums of four: of the two rows first, as they lie in memory, then of neighbours, channel by channel.
         var rows = new ushort[6 * across];
         var (red, green, blue) = (new float[across], new float[across], new float[across]);

@@ -35,7 +35,8 @@ public sealed class TonePlane : IDisposable
         var from = Values;
         var into = half.Values;
         for (var y = 0; y < half.Height; y++)
-            Halve(from.Slice(2 * y * Width, 2 * half.Width), from.Slice(((2 * y) + 1) * Width, 2 * half.Width), into.Slice(y * half.Width, half.Width));
+            Halve(from.Slice(2 * y * Width, 2 * half.Width), from.Slice(((2 * y) + 1) * Width, 2 * half.Width),
+                into.Slice(y * half.Width, half.Width));
         return half;
     }
 

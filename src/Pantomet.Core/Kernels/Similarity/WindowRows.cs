@@ -37,7 +37,8 @@ internal sealed class WindowRows
         var step = Vector<float>.Count;
         line = (width + step - 1) / step * step;
         (squaresNow, productsNow) = (new float[width + Window - 1], new float[width + Window - 1]);
-        (ones, others, squares, products) = (new float[Window * line], new float[Window * line], new float[Window * line], new float[Window * line]);
+        (ones, others, squares, products) =
+            (new float[Window * line], new float[Window * line], new float[Window * line], new float[Window * line]);
     }
 
     /// <summary>Takes a row of pixels in, over the one that no window reaches any more.</summary>
@@ -125,7 +126,8 @@ internal sealed class WindowRows
         sum = Vector.FusedMultiplyAdd(Vector.LoadUnsafe(ref from, at.R3 + x) + Vector.LoadUnsafe(ref from, at.R7 + x), weights.Second, sum);
         sum = Vector.FusedMultiplyAdd(Vector.LoadUnsafe(ref from, at.R2 + x) + Vector.LoadUnsafe(ref from, at.R8 + x), weights.Third, sum);
         sum = Vector.FusedMultiplyAdd(Vector.LoadUnsafe(ref from, at.R1 + x) + Vector.LoadUnsafe(ref from, at.R9 + x), weights.Fourth, sum);
-        return Vector.FusedMultiplyAdd(Vector.LoadUnsafe(ref from, at.R0 + x) + Vector.LoadUnsafe(ref from, at.R10 + x), weights.Fifth, sum);
+        return Vector.FusedMultiplyAdd(
+            Vector.LoadUnsafe(ref from, at.R0 + x) + Vector.LoadUnsafe(ref from, at.R10 + x), weights.Fifth, sum);
     }
 
     private static float[] Gaussian()

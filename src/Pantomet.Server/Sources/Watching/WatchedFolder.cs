@@ -9,7 +9,8 @@ namespace Pantomet.Server.Sources.Watching;
 /// <summary>Takes in what appears in a folder, once it is complete. Nothing in the folder is ever changed or deleted.</summary>
 /// <remarks>It looks again and again rather than waiting to be told: shared drives tell nothing. Hidden files and links are passed
 /// over.</remarks>
-internal sealed class WatchedFolder(ServerSettings settings, SourceIntake intake, IDbContextFactory<PantometDb> databases, ILogger<WatchedFolder> log) : BackgroundService
+internal sealed class WatchedFolder(
+    ServerSettings settings, SourceIntake intake, IDbContextFactory<PantometDb> databases, ILogger<WatchedFolder> log) : BackgroundService
 {
     private const int LooksUntilComplete = 3;
 
@@ -59,16 +60,22 @@ internal sealed class WatchedFolder(ServerSettings settings, SourceIntake intake
     private async Task LookAsync(string folder, CancellationToken cancel)
     {
         IsThere = Directory.Exists(folder);
-        var there = IsThere ? new DirectoryInfo(folder).EnumerateFiles("*", Below).Where(IsWanted).Select(file => new FileStamp(file.FullName, file.Length, file.LastWriteTimeUtc.Ticks)).ToList() : [];
+        var there = IsThere
+            ? new DirectoryInfo(folder).EnumerateFiles("*", Below).Where(IsWanted)
+                .Select(file => new FileStamp(file.FullName, file.Length, file.LastWriteTimeUtc.Ticks)).ToList()
+            : [];
         var complete = quiet.Look(there);
         settled ??= await SettledAsync(cancel);
-        bool IsSettled(FileStamp file) => settled.TryGetValue(Path.GetRelativePath(folder, file.Path), out var known) && known == (file.Bytes, file.Modified);
+        bool IsSettled(FileStamp file) =>
+            settled.TryGetValue(Path.GetRelativePath(folder, file.Path), out var known) && known == (file.Bytes, file.Modified);
         var held = 0;
-        await Parallel.ForEachAsync(complete.Where(file => !IsSettled(file)), new ParallelOptions { MaxDegreeOfParallelism = Environment.ProcessorCount, CancellationToken = cancel }, async (file, stop) =>
-        {
-            if (!await TakeAsync(folder, file, stop))
-                Interlocked.Increment(ref held);
-        });
+        await Parallel.ForEachAsync(
+            complete.Where(file => !IsSettled(file)),
+            new ParallelOptions { MaxDegreeOfParallelism = Environment.ProcessorCount, CancellationToken = cancel }, async (file, stop) =>
+            {
+                if (!await TakeAsync(folder, file, stop))
+                    Interlocked.Increment(ref held);
+            });
         Waiting = there.Except(complete).Count(file => !IsSettled(file)) + held;
     }
 
@@ -94,14 +101,17 @@ internal sealed class WatchedFolder(ServerSettings settings, SourceIntake intake
         }
         catch (UnauthorizedAccessException)
         {
-            await SettleAsync(path, file, WatchedState.Refused, $"{path}: the server may not read it. Give it the right to, then write the file again.", cancel);
+            await SettleAsync(
+                path, file, WatchedState.Refused, $"{path}: the server may not read it. Give it the right to, then write the file again.",
+                cancel);
             return true;
         }
 
         // A fault of the server passes; a file that is no picture stays one until it changes.
         if (answer.Problem?.Type is "/problems/disk-full" or "/problems/not-taken-in")
             return false;
-        await SettleAsync(path, file, answer.Problem is null ? WatchedState.Taken : WatchedState.Refused, answer.Problem?.Detail ?? "", cancel);
+        await SettleAsync(
+            path, file, answer.Problem is null ? WatchedState.Taken : WatchedState.Refused, answer.Problem?.Detail ?? "", cancel);
         return true;
     }
 
@@ -109,11 +119,13 @@ internal sealed class WatchedFolder(ServerSettings settings, SourceIntake intake
     {
         await using var database = await databases.CreateDbContextAsync(cancel);
         await database.WatchedFiles.Where(row => row.Path == path).ExecuteDeleteAsync(cancel);
-        database.WatchedFiles.Add(new WatchedFileRow { Path = path, Bytes = file.Bytes, Modified = file.Modified, State = state, Sentence = sentence });
+        database.WatchedFiles.Add(
+            new WatchedFileRow { Path = path, Bytes = file.Bytes, Modified = file.Modified, State = state, Sentence = sentence });
         await database.SaveChangesAsync(cancel);
         settled![path] = (file.Bytes, file.Modified);
     }
 
     private static bool IsWanted(FileInfo file) =>
-        !Passing.Contains(file.Extension, StringComparer.OrdinalIgnoreCase) && !Leftovers.Contains(file.Name, StringComparer.OrdinalIgnoreCase);
+        !Passing.Contains(file.Extension, StringComparer.OrdinalIgnoreCase) &&
+            !Leftovers.Contains(file.Name, StringComparer.OrdinalIgnoreCase);
 }

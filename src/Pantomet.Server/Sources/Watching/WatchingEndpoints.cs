@@ -27,7 +27,11 @@ internal static class WatchingEndpoints
         if (settings.WatchedFolder is null)
             return TypedResults.Ok(new WatchingAnswer(null, false, 0, 0, []));
         var taken = await database.WatchedFiles.CountAsync(row => row.State == WatchedState.Taken, cancel);
-        var refused = await database.WatchedFiles.AsNoTracking().Where(row => row.State == WatchedState.Refused).OrderBy(row => row.Path).ToListAsync(cancel);
-        return TypedResults.Ok(new WatchingAnswer(settings.WatchedFolder, folder.IsThere, taken, folder.Waiting, [.. refused.Select(row => new RefusedFile(row.Path, row.Sentence))]));
+        var refused = await database.WatchedFiles.AsNoTracking().Where(row => row.State == WatchedState.Refused).OrderBy(row => row.Path)
+            .ToListAsync(cancel);
+        return TypedResults.Ok(
+            new WatchingAnswer(
+                settings.WatchedFolder, folder.IsThere, taken, folder.Waiting,
+                [.. refused.Select(row => new RefusedFile(row.Path, row.Sentence))]));
     }
 }

@@ -25,7 +25,8 @@ internal static class RecipeHashes
         using var catalogue = new DestinationCatalogue(databases, NullLogger<DestinationCatalogue>.Instance);
         var slots = await catalogue.SlotsAsync(cancel);
         await using var database = await databases.CreateDbContextAsync(cancel);
-        var made = (await database.Variants.Select(row => new { row.SourceId, row.SlotId }).Distinct().ToListAsync(cancel)).ToLookup(row => row.SourceId, row => row.SlotId);
+        var made = (await database.Variants.Select(row => new { row.SourceId, row.SlotId }).Distinct().ToListAsync(cancel))
+            .ToLookup(row => row.SourceId, row => row.SlotId);
         foreach (var some in made.Select(source => source.Key).Chunk(SourcesAtOnce))
         {
             var sources = await database.Sources.AsNoTracking().Where(row => some.Contains(row.Id)).ToListAsync(cancel);
@@ -38,9 +39,11 @@ internal static class RecipeHashes
             {
                 var former = FormerNotation.HashOf(recipe.Recipe);
                 var notation = RecipeNotation.Write(recipe.Recipe);
-                await database.Variants.Where(row => row.Recipe == former).ExecuteUpdateAsync(row => row.SetProperty(one => one.Recipe, recipe.Hash), cancel);
+                await database.Variants.Where(row => row.Recipe == former)
+                    .ExecuteUpdateAsync(row => row.SetProperty(one => one.Recipe, recipe.Hash), cancel);
                 await database.RenderedFiles.Where(row => row.Recipe == former)
-                    .ExecuteUpdateAsync(row => row.SetProperty(one => one.Recipe, recipe.Hash).SetProperty(one => one.Notation, notation), cancel);
+                    .ExecuteUpdateAsync(
+                        row => row.SetProperty(one => one.Recipe, recipe.Hash).SetProperty(one => one.Notation, notation), cancel);
             }
 
             await transaction.CommitAsync(cancel);

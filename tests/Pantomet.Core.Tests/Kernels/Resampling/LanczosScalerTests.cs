@@ -32,7 +32,9 @@ public sealed class LanczosScalerTests
             for (var at = 0; at < into.Length; at++)
             {
                 var (x, y) = (at / bands % to.Width, at / bands / to.Width);
-                var exact = Math.Clamp(Pixel(pixels, from, bands, at % bands, Middle(from.Width, to.Width, x, scale), Middle(from.Height, to.Height, y, scale), scale), 0, 255);
+                var exact = Math.Clamp(
+                    Pixel(pixels, from, bands, at % bands, Middle(from.Width, to.Width, x, scale), Middle(from.Height, to.Height, y, scale),
+                        scale), 0, 255);
                 Assert.InRange(into[at], exact - 0.6, exact + 0.6);
             }
         },
@@ -46,7 +48,9 @@ public sealed class LanczosScalerTests
     public void An_even_area_stays_even(int from, int to)
     {
         var (size, into) = (new PixelSize(from, 3), new byte[to]);
-        LanczosScaler.Scale(new PixelRows(Enumerable.Repeat((byte)200, from * 3).ToArray(), from, size, 1), new PixelSize(to, 1), (double)to / from, 1 / 3.0, into);
+        LanczosScaler.Scale(
+            new PixelRows(Enumerable.Repeat((byte)200, from * 3).ToArray(), from, size, 1), new PixelSize(to, 1), (double)to / from,
+            1 / 3.0, into);
         Assert.Equal(Enumerable.Repeat((byte)200, to), into);
     }
 
@@ -60,7 +64,8 @@ public sealed class LanczosScalerTests
             pixels.AsSpan(((y + 9) * whole.Width * 3) + (17 * 3), part.Width * 3).CopyTo(alone.AsSpan(y * part.Width * 3));
         var (one, other) = (new byte[to.Count * 3], new byte[to.Count * 3]);
         LanczosScaler.Scale(new PixelRows(alone, part.Width * 3, part, 3), to, 0.45, 0.45, one);
-        LanczosScaler.Scale(new PixelRows(pixels.AsSpan((9 * whole.Width * 3) + (17 * 3)), whole.Width * 3, part, 3), to, 0.45, 0.45, other);
+        LanczosScaler.Scale(
+            new PixelRows(pixels.AsSpan((9 * whole.Width * 3) + (17 * 3)), whole.Width * 3, part, 3), to, 0.45, 0.45, other);
         Assert.Equal(one, other);
     }
 

@@ -19,7 +19,8 @@ public sealed class PairsTests
     public void Pairs_are_weighed_alike_on_every_processor()
     {
         var (pairs, weights) = (Vector256.Create(Shorts(16, 3)), Vector256.Create(Shorts(16, 4)));
-        var exact = Enumerable.Range(0, Pairs.Lanes).Select(at => (pairs[2 * at] * weights[2 * at]) + (pairs[(2 * at) + 1] * weights[(2 * at) + 1])).ToArray();
+        var exact = Enumerable.Range(0, Pairs.Lanes)
+            .Select(at => (pairs[2 * at] * weights[2 * at]) + (pairs[(2 * at) + 1] * weights[(2 * at) + 1])).ToArray();
         Assert.Equal(Vector256.Create(exact), Pairs.Weighed(pairs, weights));
         Assert.Equal(Vector256.Create(exact), Pairs.WeighedPlainly(pairs, weights));
     }
@@ -35,13 +36,16 @@ public sealed class PairsTests
     [Fact]
     public void Bytes_are_rounded_alike_on_every_processor()
     {
-        int[] numbers = [int.MinValue, -33, -32, -1, 0, 31, 32, 33, 95, 96, 254 << 6, (254 << 6) + 31, (254 << 6) + 32, (255 << 6) + 63, 70_000 << 6, 3];
+        int[] numbers =
+            [int.MinValue, -33, -32, -1, 0, 31, 32, 33, 95, 96, 254 << 6, (254 << 6) + 31, (254 << 6) + 32, (255 << 6) + 63,
+                70_000 << 6, 3];
         for (var at = 0; at + Pairs.Lanes <= numbers.Length; at++)
         {
             var (one, other) = (new byte[Pairs.Lanes], new byte[Pairs.Lanes]);
             Pairs.Round(Vector256.Create(numbers, at), 6, ref one[0]);
             Pairs.RoundPlainly(Vector256.Create(numbers, at), 6, ref other[0]);
-            Assert.Equal(numbers[at..(at + Pairs.Lanes)].Select(number => (byte)Math.Clamp(Math.Floor((number / 64.0) + 0.5), 0, 255)), one);
+            Assert.Equal(
+                numbers[at..(at + Pairs.Lanes)].Select(number => (byte)Math.Clamp(Math.Floor((number / 64.0) + 0.5), 0, 255)), one);
             Assert.Equal(one, other);
         }
     }
@@ -94,5 +98,6 @@ public sealed class PairsTests
         return bytes;
     }
 
-    private static short[] Shorts(int count, int seed) => System.Runtime.InteropServices.MemoryMarshal.Cast<byte, short>(Bytes(2 * count, seed)).ToArray();
+    private static short[] Shorts(int count, int seed) =>
+        System.Runtime.InteropServices.MemoryMarshal.Cast<byte, short>(Bytes(2 * count, seed)).ToArray();
 }
