@@ -5,7 +5,7 @@ using Pantomet.Core.Sources;
 
 namespace Pantomet.Imaging.Tests;
 
-/// <summary>The demo's pictures and destinations, as they lie in the repository.</summary>
+/// <summary>The demo's pictures, and the destinations to check against, as they lie in the repository.</summary>
 internal static class Demo
 {
     public static string Folder { get; } = Path.Combine(Root(), "demo");
@@ -20,7 +20,7 @@ internal static class Demo
             .Order(StringComparer.Ordinal)];
 
     public static IReadOnlyList<Destination> Destinations { get; } =
-        [.. Directory.EnumerateFiles(Path.Combine(Folder, "destinations"), "*.json").Order(StringComparer.Ordinal)
+        [.. Directory.EnumerateFiles(Path.Combine(Root(), "tests", "destinations"), "*.json").Order(StringComparer.Ordinal)
             .Select(path => DestinationReader.Read(File.ReadAllText(path)).Destination!)];
 
     public static Slot Slot(string id) => Destinations.SelectMany(destination => destination.Slots).Single(slot => slot.Id == id);

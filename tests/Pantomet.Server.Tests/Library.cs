@@ -104,7 +104,7 @@ public sealed class Library : WebApplicationFactory<Program>
     public async Task AddDestinationAsync(string file) =>
         (await Http.PostAsync(
             new Uri("/api/destinations", UriKind.Relative),
-            JsonContent.Create(JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(Root(), "demo", "destinations", file))))))
+            JsonContent.Create(JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(Root(), "tests", "destinations", file))))))
                 .EnsureSuccessStatusCode();
 
     public async Task<JsonNode> GetAsync(string path) => (await Http.GetFromJsonAsync<JsonNode>(new Uri(path, UriKind.Relative)))!;

@@ -75,7 +75,7 @@ export class Pantomet {
   }
 
   private async addDestinations(): Promise<void> {
-    const folder = join(root, "demo", "destinations");
+    const folder = join(root, "tests", "destinations");
     for (const name of (await readFile(join(folder, "order.txt"), "utf8")).split("\n").filter(Boolean)) {
       const body = await readFile(join(folder, name), "utf8");
       await this.send("POST", "/api/destinations", JSON.parse(body));

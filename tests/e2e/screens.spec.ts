@@ -34,7 +34,7 @@ test("the seven demo destinations are drawn to scale", async ({ page }) => {
   const drawing = page.getByLabel("Slots of Plaza Nine, to scale");
   await expect(drawing.getByRole("button")).toHaveCount(3);
   const cover = await drawing
-    .getByRole("button", { name: "cover, 851 × 315 px" })
+    .getByRole("button", { name: "cover, 874 × 328 px" })
     .locator("rect")
     .first()
     .boundingBox();
@@ -43,7 +43,7 @@ test("the seven demo destinations are drawn to scale", async ({ page }) => {
     .locator("rect")
     .first()
     .boundingBox();
-  expect((cover?.width ?? 0) / (card?.width ?? 1)).toBeCloseTo(851 / 1200, 1);
+  expect((cover?.width ?? 0) / (card?.width ?? 1)).toBeCloseTo(874 / 1180, 1);
   await drawing.getByRole("button", { name: /^round portrait/ }).click();
   const slot = page.getByRole("complementary", { name: "Slot" });
   await slot.getByRole("tab", { name: "Subject and zones" }).click();

@@ -130,7 +130,7 @@ test("pictures of every main view", async ({ page }) => {
     await page.getByText("taken away").first().waitFor();
     await shot("space");
 
-    await page.goto(`${app.url}/weight/${id("hill-flight")}/quayside-market.listing-photo?size=2500x2000`);
+    await page.goto(`${app.url}/weight/${id("hill-flight")}/quayside-market.listing-photo?size=2440x1952`);
     await page.getByText("as good as the cap allows").waitFor({ timeout: 60_000 });
     await page.waitForLoadState("networkidle");
     await shot("weight");
@@ -144,7 +144,7 @@ test("pictures of every main view", async ({ page }) => {
     await expect
       .poll(async () => (await app.get(`/api/runs/${tight.id}`)).state, { timeout: 60_000 })
       .toBe("done");
-    await page.goto(`${app.url}/weight/${id("ribbon-tails-detail")}/windowbox.square?size=1080x1080`);
+    await page.goto(`${app.url}/weight/${id("ribbon-tails-detail")}/windowbox.square?size=1064x1064`);
     await page.getByText(/Take AVIF into the slot/).waitFor();
     await page.getByText("at the looks wanted").first().waitFor({ timeout: 60_000 });
     await shot("remedies");

@@ -4,12 +4,24 @@ using Pantomet.Core.Pictures;
 
 namespace Pantomet.Core.Tests.Destinations;
 
-/// <summary>The demo's destinations say what they were meant to say.</summary>
+/// <summary>The destinations to check against, and the demo's, say what they were meant to say.</summary>
 public sealed class DemoDestinationsTests
 {
-    private static readonly Dictionary<string, Slot> Slots = Read();
+    // Figures of the trade (common practice, no source): sides in pixels, and bytes.
+    private static readonly int[] Sides =
+    [
+        16, 100, 113, 150, 200, 250, 300, 315, 333, 400, 480, 500, 600, 640, 655, 750, 800, 851, 960, 1000, 1100, 1200, 1400, 1500, 1600, 2000,
+        2500, 2667, 3000, 4000, 4472,
+    ];
 
-    // Invented data, from the brief of the demo: slot, sizes made of a 3:2 picture, the most bytes.
+    private static readonly long[] Bytes =
+    [
+        10_000, 24_000, 28_000, 40_000, 45_000, 50_000, 55_000, 300_000, 500_000, 700_000, 1_000_000, 16_000_000, 20_000_000,
+    ];
+
+    private static readonly Dictionary<string, Slot> Slots = Read("tests");
+
+    // Common practice, no source: slot, sizes made of a 3:2 picture, the most bytes.
     [Theory]
     [InlineData("galewright-shop.hero", "1500×750 1000×500 500×250", 500_000)]
     [InlineData("galewright-shop.product-card", "640×640 320×320", 60_000)]
@@ -42,6 +54,26 @@ public sealed class DemoDestinationsTests
     public void There_are_no_others() => Assert.Equal(18, Slots.Count);
 
     [Fact]
+    public void The_demo_has_the_same_places_with_numbers_of_its_own()
+    {
+        var demo = Read("demo");
+        Assert.Equal(Slots.Keys.Order(), demo.Keys.Order());
+        foreach (var slot in demo.Values.Where(slot => slot.Sizes is not SizeRule.AllPixels))
+        {
+            foreach (var (_, part) in slot.Parts())
+            {
+                var file = OutputSizes.For(part, part.Shape.RatioFor(new AspectRatio(3, 2)).LargestIn(new PixelSize(6000, 4000)));
+                Assert.DoesNotContain(file.SelectMany(size => new[] { size.File.Width, size.File.Height }), Sides.Contains);
+            }
+
+            var limits = slot.Limits;
+            long?[] bytes = [limits.MaxBytes?.Bytes, limits.MinBytes?.Bytes, limits.TargetBytes?.Min.Bytes, limits.TargetBytes?.Max.Bytes];
+            Assert.DoesNotContain(bytes.OfType<long>(), Bytes.Contains);
+            Assert.DoesNotContain(slot.Tiers, tier => Sides.Contains(tier.FromPx));
+        }
+    }
+
+    [Fact]
     public void The_site_gets_every_modern_format_and_one_that_every_browser_reads() =>
         Assert.All(Slots.Values.Where(slot => slot.Id.StartsWith("galewright", StringComparison.Ordinal)), slot =>
         {
@@ -65,12 +97,12 @@ public sealed class DemoDestinationsTests
         Assert.Equal(ZoneForm.OutsideEllipse, Assert.Single(Slots["plaza-nine.round-portrait"].KeepClear).Form);
     }
 
-    private static Dictionary<string, Slot> Read()
+    private static Dictionary<string, Slot> Read(string of)
     {
         var folder = new DirectoryInfo(AppContext.BaseDirectory);
         while (!Directory.Exists(Path.Combine(folder!.FullName, "demo")))
             folder = folder.Parent;
-        return Directory.EnumerateFiles(Path.Combine(folder.FullName, "demo", "destinations"), "*.json")
+        return Directory.EnumerateFiles(Path.Combine(folder.FullName, of, "destinations"), "*.json")
             .SelectMany(path => DestinationReader.Read(File.ReadAllText(path)).Destination!.Slots).ToDictionary(slot => slot.Id);
     }
 }
