@@ -21,16 +21,14 @@ public sealed class OpenSources(long maxBytes, long maxRunBytes) : IDisposable
     /// <param name="cancel">Gives up the place in the line.</param>
     public async Task<HeldSource> HoldAsync(SourceToOpen source, RenderPriority priority, CancellationToken cancel)
     {
-        Waiting waiting;
+        var waiting = new Waiting(source, priority);
         lock (gate)
         {
-            if (Hold(source, priority) is { } held)
-                return held;
-            waiting = new Waiting(source, priority);
             line.Enqueue(waiting, (priority, uses++));
+            LetIn();
         }
 
-        await using var givingUp = cancel.UnsafeRegister(_ => waiting.Held.TrySetCanceled(cancel), null);
+        await using var givingUp = cancel.UnsafeRegister(_ => GiveUp(waiting, cancel), null);
         return await waiting.Held.Task;
     }
 
@@ -96,20 +94,45 @@ public sealed class OpenSources(long maxBytes, long maxRunBytes) : IDisposable
             // What failed is tried anew by who comes next; what was read for one cut is read through.
             if (entry.Holders == 0 && (entry.IsOfRun || !entry.IsSound))
                 Remove(entry);
-            while (line.TryPeek(out var first, out _))
-            {
-                if (!first.Held.Task.IsCompleted)
-                {
-                    if (Hold(first.Source, first.Priority) is not { } held)
-                        return;
-                    // Whoever gave up at this very moment holds nothing.
-                    if (!first.Held.TrySetResult(held))
-                        Task.Run(held.Dispose);
-                }
+            LetIn();
+        }
+    }
 
-                line.Dequeue();
+    // Who stands behind one that needs more room than there is waits too: a large picture is not passed over for ever. What is open
+    // already needs none.
+    private void LetIn()
+    {
+        var kept = new List<(Waiting, (RenderPriority, long))>();
+        // Runs, and who looks at the screen: each has its own room.
+        var full = new HashSet<bool>();
+        while (line.TryDequeue(out var next, out var place))
+        {
+            if (next.Held.Task.IsCompleted)
+                continue;
+            var isOfRun = next.Priority >= RenderPriority.Run;
+            var isPassedOver = full.Contains(isOfRun) && !entries.ContainsKey(next.Source.Sha256);
+            var held = isPassedOver ? null : Hold(next.Source, next.Priority);
+            if (held is null)
+            {
+                full.Add(isOfRun);
+                kept.Add((next, place));
+            }
+            else if (!next.Held.TrySetResult(held))
+            {
+                // Whoever gave up at this very moment holds nothing.
+                Task.Run(held.Dispose);
             }
         }
+
+        line.EnqueueRange(kept);
+    }
+
+    private void GiveUp(Waiting waiting, CancellationToken cancel)
+    {
+        if (!waiting.Held.TrySetCanceled(cancel))
+            return;
+        lock (gate)
+            LetIn();
     }
 
     private void Remove(Entry entry)

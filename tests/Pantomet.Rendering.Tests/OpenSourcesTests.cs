@@ -55,6 +55,21 @@ public sealed class OpenSourcesTests : IDisposable
         Assert.Null(open.TryHold(Source("d", 1), RenderPriority.Run));
     }
 
+    [Fact]
+    public async Task A_large_one_is_not_passed_over_by_small_ones_and_when_it_gives_up_they_come_in()
+    {
+        using var gone = new CancellationTokenSource();
+        using var first = open.TryHold(Source("a", 30), RenderPriority.Run)!;
+        var large = open.HoldAsync(Source("b", 50), RenderPriority.Run, gone.Token);
+        var small = open.HoldAsync(Source("c", 10), RenderPriority.Run, CancellationToken.None);
+        Assert.False(small.IsCompleted);
+        // What is open already needs no room.
+        (await open.HoldAsync(Source("a", 30), RenderPriority.Run, CancellationToken.None)).Dispose();
+        await gone.CancelAsync();
+        await Assert.ThrowsAnyAsync<OperationCanceledException>(() => large);
+        (await small).Dispose();
+    }
+
     private SourceToOpen Source(string name, long bytes) => new(name, bytes, () =>
     {
         decoded.Add(name);
