@@ -35,7 +35,8 @@ internal static class BatchBench
         }
 
         Console.WriteLine(
-            $"  the first {First} by a server just started: time for each ÷ that of the others: {fresh / First / (ours / Photographs):0.00}");
+            $"  the first {First} by a server just started: time for each ÷ that of the others: " +
+            $"{fresh / First / (ours / Photographs):0.00}");
         Console.WriteLine(
             $"  time: {ours:0.0} s, its cores at work {worked / ours / Environment.ProcessorCount:0%} of it; {bytesIn / 1e6:0} MB in, " +
             $"{bytesOut / 1e6:0.0} MB out");

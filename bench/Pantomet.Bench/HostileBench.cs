@@ -45,7 +45,8 @@ internal static class HostileBench
             Console.WriteLine(
                 string.Create(
                     CultureInfo.InvariantCulture,
-                    $"  {name,-28} {bytes.Length / 1e3,8:#,0.0} kB  {seconds,5:0.0} s  {slowest,5:0.00} s  {most / 1e6,6:#,0} MB  {outcome}"));
+                    $"  {name,-28} {bytes.Length / 1e3,8:#,0.0} kB  " +
+                    $"{seconds,5:0.0} s  {slowest,5:0.00} s  {most / 1e6,6:#,0} MB  {outcome}"));
         }
     }
 }

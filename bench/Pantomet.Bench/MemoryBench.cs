@@ -19,6 +19,7 @@ internal static class MemoryBench
         Console.WriteLine(
             $"Memory: {Photographs} photographs of 12 to 18 megapixels taken in, {run["done"]} variants made in {seconds:0} s");
         Console.WriteLine(
-            $"  most memory of the server's process: {atIntake / 1e6:0} MB after the intake, {server.PeakMemory() / 1e6:0} MB after the run");
+            $"  most memory of the server's process: {atIntake / 1e6:0} MB after the intake, " +
+            $"{server.PeakMemory() / 1e6:0} MB after the run");
     }
 }

@@ -66,7 +66,8 @@ internal static class ScoreBench
         var all = Stopwatches.Least(15, () => PictureScore.Of(picture, file, Fineness.FromHalf));
         Console.WriteLine(
             FormattableString.Invariant(
-                $"  cost at {picture.Width} × {picture.Height}, in final JPEG encodes: {score / encode:0.00} to compare, {all / encode:0.00} with decoding and colour"));
+                $"  cost at {picture.Width} × {picture.Height}, in final JPEG encodes: {score / encode:0.00} to compare, " +
+                $"{all / encode:0.00} with decoding and colour"));
     }
 
     // Spearman's: the correlation of ranks; no two values are equal here.

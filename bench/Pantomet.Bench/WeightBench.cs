@@ -23,7 +23,8 @@ internal static class WeightBench
             ["hill-flight.jpg", "beach-morning.jpg", "dune-box-kite.jpg", "line-spools.jpg", "ribbon-tails-detail.jpg", "studio-delta.jpg"];
         Console.WriteLine($"Bytes by width: {photographs.Length} photographs × {Widths.Length} widths at the usual quality");
         Console.WriteLine(
-            "  format   fitted model                     of the model's bytes, off by (median, at most)   the model in use, off by (median)");
+            "  format   fitted model                     of the model's bytes, off by (median, at most)   " +
+            "the model in use, off by (median)");
         foreach (var format in Formats)
         {
             var made = photographs.SelectMany(photograph => Weigh(Path.Combine(demo, photograph), format)).ToList();
@@ -33,7 +34,8 @@ internal static class WeightBench
             Console.WriteLine(
                 string.Create(
                     CultureInfo.InvariantCulture,
-                    $"  {format,-8} {scale,8:0.000} × pixels^{exponent:0.000}   {Median(off),26:0%}, {off.Max(),4:0%}   {Median(used),44:0%}"));
+                    $"  {format,-8} {scale,8:0.000} × pixels^{exponent:0.000}   " +
+                    $"{Median(off),26:0%}, {off.Max(),4:0%}   {Median(used),44:0%}"));
         }
     }
 

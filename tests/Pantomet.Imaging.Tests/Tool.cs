@@ -15,7 +15,8 @@ internal static class Tool
         from skimage import io, metrics
         for line in sys.stdin:
             one, other = (io.imread(name)[..., :3] for name in line.rstrip("\n").split("\t"))
-            print(metrics.structural_similarity(one, other, channel_axis=2, gaussian_weights=True, sigma=1.5, use_sample_covariance=False, data_range=255))
+            print(metrics.structural_similarity(
+                one, other, channel_axis=2, gaussian_weights=True, sigma=1.5, use_sample_covariance=False, data_range=255))
         """,
     ])
     { RedirectStandardInput = true, RedirectStandardOutput = true })!);

@@ -40,7 +40,8 @@ public sealed class DestinationTests
     public async Task What_is_wrong_is_answered_at_its_field()
     {
         using var library = new Library();
-        var document = JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(Library.Root(), "tests", "destinations", "windowbox.json")))!;
+        var document = JsonNode.Parse(
+            await File.ReadAllTextAsync(Path.Combine(Library.Root(), "tests", "destinations", "windowbox.json")))!;
         document["slots"]![1]!["shape"] = "round";
         Assert.Equal("slots[1].shape", await FieldAsync(library, document));
     }

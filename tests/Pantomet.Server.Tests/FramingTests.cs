@@ -336,7 +336,8 @@ public sealed class FramingTests
             CREATE TABLE Framings (SourceId TEXT, SlotId TEXT, Tier TEXT, Crop TEXT, SetAt TEXT);
             """);
         await library.ExecuteAsync(
-            $$"""INSERT INTO Framings VALUES ('{{source}}', 'windowbox.square', '', '{"x":1,"y":2,"width":1800,"height":1800}', '2026-01-01')""");
+            $$"""INSERT INTO Framings VALUES ('{{source}}', 'windowbox.square', '', """ +
+            """'{"x":1,"y":2,"width":1800,"height":1800}', '2026-01-01')""");
         await library.ExecuteAsync("DELETE FROM __EFMigrationsHistory WHERE MigrationId LIKE '%_Framing'");
         await library.ExecuteAsync($"VACUUM INTO '{old}'");
         Directory.Move(Path.Combine(library.DataFolder, "originals"), Path.Combine(Path.GetDirectoryName(old)!, "originals"));

@@ -96,7 +96,8 @@ public sealed class LoadTests
         while (path.IndexOf('{') is var from and >= 0)
             path = path[..from] + Uri.EscapeDataString(Odd(random, id)) + path[(path.IndexOf('}', from) + 1)..];
         return random.Next(3) == 0
-            ? $"{path}?source={id}&slot={Uri.EscapeDataString(Odd(random, id))}&limit={random.Next(-9, 9)}&cursor=x&as=jpeg&quality=200&width=0&height=0"
+            ? $"{path}?source={id}&slot={Uri.EscapeDataString(Odd(random, id))}&limit={random.Next(-9, 9)}" +
+                "&cursor=x&as=jpeg&quality=200&width=0&height=0"
             : path;
     }
 

@@ -283,8 +283,9 @@ public sealed class RunTests
         await library.SendJsonAsync(
             HttpMethod.Post, "/api/destinations",
             new { format = "pantomet-destination-1", id = "test", name = "Test", kind = "site", slots = new[] { slot } });
-        var svg =
-            "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"17000\" height=\"20\"><rect width=\"9000\" height=\"9\" fill=\"#336699\"/></svg>"u8.ToArray();
+        var svg = """
+            <svg xmlns="http://www.w3.org/2000/svg" width="17000" height="20"><rect width="9000" height="9" fill="#336699"/></svg>
+            """u8.ToArray();
         var strip = (string)(await library.SendAsync(("strip.svg", svg)))[0]!["source"]!["id"]!;
         var run = await library.RunAsync([strip], ["test.strip"]);
         Assert.Equal((1, 1), ((int)run["done"]!, (int)run["failed"]!));

@@ -67,7 +67,8 @@ public sealed class StartTests : IDisposable
         using (var database = Open(Path.Combine(server.DataFolder, "pantomet.db")))
         {
             Execute(database,
-                """CREATE TABLE IF NOT EXISTS "__EFMigrationsLock" ("Id" INTEGER NOT NULL CONSTRAINT "PK___EFMigrationsLock" PRIMARY KEY, "Timestamp" TEXT NOT NULL)""");
+                """CREATE TABLE IF NOT EXISTS "__EFMigrationsLock" ("Id" INTEGER NOT NULL CONSTRAINT "PK___EFMigrationsLock" """ +
+                """PRIMARY KEY, "Timestamp" TEXT NOT NULL)""");
             Execute(database, """INSERT OR REPLACE INTO "__EFMigrationsLock" VALUES (1, '2026-11-29')""");
             // And an upgrade is due besides.
             Execute(database,

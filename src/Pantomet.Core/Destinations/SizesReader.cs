@@ -26,7 +26,8 @@ internal static class SizesReader
         var at = list.In("sizes");
         if (!at.Check(
             sizes?.Said == 1, "",
-            "Say exactly one of widths, heights, exact, longestSide, shortestSide, box, mostPixels, multiples, layout, or allPixels: true."))
+            "Say exactly one of widths, heights, exact, longestSide, shortestSide, box, mostPixels, multiples, layout, or " +
+            "allPixels: true."))
             return new SizeRule.AllPixels();
         return sizes switch
         {

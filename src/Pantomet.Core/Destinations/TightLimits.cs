@@ -24,6 +24,8 @@ internal static class TightLimits
                 $"{at}.limits.mostBytes",
                 string.Create(
                     CultureInfo.InvariantCulture,
-                    $"A file of {Finding.Px(largest)} px would weigh about {expected / 1000:#,0} kB at the usual quality; the slot allows {cap.Bytes / 1000.0:#,0.#} kB. Many pictures will look poor or be stopped: make the sizes smaller, or allow more."));
+                    $"A file of {Finding.Px(largest)} px would weigh about {expected / 1000:#,0} kB at the usual quality; ") +
+                string.Create(CultureInfo.InvariantCulture, $"the slot allows {cap.Bytes / 1000.0:#,0.#} kB. ") +
+                "Many pictures will look poor or be stopped: make the sizes smaller, or allow more.");
     }
 }

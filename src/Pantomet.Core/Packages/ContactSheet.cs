@@ -15,8 +15,10 @@ public static class ContactSheet
 
     private const string Style =
         "body{font:14px/1.4 sans-serif;margin:24px;color:#17212e;background:#edeff1}h2{margin:28px 0 8px;border-bottom:1px solid #cfd5da}" +
-        "ul{list-style:none;padding:0;display:flex;flex-wrap:wrap;gap:16px;align-items:end}li{width:220px}img{max-width:220px;max-height:160px;background:#808080;outline:1px solid #0003}" +
-        "b,span{display:block;overflow-wrap:anywhere}span{color:#51606f;font-size:12px}table{border-collapse:collapse}td,th{text-align:left;padding:2px 16px 2px 0;vertical-align:top}";
+        "ul{list-style:none;padding:0;display:flex;flex-wrap:wrap;gap:16px;align-items:end}li{width:220px}" +
+        "img{max-width:220px;max-height:160px;background:#808080;outline:1px solid #0003}" +
+        "b,span{display:block;overflow-wrap:anywhere}span{color:#51606f;font-size:12px}table{border-collapse:collapse}" +
+        "td,th{text-align:left;padding:2px 16px 2px 0;vertical-align:top}";
 
     /// <summary>The page, UTF-8.</summary>
     /// <param name="entries">In the order of the package.</param>

@@ -176,7 +176,8 @@ public static class CssLengthReader
 
             if (at < text.Length && text[at] == '%')
                 throw new FormatException(
-                    "A percentage has no meaning here: the browser reads sizes before it knows the page. Use vw for shares of the viewport.");
+                    "A percentage has no meaning here: the browser reads sizes before it knows the page. " +
+                    "Use vw for shares of the viewport.");
             return at < text.Length && char.IsAsciiLetter(text[at]) ? WithUnit(number, Word()) : new Value(null, number);
         }
 

@@ -41,7 +41,8 @@ public static class DeviceCsv
         var places = Columns.Select(column => names.IndexOf(column)).ToList();
         if (places.FindIndex(place => place < 0) is >= 0 and var missing)
             return Refused(
-                $"Line {header + 1}: there is no column \"{Columns[missing]}\". The header must name viewport, density and share; it names {string.Join(", ", names.Select(name => $"\"{name}\""))}.");
+                $"Line {header + 1}: there is no column \"{Columns[missing]}\". " +
+                $"The header must name viewport, density and share; it names {string.Join(", ", names.Select(name => $"\"{name}\""))}.");
 
         var devices = new List<Device>();
         var wrong = new List<string>();

@@ -82,7 +82,9 @@ public static class CarriedMetadata
     private static byte[] Xmp(RightsFields rights, string description)
     {
         var xmp = new StringBuilder(
-            """<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:xmpRights="http://ns.adobe.com/xap/1.0/rights/" xmlns:photoshop="http://ns.adobe.com/photoshop/1.0/">""");
+            """<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">""" +
+            """<rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/" """ +
+            """xmlns:xmpRights="http://ns.adobe.com/xap/1.0/rights/" xmlns:photoshop="http://ns.adobe.com/photoshop/1.0/">""");
         void Add(string? text, string before, string after)
         {
             if (text is { Length: > 0 })

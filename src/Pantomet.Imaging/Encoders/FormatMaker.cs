@@ -71,11 +71,10 @@ internal static class FormatMaker
     private static EncodedFile Of(WeighablePicture picture, Trial trial, double points, EncoderSettings settings, int encodes)
     {
         var moving = picture is AnimatedPicture { Frames: var frames } ? $"{frames} frames, " : "";
-        var words =
-            $"{picture.Format.DisplayName()} {moving}quality {trial.Quality}{(settings.WholeChroma && picture.Format != PictureFormat.WebP ? ", whole chroma" : "")}";
-        return new EncodedFile(
-            trial.File, picture.Format, trial.Quality, words, encodes, points, [])
-        { WasRead = picture.WasRead(trial.File) };
+        var chroma = settings.WholeChroma && picture.Format != PictureFormat.WebP ? ", whole chroma" : "";
+        var words = $"{picture.Format.DisplayName()} {moving}quality {trial.Quality}{chroma}";
+        var file = new EncodedFile(trial.File, picture.Format, trial.Quality, words, encodes, points, []);
+        return file with { WasRead = picture.WasRead(trial.File) };
     }
 
     private static EncodedFile FlatWebP(FinishedPicture picture, FileRequest request)

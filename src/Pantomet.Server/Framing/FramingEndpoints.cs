@@ -160,8 +160,9 @@ internal static class FramingEndpoints
         return crop.X >= 0 && crop.Y >= 0 && crop.X + crop.Width <= picture.Width && crop.Y + crop.Height <= picture.Height
             ? null
             : Refusal.Invalid(
-                "crop", FormattableString.Invariant(
-                    $"The crop of {crop.Width} × {crop.Height} px at {crop.X}, {crop.Y} reaches beyond the picture, which has {Finding.Px(picture)} px. Move it inside, or make it smaller."));
+                "crop",
+                FormattableString.Invariant($"The crop of {crop.Width} × {crop.Height} px at {crop.X}, {crop.Y} ") +
+                $"reaches beyond the picture, which has {Finding.Px(picture)} px. Move it inside, or make it smaller.");
     }
 
     private static Finding Fitted(PixelRect drawn, PixelRect taken, string shape) => new(

@@ -9,5 +9,5 @@ internal static class LikePattern
     /// <summary>Anything that contains some text as it stands.</summary>
     /// <param name="text">Whatever somebody typed.</param>
     public static string Containing(string text) =>
-        $"%{text.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
+        $"%{new[] { "\\", "%", "_" }.Aggregate(text, (escaped, sign) => escaped.Replace(sign, Escape + sign, StringComparison.Ordinal))}%";
 }

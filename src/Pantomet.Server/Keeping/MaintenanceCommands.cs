@@ -23,7 +23,8 @@ internal static class MaintenanceCommands
             var report = command == "backup" ? MakeBackup(data, backup) : Restore(data, backup);
             Console.WriteLine(
                 $"{(command == "backup" ? $"Backed up to {backup}" : $"Restored to {data}")}: {report.Originals:#,0} originals, " +
-                $"{report.Variants:#,0} variants, {report.Packages:#,0} packages, the database. {report.Bytes / 1e6:#,0.0} MB were copied.");
+                $"{report.Variants:#,0} variants, {report.Packages:#,0} packages, the database. " +
+                $"{report.Bytes / 1e6:#,0.0} MB were copied.");
             foreach (var problem in report.Problems)
                 Console.Error.WriteLine(problem);
             return report.Problems.Count == 0 ? 0 : 1;

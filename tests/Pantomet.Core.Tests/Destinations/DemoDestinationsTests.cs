@@ -10,8 +10,8 @@ public sealed class DemoDestinationsTests
     // Figures of the trade (common practice, no source): sides in pixels, and bytes.
     private static readonly int[] Sides =
     [
-        16, 100, 113, 150, 200, 250, 300, 315, 333, 400, 480, 500, 600, 640, 655, 750, 800, 851, 960, 1000, 1100, 1200, 1400, 1500, 1600, 2000,
-        2500, 2667, 3000, 4000, 4472,
+        16, 100, 113, 150, 200, 250, 300, 315, 333, 400, 480, 500, 600, 640, 655, 750, 800, 851, 960, 1000, 1100, 1200, 1400, 1500,
+        1600, 2000, 2500, 2667, 3000, 4000, 4472,
     ];
 
     private static readonly long[] Bytes =

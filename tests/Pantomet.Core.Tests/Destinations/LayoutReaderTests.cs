@@ -67,7 +67,8 @@ public sealed class LayoutReaderTests
     {
         var document = JsonNode.Parse("""
             {"format":"pantomet-destination-1","id":"site","name":"Site","kind":"site",
-             "devices":[{"viewport":375,"density":2,"share":40},{"viewport":400,"density":2,"share":40},{"viewport":1000,"density":1,"share":20}],
+             "devices":[{"viewport":375,"density":2,"share":40},{"viewport":400,"density":2,"share":40},
+               {"viewport":1000,"density":1,"share":20}],
              "slots":[{"id":"site.a","name":"a","shape":"3:2","formats":["jpeg"],"sizes":{"layout":null}}]}
             """)!;
         document["slots"]![0]!["sizes"]!["layout"] = JsonNode.Parse(layout);

@@ -53,7 +53,9 @@ public sealed class TurnTests
         Tool.Run(
             "bash", "-c",
             FormattableString.Invariant(
-                $"convert '{source}' -auto-orient -strip -background white -flatten -virtual-pixel edge -distort SRT '{x},{y} {level}' +repage -crop {crop.Width}x{crop.Height}+{crop.X}+{crop.Y} +repage -filter Lanczos -resize 600x450! '{folder.Path("theirs.png")}'"));
+                $"convert '{source}' -auto-orient -strip -background white -flatten -virtual-pixel edge " +
+                $"-distort SRT '{x},{y} {level}' +repage -crop {crop.Width}x{crop.Height}+{crop.X}+{crop.Y} +repage " +
+                $"-filter Lanczos -resize 600x450! '{folder.Path("theirs.png")}'"));
         if (name.EndsWith(".png", StringComparison.Ordinal))
             Tool.Run("convert", ours, "-background", "white", "-flatten", ours);
         Assert.InRange(Tool.StructuralSimilarity(ours, folder.Path("theirs.png")), 0.98, 1);

@@ -94,13 +94,19 @@ public sealed class SourceProbeTests
     [Theory]
     [InlineData("""<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><image href="http://192.0.2.1/a.png"/></svg>""",
         "svg-external")]
-    [InlineData("""<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="9" height="9"><image xlink:href="file:///etc/hostname"/></svg>""", "svg-external")]
+    [InlineData("""<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" width="9" height="9">""" +
+        """<image xlink:href="file:///etc/hostname"/></svg>""",
+        "svg-external")]
     [InlineData("""<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><style>@import "x.css";</style></svg>""", "svg-external")]
     [InlineData("""<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><rect fill="url(other.svg#a)"/></svg>""", "svg-external")]
     [InlineData("""<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><image href="data:image/svg+xml;base64,AAAA"/></svg>""",
         "svg-external")]
-    [InlineData("""<!DOCTYPE svg [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;">]><svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><text>&b;</text></svg>""", "svg-entities")]
-    [InlineData("""<!DOCTYPE svg [<!ENTITY x SYSTEM "file:///etc/hostname">]><svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><text>&x;</text></svg>""", "svg-entities")]
+    [InlineData("""<!DOCTYPE svg [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;">]>""" +
+        """<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><text>&b;</text></svg>""",
+        "svg-entities")]
+    [InlineData("""<!DOCTYPE svg [<!ENTITY x SYSTEM "file:///etc/hostname">]>""" +
+        """<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><text>&x;</text></svg>""",
+        "svg-entities")]
     public void An_svg_that_reaches_outside_or_expands_is_refused(string svg, string id)
     {
         using var folder = new TemporaryFolder();
@@ -113,7 +119,8 @@ public sealed class SourceProbeTests
         using var folder = new TemporaryFolder();
         const string svg = """
             <?xml version="1.0"?><!DOCTYPE svg PUBLIC "-//W3C//DTD SVG 1.1//EN" "http://www.w3.org/Graphics/SVG/1.1/DTD/svg11.dtd">
-            <svg xmlns="http://www.w3.org/2000/svg" width="90" height="60"><defs><linearGradient id="a"/></defs><rect width="90" height="60" fill="url(#a)"/></svg>
+            <svg xmlns="http://www.w3.org/2000/svg" width="90" height="60"><defs><linearGradient id="a"/></defs>
+            <rect width="90" height="60" fill="url(#a)"/></svg>
             """;
         Assert.Equal(
             new PixelSize(90, 60),

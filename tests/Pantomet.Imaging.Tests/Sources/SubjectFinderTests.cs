@@ -40,8 +40,10 @@ public sealed class SubjectFinderTests(ITestOutputHelper output)
                 ratio => Share(eye, Automatic(size, ratio, proposal)) / Share(
                     eye, Automatic(size, ratio, new SubjectProposal(eye, eye.Centre)))).ToList();
             kept += shares.Min() >= 0.9 ? 1 : 0;
+            var proposed = proposal.Subject is { } found ? Fractions(found, size) : "none";
+            var staying = Ratios.Zip(shares, (ratio, share) => FormattableString.Invariant($"{ratio} {share:0.00}"));
             output.WriteLine(
-                $"{name,-26} by eye {Fractions(eye, size)}, proposed {(proposal.Subject is { } found ? Fractions(found, size) : "none"),-20} stays in {string.Join(", ", Ratios.Zip(shares, (ratio, share) => FormattableString.Invariant($"{ratio} {share:0.00}")))}");
+                $"{name,-26} by eye {Fractions(eye, size)}, proposed {proposed,-20} stays in {string.Join(", ", staying)}");
         }
 
         Assert.True(kept >= 8, $"On {kept} of {ByEye.Length} pictures nine tenths of the subject stay in all three shapes.");
@@ -116,7 +118,8 @@ public sealed class SubjectFinderTests(ITestOutputHelper output)
 
     private static string Fractions(PixelRect area, PixelSize size) =>
         FormattableString.Invariant(
-            $"{(double)area.X / size.Width:0.00} {(double)area.Y / size.Height:0.00} {(double)area.Width / size.Width:0.00} {(double)area.Height / size.Height:0.00}");
+            $"{(double)area.X / size.Width:0.00} {(double)area.Y / size.Height:0.00} " +
+            $"{(double)area.Width / size.Width:0.00} {(double)area.Height / size.Height:0.00}");
 
     private static double Share(PixelRect eye, PixelRect crop) => (double)CoveredParts.Shared(eye, crop) / eye.Size.Count;
 

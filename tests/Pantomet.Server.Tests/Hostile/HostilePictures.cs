@@ -33,14 +33,16 @@ public static class HostilePictures
             Svg(string.Concat(
                 Enumerable.Range(0, 2_000)
                     .Select(at =>
-                        $"""<filter id="f{at}"><feGaussianBlur stdDeviation="80"/></filter><rect width="600" height="400" filter="url(#f{at})"/>"""))),
+                        $"""<filter id="f{at}"><feGaussianBlur stdDeviation="80"/></filter>""" +
+                        $"""<rect width="600" height="400" filter="url(#f{at})"/>"""))),
         ["markers.svg"] = () =>
             Svg($"""<marker id="a" markerWidth="600" markerHeight="400"><path d="{Path(
                 400)}" style="marker-mid:url(#b)"/></marker><marker id="b" markerWidth="600" markerHeight="400"><path d="{Path(
                     400)}" style="marker-mid:url(#c)"/></marker><marker id="c" markerWidth="9" markerHeight="9"><path d="{Path(
                         400)}"/></marker><path d="{Path(400)}" style="marker-mid:url(#a)"/>"""),
         ["60,000 style rules.svg"] = () =>
-            Svg($"<style>{string.Concat(Enumerable.Range(0, 60_000).Select(at => $".c{at} g rect{{fill:#{at % 999:000}}}"))}</style>{string.Concat(Enumerable.Repeat("<g><rect width='9' height='9'/></g>", 2_000))}"),
+            Svg($"<style>{string.Concat(Enumerable.Range(0, 60_000).Select(at => $".c{at} g rect{{fill:#{at % 999:000}}}"))}</style>" +
+                $"{string.Concat(Enumerable.Repeat("<g><rect width='9' height='9'/></g>", 2_000))}"),
         ["300,000 gradient stops.svg"] = () =>
             Svg($"""<linearGradient id="g">{string.Concat(
                 Enumerable.Repeat("<stop offset='0.5' stop-color='#abc'/>", 300_000))}</linearGradient>{string.Concat(
@@ -160,7 +162,8 @@ public static class HostilePictures
     private static byte[] Xmp(string properties) =>
         [.. "XML:com.adobe.xmp\0\0\0\0\0"u8,
             .. Encoding.UTF8.GetBytes(
-                $"""<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" xmlns:t="http://example.org/t/">{properties}</rdf:Description></rdf:RDF></x:xmpmeta>""")];
+                $"""<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">""" +
+                $"""<rdf:Description rdf:about="" xmlns:t="http://example.org/t/">{properties}</rdf:Description></rdf:RDF></x:xmpmeta>""")];
 
     private static string Nested(string element, int levels) =>
         string.Concat(Enumerable.Repeat($"<{element}>", levels)) + string.Concat(Enumerable.Repeat($"</{element}>", levels));
