@@ -1,3 +1,4 @@
+using System.Globalization;
 using NetVips;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Kernels.Similarity;
@@ -65,7 +66,8 @@ internal static class ScoreBench
         var score = Stopwatches.Least(15, () => VisualScore.Of(before, lighter));
         var all = Stopwatches.Least(15, () => PictureScore.Of(picture, file, Fineness.FromHalf));
         Console.WriteLine(
-            FormattableString.Invariant(
+            string.Create(
+                CultureInfo.InvariantCulture,
                 $"  cost at {picture.Width} × {picture.Height}, in final JPEG encodes: {score / encode:0.00} to compare, " +
                 $"{all / encode:0.00} with decoding and colour"));
     }

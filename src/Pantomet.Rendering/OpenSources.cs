@@ -32,6 +32,16 @@ public sealed class OpenSources(long maxBytes, long maxRunBytes) : IDisposable
         return await waiting.Held.Task;
     }
 
+    /// <summary>Holds a source that somebody has opened already.</summary>
+    /// <param name="sha256">Of its bytes.</param>
+    /// <param name="priority">Says which part of the budget is used from now on.</param>
+    /// <returns>Null where it is not open.</returns>
+    public HeldSource? TryHoldOpen(string sha256, RenderPriority priority)
+    {
+        lock (gate)
+            return entries.TryGetValue(sha256, out var entry) ? Held(entry, priority) : null;
+    }
+
     /// <summary>Holds a source if there is room for it at once.</summary>
     /// <param name="source">What to open.</param>
     /// <param name="priority">Says which part of the budget may be used.</param>
@@ -59,6 +69,11 @@ public sealed class OpenSources(long maxBytes, long maxRunBytes) : IDisposable
             entries[source.Sha256] = entry = new Entry(source.Sha256, source.Bytes, source.Open);
         }
 
+        return Held(entry, priority);
+    }
+
+    private HeldSource Held(Entry entry, RenderPriority priority)
+    {
         entry.Holders++;
         entry.LastUse = uses++;
         entry.IsOfRun &= priority >= RenderPriority.Run;

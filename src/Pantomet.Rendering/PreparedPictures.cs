@@ -28,7 +28,8 @@ public sealed class PreparedPictures(ISourceFiles sources, OpenSources open, Ren
         // A source is held before a seat is taken, as everywhere: who has a seat waits for nobody.
         using var held = prepared.ScopedTryGet(key, out var ready)
             ? null
-            : await open.HoldAsync(await sources.FindAsync(recipe.Input.Sha256, cancel), RenderPriority.Live, cancel);
+            : open.TryHoldOpen(recipe.Input.Sha256, RenderPriority.Live) ??
+                await open.HoldAsync(await sources.FindAsync(recipe.Input.Sha256, cancel), RenderPriority.Live, cancel);
         using var first = ready;
         using var seat = await seats.EnterAsync(RenderPriority.Live, WorkingMemory.Of(recipe), cancel);
         if (ready is not null)

@@ -35,8 +35,6 @@ public sealed class RenderService(
         RenderRecipe recipe, RenderPriority priority, RemedyRecipes? remedies, CancellationToken cancel, KeepFile? keep = null)
     {
         var accepted = AcceptedRecipes.Of(recipe);
-        if (await KeptAsync(accepted, cancel) is { } kept)
-            return kept;
         while (true)
         {
             var (outcome, isFirst) = await flights.DoAsync(
@@ -47,15 +45,12 @@ public sealed class RenderService(
         }
     }
 
-    private async Task<RenderOutcome?> KeptAsync(AcceptedRecipes accepted, CancellationToken cancel) =>
-        await index.FindAsync(accepted, cancel) is { } file && ContentStore.Holds(folder, file.Sha256) ? RenderOutcome.Done(file) : null;
-
-    // Asked again inside the flight: another may have ended between the first look and its start.
+    // Looked up inside the flight: whoever asks while one lands finds its file, and however many ask at once, one looks.
     private async Task<RenderOutcome> KeptOrMadeAsync(
         AcceptedRecipes accepted, RenderPriority priority, RemedyRecipes? remedies, KeepFile keep, CancellationToken stop)
     {
-        if (await KeptAsync(accepted, stop) is { } kept)
-            return kept;
+        if (await index.FindAsync(accepted, stop) is { } kept && ContentStore.Holds(folder, kept.Sha256))
+            return RenderOutcome.Done(kept);
         var outcome = await MadeAsync(accepted, priority, remedies, stop);
         if (outcome.File is not { } file)
             return outcome;
@@ -69,7 +64,9 @@ public sealed class RenderService(
         var recipe = accepted.Own.Recipe;
         try
         {
-            using var held = await open.HoldAsync(await sources.FindAsync(recipe.Input.Sha256, stop), priority, stop);
+            // A run holds its source open: of its files none asks for it again.
+            using var held = open.TryHoldOpen(recipe.Input.Sha256, priority) ??
+                await open.HoldAsync(await sources.FindAsync(recipe.Input.Sha256, stop), priority, stop);
             using var seat = await seats.EnterAsync(priority, WorkingMemory.Of(recipe), stop);
             var made = VariantMaker.Make(held.Decoded, recipe, remedies);
             if (!made.IsGood || made.IsUnneeded)

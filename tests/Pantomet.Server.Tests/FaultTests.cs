@@ -47,6 +47,21 @@ public sealed class FaultTests
         Assert.Single((await library.GetAsync($"/api/variants?source={good}"))["items"]!.AsArray());
     }
 
+    // There is room for one source here. The run that asked first is tried first, and never gets beyond its beginning.
+    [Fact]
+    public async Task A_run_that_cannot_begin_for_a_full_disk_keeps_no_room_from_another()
+    {
+        using var library = new Library(services => services.AddSingleton(_ => new OpenSources(1, 1)));
+        var first = await ReadyAsync(library, [60]);
+        var second = await library.TakeInAsync("second.png", HostilePictures.Png(90, 60, 0));
+        await library.ExecuteAsync(
+            "CREATE TRIGGER fault BEFORE UPDATE OF State ON Pairings WHEN NEW.Sequence = 1 " +
+            "BEGIN SELECT RAISE(ABORT, 'No space left on device'); END");
+        await StartAsync(library, first);
+        var run = await StartAsync(library, second);
+        Assert.Equal(1, (int)(await library.UntilAsync($"/api/runs/{run}", state => (string)state["state"]! == "done"))["done"]!);
+    }
+
     [Fact]
     public async Task A_picture_that_is_taken_away_meanwhile_is_told_of_and_not_lost_in_silence()
     {

@@ -39,7 +39,7 @@ test("the seven demo destinations are drawn to scale", async ({ page }) => {
     .first()
     .boundingBox();
   const card = await drawing
-    .getByRole("button", { name: "link card, 1200 × 630 px" })
+    .getByRole("button", { name: "link card, 1180 × 616 px" })
     .locator("rect")
     .first()
     .boundingBox();

@@ -9,5 +9,7 @@ internal static class LikePattern
     /// <summary>Anything that contains some text as it stands.</summary>
     /// <param name="text">Whatever somebody typed.</param>
     public static string Containing(string text) =>
-        $"%{new[] { "\\", "%", "_" }.Aggregate(text, (escaped, sign) => escaped.Replace(sign, Escape + sign, StringComparison.Ordinal))}%";
+        $"%{text.Replace(Escape, Escape + Escape, Ordinal).Replace("%", Escape + "%", Ordinal).Replace("_", Escape + "_", Ordinal)}%";
+
+    private const StringComparison Ordinal = StringComparison.Ordinal;
 }

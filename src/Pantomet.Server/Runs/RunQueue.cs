@@ -205,6 +205,7 @@ internal sealed class RunQueue(
         var slots = await catalogue.SlotsAsync(cancel);
         OpenSource? opened = null;
         PairingRow? first = null;
+        var isWaiting = false;
         try
         {
             // Whether there is something to do, and that it is begun, in one: who cancels meanwhile comes before or after it.
@@ -227,15 +228,13 @@ internal sealed class RunQueue(
                 await PlanAsync(database, opened, source, due, slots, cuts);
                 return true;
             });
-            if (opened is { Waiting.Count: > 0 })
-                open.Add(opened);
-            else
-                opened?.Dispose();
+            isWaiting = opened is { Waiting.Count: > 0 };
+            if (isWaiting)
+                open.Add(opened!);
             return isBegun;
         }
         catch (Exception problem) when (first is not null && !StorageFull.Is(problem))
         {
-            opened?.Dispose();
             // What cannot be begun is not tried for ever, and not at the cost of what stands behind it.
             log.LogError(problem, "Could not begin {Source} for {Slot}", first.SourceId, first.SlotId);
             await databases.WriteAsync(async database =>
@@ -247,6 +246,12 @@ internal sealed class RunQueue(
                 return true;
             });
             throw;
+        }
+        finally
+        {
+            // Whatever came in between: a source that nobody works on must not keep the room of others.
+            if (!isWaiting)
+                opened?.Dispose();
         }
     }
 

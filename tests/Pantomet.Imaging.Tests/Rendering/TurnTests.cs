@@ -52,7 +52,8 @@ public sealed class TurnTests
         // About the crop's centre by the degrees, clockwise, then an upright crop around it.
         Tool.Run(
             "bash", "-c",
-            FormattableString.Invariant(
+            string.Create(
+                CultureInfo.InvariantCulture,
                 $"convert '{source}' -auto-orient -strip -background white -flatten -virtual-pixel edge " +
                 $"-distort SRT '{x},{y} {level}' +repage -crop {crop.Width}x{crop.Height}+{crop.X}+{crop.Y} +repage " +
                 $"-filter Lanczos -resize 600x450! '{folder.Path("theirs.png")}'"));

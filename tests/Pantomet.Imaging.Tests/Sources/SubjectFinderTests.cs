@@ -1,3 +1,4 @@
+using System.Globalization;
 using NetVips;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Framing.Proposing;
@@ -117,7 +118,8 @@ public sealed class SubjectFinderTests(ITestOutputHelper output)
     }
 
     private static string Fractions(PixelRect area, PixelSize size) =>
-        FormattableString.Invariant(
+        string.Create(
+            CultureInfo.InvariantCulture,
             $"{(double)area.X / size.Width:0.00} {(double)area.Y / size.Height:0.00} " +
             $"{(double)area.Width / size.Width:0.00} {(double)area.Height / size.Height:0.00}");
 
