@@ -39,11 +39,11 @@ test("pictures of every main view", async ({ page }) => {
 
     await page.goto(`${app.url}/destinations`);
     await page.getByLabel("Render for every slot of Galewright shop").check();
-    await page.getByRole("button", { name: /^product detail, 1200/ }).click();
+    await page.getByRole("button", { name: /^product detail, 1240/ }).click();
     await page.getByRole("tab", { name: "File" }).click();
     await shot("destinations");
 
-    await page.getByRole("button", { name: /^product card, 640/ }).click();
+    await page.getByRole("button", { name: /^product card, 680/ }).click();
     await page.getByLabel("Sizes by").selectOption({ label: "from the layout" });
     await page.getByLabel("Shown width", { exact: true }).fill("46vw");
     await page.getByRole("button", { name: "Add a row" }).click();
