@@ -1,4 +1,3 @@
-using System.Text;
 using System.Text.Json;
 
 namespace Pantomet.Core.Packages;
@@ -74,29 +73,4 @@ public static class Manifest
     /// <exception cref="JsonException">It is no manifest.</exception>
     public static async Task<ManifestDocument> ReadAsync(Stream json) =>
         await JsonSerializer.DeserializeAsync<ManifestDocument>(json, Options) ?? throw new JsonException("The manifest is empty.");
-
-    /// <summary>As CSV (RFC 4180), UTF-8.</summary>
-    /// <remarks>A field that a spreadsheet would take for a formula is led by an apostrophe (OWASP, CSV injection).</remarks>
-    /// <param name="entries">In the order of the package.</param>
-    public static byte[] ToCsv(IReadOnlyList<ManifestEntry> entries)
-    {
-        var csv = new StringBuilder("file,source,source_sha256,destination,slot,width,height,format,bytes,quality,sha256,alt_text\r\n");
-        foreach (var entry in entries)
-        {
-            object?[] fields =
-            [
-                entry.File, entry.Source, entry.SourceSha256, entry.Destination, entry.Slot, entry.Width,
-                entry.Height, entry.Format, entry.Bytes, entry.Quality, entry.Sha256, entry.AltText,
-            ];
-            csv.AppendJoin(',', fields.Select(field => Field($"{field}"))).Append("\r\n");
-        }
-
-        return Encoding.UTF8.GetBytes(csv.ToString());
-    }
-
-    private static string Field(string text)
-    {
-        var safe = text.Length > 0 && "=+-@\t\r".Contains(text[0], StringComparison.Ordinal) ? $"'{text}" : text;
-        return safe.AsSpan().IndexOfAny(",\"\r\n") >= 0 ? $"\"{safe.Replace("\"", "\"\"", StringComparison.Ordinal)}\"" : safe;
-    }
 }

@@ -1,3 +1,4 @@
+using BitFaster.Caching.Lru;
 using Pantomet.Server.Runs;
 
 namespace Pantomet.Server.Board;
@@ -18,22 +19,12 @@ internal sealed class KnownRows
     // The whole board, and a destination or two that somebody looks at.
     private const int MaxSets = 4;
 
-    private readonly LinkedList<(string Columns, Dictionary<string, Row> Rows)> sets = new();
+    private readonly FastConcurrentLru<string, Dictionary<string, Row>> sets = new(MaxSets);
 
     /// <summary>The rows of a set of columns; empty at first.</summary>
     /// <param name="columns">In order.</param>
-    public Dictionary<string, Row> Of(IReadOnlyList<PlacedColumn> columns)
-    {
-        var key = string.Join(' ', columns.Select(column => $"{column.Slot.Id}@{column.Version}"));
-        var found = sets.FirstOrDefault(set => set.Columns == key);
-        if (found.Rows is null)
-            found = (key, []);
-        sets.Remove(found);
-        sets.AddFirst(found);
-        if (sets.Count > MaxSets)
-            sets.RemoveLast();
-        return found.Rows;
-    }
+    public Dictionary<string, Row> Of(IReadOnlyList<PlacedColumn> columns) =>
+        sets.GetOrAdd(string.Join(' ', columns.Select(column => $"{column.Slot.Id}@{column.Version}")), _ => []);
 
     /// <summary>Forgets all.</summary>
     public void Clear() => sets.Clear();

@@ -1,3 +1,4 @@
+using BitFaster.Caching.Lru;
 using Pantomet.Core.Kernels.Edges;
 
 namespace Pantomet.Server.Destinations;
@@ -6,30 +7,19 @@ namespace Pantomet.Server.Destinations;
 internal sealed class Screenshots
 {
     private const int Kept = 4;
-    private readonly Lock gate = new();
-    private readonly LinkedList<(string Id, LuminancePlane Plane)> recent = new();
+    private readonly FastConcurrentLru<string, LuminancePlane> recent = new(Kept);
 
-    /// <summary>Keeps one, and forgets the oldest.</summary>
+    /// <summary>Keeps one, and forgets the one that was not looked at for longest.</summary>
     /// <param name="plane">Its pixels.</param>
     /// <returns>Its id.</returns>
     public string Add(LuminancePlane plane)
     {
         var id = Guid.NewGuid().ToString("N");
-        lock (gate)
-        {
-            recent.AddFirst((id, plane));
-            if (recent.Count > Kept)
-                recent.RemoveLast();
-        }
-
+        recent.AddOrUpdate(id, plane);
         return id;
     }
 
     /// <summary>One that was added not long ago.</summary>
     /// <param name="id">As given when it was added.</param>
-    public LuminancePlane? Find(string id)
-    {
-        lock (gate)
-            return recent.FirstOrDefault(one => one.Id == id).Plane;
-    }
+    public LuminancePlane? Find(string id) => recent.TryGet(id, out var plane) ? plane : null;
 }

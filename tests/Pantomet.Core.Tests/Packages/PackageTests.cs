@@ -57,14 +57,4 @@ public sealed class PackageTests
         Assert.DoesNotContain("<Stall>", page, StringComparison.Ordinal);
         Assert.DoesNotContain("http", page, StringComparison.Ordinal);
     }
-
-    [Fact]
-    public void The_list_quotes_as_rfc_4180_and_disarms_formulas()
-    {
-        var entry = new ManifestEntry(
-            "a/b/kite.jpg", "=cmd(\"x\"),1.jpg", "00", "Stall", "photo", 10, 20, "image/jpeg", 300, null, "11", "A \"red\" kite, flying");
-        var line = Encoding.UTF8.GetString(Manifest.ToCsv([entry])).Split("\r\n")[1];
-        Assert.Equal(
-            "a/b/kite.jpg,\"'=cmd(\"\"x\"\"),1.jpg\",00,Stall,photo,10,20,image/jpeg,300,,11,\"A \"\"red\"\" kite, flying\"", line);
-    }
 }

@@ -1,7 +1,8 @@
 using Pantomet.Core.Measures;
 using Pantomet.Core.Sizing;
+using Pantomet.Server.Destinations;
 
-namespace Pantomet.Core.Tests.Sizing;
+namespace Pantomet.Server.Tests;
 
 public sealed class DeviceCsvTests
 {
