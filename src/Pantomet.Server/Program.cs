@@ -4,10 +4,13 @@ using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Destinations;
 using Pantomet.Imaging.Isolation;
 using Pantomet.Rendering;
+using Pantomet.Server.Acts;
 using Pantomet.Server.Board;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Framing;
 using Pantomet.Server.Hosting;
+using Pantomet.Server.Hosting.Description;
+using Pantomet.Server.Jobs;
 using Pantomet.Server.Keeping;
 using Pantomet.Server.Packages;
 using Pantomet.Server.Rendering;
@@ -66,18 +69,23 @@ services.AddScoped<RunStart>();
 services.AddSingleton<LargePlans>();
 services.AddSingleton<BoardRows>();
 services.AddSingleton<BoardCells>();
+services.AddScoped<BoardSelection>();
 services.AddHostedService<BoardReadying>();
 services.AddScoped<Framings>();
 services.AddRendering();
 services.AddSingleton<RunQueue>();
 services.AddSingleton<VariantRendering>();
-services.AddHostedService<RunWorker>();
+services.AddSingleton<IJobWork, RunJobs>();
+services.AddSingleton<IJobWork, PackageJobs>();
+services.AddSingleton<IJobWork, ActJobs>();
+services.AddSingleton<WakeSignal>();
+services.AddSingleton<JobControl>();
+services.AddSingleton<JobWatch>();
+services.AddHostedService<JobRunner>();
 services.AddScoped<Bin>();
 services.AddScoped<VariantFiles>();
 services.AddScoped<MissingFiles>();
 services.AddScoped<PackageBuilder>();
-services.AddSingleton<PackageWorker>();
-services.AddHostedService(provider => provider.GetRequiredService<PackageWorker>());
 services.ConfigureHttpJsonOptions(json =>
 {
     json.SerializerOptions.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
@@ -99,6 +107,7 @@ app.UseStatusCodePages(StatusAnswer.ExecuteAsync);
 app.UseStaticFiles(ClientFiles.Options);
 app.UseRouting();
 app.MapOpenApi("/openapi/{documentName}.json");
+app.MapInterfacePage();
 app.MapHealth();
 app.MapSources();
 app.MapReplacements();
@@ -115,6 +124,8 @@ app.MapPlans();
 app.MapFeedings();
 app.MapBoard();
 app.MapRuns();
+app.MapJobs();
+app.MapActs();
 app.MapVariants();
 app.MapWeighing();
 app.MapWorst();
@@ -123,7 +134,7 @@ app.MapPackages();
 app.MapSpace();
 // Slot ids have dots, so the usual rule that a dot means a file does not hold. What is asked for by scripts is never answered with a page.
 app.MapFallbackToFile("/", "index.html", ClientFiles.Options).ExcludeFromDescription();
-app.MapFallbackToFile("{**path:regex(^(?!(api|assets|schemas|openapi|healthz)(/|$)).*$)}", "index.html", ClientFiles.Options)
+app.MapFallbackToFile("{**path:regex(^(?!(api|assets|schemas|openapi|docs|healthz)(/|$)).*$)}", "index.html", ClientFiles.Options)
     .ExcludeFromDescription();
 
 try

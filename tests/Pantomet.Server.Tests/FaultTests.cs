@@ -103,7 +103,7 @@ public sealed class FaultTests
         var run = await StartAsync(library, id);
         await library.UntilAsync($"/api/runs/{run}", state => (string)state["state"]! == "done");
         // As after a crash: the pairing is due again, and its files have other names today.
-        await library.ExecuteAsync("UPDATE Pairings SET State = 'Queued'; UPDATE Runs SET State = 'Running'");
+        await library.ExecuteAsync("UPDATE Pairings SET State = 'Queued'; UPDATE Jobs SET State = 'Running'");
         (await library.SendJsonAsync(HttpMethod.Patch, $"/api/sources/{id}", new { stem = "other" })).EnsureSuccessStatusCode();
         await library.SendJsonAsync(HttpMethod.Post, $"/api/runs/{run}/resume", null);
         var done = await library.UntilAsync($"/api/runs/{run}", state => (string)state["state"]! == "done");
@@ -230,8 +230,9 @@ public sealed class FaultTests
         foreach (var (path, body) in ((string, object)[])
         [
             ("/api/sources/known", new { ids }), ("/api/review", new { sources = ids }), ("/api/sheets", new { sources = ids }),
-            ("/api/names", new { sources = ids, of = "stem", pattern = "{stem}", isTried = true }),
-            ($"/api/framings/{id}/copies", new { to = ids, @as = "fraction", isTried = true }),
+            ("/api/names/try", new { sources = ids, names = new { of = "stem", pattern = "{stem}" } }),
+            ($"/api/framings/{id}/copies/try", new { to = ids, @as = "fraction" }),
+            ("/api/acts", new { on = new { ids }, act = "group", group = "red" }),
             ("/api/runs", new { sources = ids, slots = (string[])["test.a"] }), ("/api/packages", new { sources = ids }),
         ])
         {
@@ -267,8 +268,8 @@ public sealed class FaultTests
     [InlineData("POST", "/api/runs", "{", 400)]
     [InlineData("POST", "/api/runs", "", 400)]
     [InlineData("POST", "/api/runs", """{"sources":[null],"slots":["a"]}""", 400)]
-    [InlineData("POST", "/api/names", """{"sources":["a"],"of":"stem","texts":[null]}""", 400)]
-    [InlineData("POST", "/api/names", """{"sources":["a"],"of":"stem","pattern":"\ud800"}""", 400)]
+    [InlineData("POST", "/api/names/try", """{"sources":["a"],"names":{"of":"stem","texts":[null]}}""", 400)]
+    [InlineData("POST", "/api/names/try", """{"sources":["a"],"names":{"of":"stem","pattern":"\ud800"}}""", 400)]
     [InlineData("POST", "/api/destinations", """{"format":"pantomet-destination-1","id":"a","name":"\ud800","kind":"site","slots":[]}""",
         422)]
     [InlineData("POST", "/api/destinations", """{"format":"pantomet-destination-1","id":"a","name":"a","kind":"site","slots":[null]}""",

@@ -253,15 +253,13 @@ public sealed class FramingTests
         await DoAsync(library, from, new { act = "decide", subject = new { x = 286, y = 585, width = 1742, height = 2308 } });
         await DoAsync(
             library, from, new { act = "crop", slot = "windowbox.square", crop = new { x = 130, y = 325, width = 1300, height = 1300 } });
-        async Task<JsonNode> CopyAsync(bool isTried) =>
-            await JsonAsync(
-                await library.SendJsonAsync(
-                    HttpMethod.Post, $"/api/framings/{from}/copies", new { to = new[] { to }, @as = "fraction", isTried }));
         await DoAsync(library, to, new { act = "mirror" });
         await MoveAsync(library, to, "undo");
-        var shown = (await CopyAsync(true))["items"]![0]!["framing"]!;
+        var tried = await library.SendJsonAsync(
+            HttpMethod.Post, $"/api/framings/{from}/copies/try", new { to = new[] { to }, @as = "fraction" });
+        var shown = (await JsonAsync(tried))["items"]![0]!["framing"]!;
         Assert.False((bool)(await library.GetAsync($"/api/framings/{to}"))["isDecided"]!);
-        await CopyAsync(false);
+        await library.ActAsync(new { on = new { ids = new[] { to } }, act = "copyFraming", copy = new { from, @as = "fraction" } });
         var taken = await library.GetAsync($"/api/framings/{to}");
         Assert.Equal(shown["places"]!.ToJsonString(), taken["places"]!.ToJsonString());
         // 2600 × 3250 to 1280 × 1600: every figure by 64/130.

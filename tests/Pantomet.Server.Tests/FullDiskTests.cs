@@ -83,7 +83,7 @@ public sealed class FullDiskTests : IDisposable
         await UntilNoticedAsync($"/api/packages/{package}", "done");
         disk.Free();
         // Made once there was room, or failed with the reason.
-        var made = await server.UntilAsync($"/api/packages/{package}", state => (string)state["state"]! != "queued");
+        var made = await server.UntilAsync($"/api/packages/{package}", state => (string)state["state"]! is not ("queued" or "running"));
         Assert.Equal((string)made["state"]! == "done" ? "" : DiskFull, (string)made["problem"]!);
         await GoesOnAsync(id);
     }
@@ -128,7 +128,8 @@ public sealed class FullDiskTests : IDisposable
         await RenderedAsync(id);
         var package = await StartedAsync("/api/packages", new { });
         Assert.Equal(
-            "done", (string)(await server.UntilAsync($"/api/packages/{package}", made => (string)made["state"]! != "queued"))["state"]!);
+            "done", (string)(await server.UntilAsync(
+                $"/api/packages/{package}", made => (string)made["state"]! is not ("queued" or "running")))["state"]!);
         (await server.CheckAsync([id])).Dispose();
     }
 

@@ -83,7 +83,7 @@ public sealed class KillTests : IDisposable
         }
 
         foreach (var package in packages)
-            await server.UntilAsync($"/api/packages/{package}", made => (string)made["state"]! != "queued");
+            await server.UntilAsync($"/api/packages/{package}", made => (string)made["state"]! is not ("queued" or "running"));
         Assert.Equal(
             kept.Order(),
             (await server.GetAsync("/api/sources"))["items"]!.AsArray().Select(source => (string)source!["id"]!).Intersect(kept).Order());

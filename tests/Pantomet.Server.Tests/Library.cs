@@ -38,11 +38,13 @@ public sealed class Library : WebApplicationFactory<Program>
     }
 
     /// <summary>Ends this server and starts another on its folder.</summary>
-    public Library Restarted()
+    public Library Restarted() => Restarted(services);
+
+    internal Library Restarted(Action<IServiceCollection>? others)
     {
         keepsFolder = true;
         Dispose();
-        var next = new Library(services, settings);
+        var next = new Library(others, settings);
         next.data.Delete();
         next.data = data;
         return next;
@@ -136,12 +138,21 @@ public sealed class Library : WebApplicationFactory<Program>
         return await UntilAsync($"/api/runs/{id}", run => (string)run["state"]! == "done");
     }
 
+    /// <summary>Does something to many sources, and gives the job when it has ended.</summary>
+    public async Task<JsonNode> ActAsync(object act, string path = "/api/acts")
+    {
+        var answer = await SendJsonAsync(HttpMethod.Post, path, act);
+        Assert.Equal(HttpStatusCode.Accepted, answer.StatusCode);
+        var id = (await answer.Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
+        return await UntilAsync($"/api/jobs/{id}", job => job["endedAt"] is not null);
+    }
+
     /// <summary>Asks for a package and waits for what becomes of it.</summary>
     public async Task<JsonNode> PackedAsync(object selection)
     {
         var answer = await SendJsonAsync(HttpMethod.Post, "/api/packages", selection);
         var id = (await answer.Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
-        return await UntilAsync($"/api/packages/{id}", package => (string)package["state"]! != "queued");
+        return await UntilAsync($"/api/packages/{id}", package => (string)package["state"]! is not ("queued" or "running"));
     }
 
     /// <summary>Makes a package and opens it.</summary>

@@ -18,22 +18,18 @@ public sealed class LibraryTests
         var ids = new[] { await library.TakeInAsync("spool-small.jpg"), await library.TakeInAsync("tail-loop.gif") };
         var tried =
             await (await library.SendJsonAsync(
-                HttpMethod.Post, "/api/names",
-                new
-                {
-                    sources = ids,
-                    of = "stem",
-                    pattern = "Drachen für {group}-{number}",
-                    isTried = true
-                })).Content.ReadFromJsonAsync<JsonNode>();
+                HttpMethod.Post, "/api/names/try",
+                new { sources = ids, names = new { of = "stem", pattern = "Drachen für {group}-{number}" } }))
+                .Content.ReadFromJsonAsync<JsonNode>();
         Assert.Equal("drachen-fur-1", (string)tried!["items"]![0]!["after"]!);
         Assert.Equal("spool-small", (string)(await library.GetAsync($"/api/sources/{ids[0]}"))["stem"]!);
-        await library.SendJsonAsync(HttpMethod.Post, "/api/names", new { sources = ids, of = "altText", list = "A spool\nA tail" });
+        var named = await library.ActAsync(
+            new { on = new { ids }, act = "name", names = new { of = "altText", list = "A spool\nA tail" } });
         Assert.Equal("A tail", (string)(await library.GetAsync($"/api/sources/{ids[1]}"))["altText"]!);
-        await library.SendJsonAsync(HttpMethod.Post, "/api/names", new { sources = ids, of = "altText", texts = new[] { "", "A tail" } });
+        await library.ActAsync(new { }, $"/api/jobs/{named["id"]}/undo");
         Assert.Equal("", (string)(await library.GetAsync($"/api/sources/{ids[0]}"))["altText"]!);
         var refused = await library.SendJsonAsync(
-            HttpMethod.Post, "/api/names", new { sources = ids, of = "stem", list = "one\ntwo\nthree" });
+            HttpMethod.Post, "/api/names/try", new { sources = ids, names = new { of = "stem", list = "one\ntwo\nthree" } });
         Assert.Contains("3 lines for 2 pictures", await refused.Content.ReadAsStringAsync(), StringComparison.Ordinal);
     }
 

@@ -176,11 +176,19 @@ public sealed class LoadTests
                         "PUT", $"/api/framings/{one}/common.a", new { crop = new { x = random.Next(9), y = 0, width = 50, height = 40 } });
                     break;
                 case 8:
-                    await AskAsync("POST", $"/api/framings/{one}/copies", new { to = shared, @as = "fraction" });
+                    await AskAsync(
+                        "POST", "/api/acts",
+                        new { on = new { ids = shared }, act = "copyFraming", copy = new { from = one, @as = "fraction" } });
                     break;
                 case 9:
                     await AskAsync(
-                        "POST", "/api/names", new { sources = shared, of = "stem", pattern = $"kite-{random.Next(3)}-{{number}}" });
+                        "POST", "/api/acts",
+                        new
+                        {
+                            on = new { ids = shared },
+                            act = "name",
+                            names = new { of = "stem", pattern = $"kite-{random.Next(3)}-{{number}}" },
+                        });
                     break;
                 case 10:
                     using (var started = await library.Http.SendAsync(

@@ -315,7 +315,7 @@ public sealed class RunTests
     {
         using var library = await ReadyAsync();
         var id = (await JsonAsync(await library.SendJsonAsync(HttpMethod.Post, "/api/packages", new { })))["id"]!;
-        var package = await library.UntilAsync($"/api/packages/{id}", package => (string)package["state"]! != "queued");
+        var package = await library.UntilAsync($"/api/packages/{id}", package => (string)package["state"]! is not ("queued" or "running"));
         Assert.Contains("Render it first", (string)package["problem"]!, StringComparison.Ordinal);
     }
 
@@ -352,7 +352,7 @@ public sealed class RunTests
             (before, now) = (now, (int)(await library.GetAsync($"/api/runs/{run}"))["done"]!);
         }
 
-        Assert.InRange(now, (int)told["done"]!, (int)told["done"]! + RunWorker.AtOnce);
+        Assert.InRange(now, (int)told["done"]!, (int)told["done"]! + RunJobs.AtOnce);
         return now;
     }
 }

@@ -103,8 +103,8 @@ public sealed class TogetherTests : IDisposable
         Assert.Equal(3, (int)(await library.GetAsync($"/api/framings/{ids[1]}"))["turn"]!["quarters"]!);
 
         var copies = await AtOnceAsync(
-            12, at => library.SendJsonAsync(HttpMethod.Post, $"/api/framings/{ids[at % 6]}/copies", new { to = ids, @as = "fraction" }));
-        Assert.All(copies, answer => Assert.Equal(HttpStatusCode.OK, answer.StatusCode));
+            12, at => library.ActAsync(new { on = new { ids }, act = "copyFraming", copy = new { from = ids[at % 6], @as = "fraction" } }));
+        Assert.All(copies, job => Assert.Equal(("done", ids.Count), ((string)job["state"]!, (int)job["done"]!)));
     }
 
     // RFC 9110, §13.1.1: of those who name one version, one is first.
@@ -192,7 +192,7 @@ public sealed class TogetherTests : IDisposable
         await AtOnceAsync(10, at => library.SendJsonAsync(HttpMethod.Patch, $"/api/sources/{ids[at]}", new { stem = "kite" }));
         await AtOnceAsync(
             10, at =>
-                library.SendJsonAsync(HttpMethod.Post, "/api/names", new { sources = ids.Skip(at % 3), of = "stem", pattern = "tail" }));
+                library.ActAsync(new { on = new { ids = ids.Skip(at % 3) }, act = "name", names = new { of = "stem", pattern = "tail" } }));
         await NamesDifferAsync();
 
         // One that left its name to another comes back under one like it.
@@ -203,9 +203,13 @@ public sealed class TogetherTests : IDisposable
         Assert.Equal("red-kite-2", (string)(await library.GetAsync($"/api/sources/{ids[0]}"))["stem"]!);
 
         // Two change names with each other; a better file takes the name of the one that it replaces.
-        (await library.SendJsonAsync(
-            HttpMethod.Post, "/api/names", new { sources = ids.Take(2), of = "stem", texts = (string[])["red-kite", "red-kite-2"] }))
-                .EnsureSuccessStatusCode();
+        await library.ActAsync(
+            new
+            {
+                on = new { ids = ids.Take(2) },
+                act = "name",
+                names = new { of = "stem", texts = (string[])["red-kite", "red-kite-2"] }
+            });
         Assert.Equal("red-kite", (string)(await library.GetAsync($"/api/sources/{ids[0]}"))["stem"]!);
         using var form = new MultipartFormDataContent { { new ByteArrayContent(HostilePictures.Png(77, 70, 0)), "files", "better.png" } };
         using var replaced = await library.Http.PostAsync(new Uri($"/api/sources/{ids[0]}/replacement", UriKind.Relative), form);
@@ -233,7 +237,7 @@ public sealed class TogetherTests : IDisposable
         return [.. entries.Select(entry => (string)entry!["source"]!["id"]!)];
     }
 
-    private static Task<HttpResponseMessage[]> AtOnceAsync(int count, Func<int, Task<HttpResponseMessage>> send) =>
+    private static Task<T[]> AtOnceAsync<T>(int count, Func<int, Task<T>> send) =>
         Task.WhenAll(Enumerable.Range(0, count).Select(at => Task.Run(() => send(at))));
 
     private sealed class Databases(string path, DbCommandInterceptor interceptor) : IDbContextFactory<PantometDb>

@@ -71,7 +71,3 @@ internal sealed record BoardPlace(PixelRect Crop, Rotation Turn, Fit Fit, PixelS
         return new BoardPlace(place.Crop.Area, place.Crop.Rotation, place.Crop.Fit, file, picture);
     }
 }
-
-/// <summary>Every source of the board, by its rows.</summary>
-/// <param name="Ids">In order.</param>
-internal sealed record BoardIds(IReadOnlyList<string> Ids);

@@ -22,12 +22,12 @@ internal static class BoardEndpoints
     }
 
     private static async Task<Results<Ok<BoardAnswer>, ProblemHttpResult>> GetAsync(
-        [AsParameters] BoardFilter filter, PantometDb database, BoardRows all, BoardCells cells, int? offset, int? limit,
+        [AsParameters] BoardFilter filter, PantometDb database, BoardSelection board, int? offset, int? limit,
         CancellationToken cancel)
     {
-        if (Unreadable(filter) is { } problem)
-            return problem;
-        var (columns, rows) = await RowsAsync(filter, database, all, cells, cancel);
+        if (BoardSelection.Unreadable(filter) is { } problem)
+            return Problems.Of(problem);
+        var (columns, rows) = await board.RowsAsync(filter, cancel);
         var shown = filter.LooksAtCells ? [.. rows.Where(row => Array.Exists(row.Cells, filter.Holds))] : rows;
         var counts = new int[Enum.GetValues<PairingState>().Length];
         var (settled, blocked) = (new int[columns.Count], new int[columns.Count]);
@@ -64,24 +64,20 @@ internal static class BoardEndpoints
             groups));
     }
 
-    private static async Task<Results<Ok<BoardIds>, ProblemHttpResult>> IdsAsync(
-        [AsParameters] BoardFilter filter, PantometDb database, BoardRows all, BoardCells cells, CancellationToken cancel)
+    private static async Task<Results<Ok<SourceIds>, ProblemHttpResult>> IdsAsync(
+        [AsParameters] BoardFilter filter, BoardSelection board, CancellationToken cancel)
     {
-        if (Unreadable(filter) is { } problem)
-            return problem;
-        if (!filter.LooksAtCells)
-            return TypedResults.Ok(new BoardIds(await filter.Sources(database.Sources).Select(row => row.Id).ToListAsync(cancel)));
-        var (_, rows) = await RowsAsync(filter, database, all, cells, cancel);
-        return TypedResults.Ok(new BoardIds([.. rows.Where(row => row.Cells.Any(filter.Holds)).Select(row => row.Id)]));
+        var (ids, problem) = await board.IdsAsync(filter, cancel);
+        return problem is not null ? Problems.Of(problem) : TypedResults.Ok(ids!);
     }
 
     // Everything that is open or out of date, of what the filter shows.
     private static async Task<Results<Accepted<CreatedId>, ProblemHttpResult>> RunDueAsync(
-        [AsParameters] BoardFilter filter, PantometDb database, BoardRows all, BoardCells cells, RunStart start, CancellationToken cancel)
+        [AsParameters] BoardFilter filter, PantometDb database, BoardSelection board, RunStart start, CancellationToken cancel)
     {
-        if (Unreadable(filter) is { } problem)
-            return problem;
-        var (columns, rows) = await RowsAsync(filter, database, all, cells, cancel);
+        if (BoardSelection.Unreadable(filter) is { } problem)
+            return Problems.Of(problem);
+        var (columns, rows) = await board.RowsAsync(filter, cancel);
         var due = rows.SelectMany(
             row => row.Cells.Zip(columns)
                 .Where(cell => filter.Holds(cell.First) && cell.First is { State: PairingState.Open or PairingState.Stale })
@@ -95,22 +91,6 @@ internal static class BoardEndpoints
                     [.. due.Where(cell => sources.ContainsKey(cell.Id)).Select(cell => new Pairing(sources[cell.Id], cell.Slot))], cancel));
     }
 
-    private static async Task<(IReadOnlyList<PlacedColumn> Columns, List<(string Id, BoardCell[] Cells)> Rows)> RowsAsync(
-        BoardFilter filter, PantometDb database, BoardRows all, BoardCells cells, CancellationToken cancel)
-    {
-        var columns = await cells.ColumnsAsync(filter.Destination, cancel);
-        var rows = filter.LooksAtSources
-            ? await BoardRows.StampsOf(filter.Sources(database.Sources)).ToListAsync(cancel)
-            : await all.AllAsync(cancel);
-        var found = await cells.OfAsync(rows, columns, cancel);
-        return (columns, [.. rows.Zip(found, (row, given) => (row.Id, given.Cells))]);
-    }
-
     private static BoardRow RowOf(SourceRow source, IReadOnlyList<BoardCell> cells) =>
         new(source.Id, source.Stem, source.Group, source.Facts.Size.Width, source.Facts.Size.Height, cells);
-
-    private static ProblemHttpResult? Unreadable(BoardFilter filter) =>
-        filter.IsReadable
-            ? null
-            : Problems.Invalid("state", $"\"{filter.State}\" is not a state. There are open, done, stale, blocked, running and leftOut.");
 }

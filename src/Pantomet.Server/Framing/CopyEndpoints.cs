@@ -1,6 +1,5 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
-using Pantomet.Core.Framing;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Sources;
@@ -8,24 +7,13 @@ using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Framing;
 
-/// <summary>How a framing is taken to another picture.</summary>
-internal enum CopyAs
-{
-    /// <summary>Everything at the same fractions of the picture.</summary>
-    Fraction,
-
-    /// <summary>The crops set by hand, each lying as it did around the subject.</summary>
-    SubjectPosition,
-}
-
-/// <summary>Takes the framing of one source to others.</summary>
+/// <summary>Where the framing of one source would be taken to.</summary>
 /// <param name="To">Ids of the others.</param>
 /// <param name="As">How.</param>
-/// <param name="IsTried">Only says what would come out.</param>
-internal sealed record CopyRequest(IReadOnlyList<string> To, CopyAs As, bool IsTried = false);
+internal sealed record CopyRequest(IReadOnlyList<string> To, CopyAs As);
 
-/// <summary>What comes out, source by source.</summary>
-/// <param name="Items">Those that the framing is copied to.</param>
+/// <summary>What would come out, source by source.</summary>
+/// <param name="Items">Those that the framing can be copied to.</param>
 /// <param name="Refused">Those that it cannot be copied to, and why.</param>
 internal sealed record CopyAnswer(IReadOnlyList<SheetEntry> Items, IReadOnlyList<CopyRefusal> Refused);
 
@@ -35,9 +23,9 @@ internal sealed record CopyRefusal(string Source, string Sentence);
 internal static class CopyEndpoints
 {
     public static void MapCopies(this IEndpointRouteBuilder routes) =>
-        routes.MapPost("/api/framings/{sourceId}/copies", CopyAsync).WithTags("Framing").WithName("copyFraming");
+        routes.MapPost("/api/framings/{sourceId}/copies/try", TryAsync).WithTags("Framing").WithName("tryCopy");
 
-    private static async Task<Results<Ok<CopyAnswer>, ProblemHttpResult>> CopyAsync(
+    private static async Task<Results<Ok<CopyAnswer>, ProblemHttpResult>> TryAsync(
         Framings framings, PantometDb database, DestinationCatalogue catalogue, string sourceId, CopyRequest request,
         CancellationToken cancel)
     {
@@ -54,28 +42,15 @@ internal static class CopyEndpoints
         var refused = new List<CopyRefusal>();
         foreach (var row in rows)
         {
-            if (Copied(from!, row, request.As) is not { } copied)
+            if (FramingCopies.Of(from!, row, request.As) is not { } copied)
             {
-                refused.Add(
-                    new CopyRefusal(
-                        row.Id, $"\"{row.Stem}\" or \"{from!.Stem}\" has no subject to go by. Mark it first, or copy as a fraction of " +
-                            $"the picture."));
+                refused.Add(new CopyRefusal(row.Id, FramingCopies.NothingToGoBy(from!, row)));
                 continue;
             }
 
             items.Add(new SheetEntry(SourceAnswer.Of(row), FramingAnswer.Of(row, slots, tried: copied)));
         }
 
-        if (!request.IsTried)
-        {
-            await framings.DoAllAsync([.. items.Select(item => item.Source.Id)], row =>
-                Copied(from!, row, request.As) is { } copied ? new FramingChange.TakeOver(copied, $"framing from {from!.Stem}") : null);
-        }
-
         return TypedResults.Ok(new CopyAnswer(items, refused));
     }
-
-    private static SourceFraming? Copied(SourceRow from, SourceRow to, CopyAs how) => how == CopyAs.Fraction
-        ? CopiedFraming.AsFraction(from.ToSource().Framed, to.ToSource().Framed)
-        : CopiedFraming.AsSubjectPosition(from.ToSource().Framed, to.ToSource().Framed);
 }

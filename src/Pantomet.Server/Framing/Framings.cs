@@ -55,24 +55,16 @@ internal sealed class Framings(IDbContextFactory<PantometDb> databases)
         return null;
     }
 
-    /// <summary>Does a change to each of some sources, all in one go: a series is never left half changed.</summary>
-    /// <param name="ids">Those that are not there are passed over.</param>
-    /// <param name="read">Says what is done to each as it is then; null leaves it as it is.</param>
-    public Task<int> DoAllAsync(IReadOnlyCollection<string> ids, Func<SourceRow, FramingChange?> read) =>
-        databases.WriteAsync(async database =>
-        {
-            var changed = 0;
-            foreach (var source in await database.Sources.Where(row => ids.Contains(row.Id) && row.DeletedAt == null).ToListAsync())
-            {
-                if (read(source) is not { } change)
-                    continue;
-                Record(database, source, change);
-                await ForgetAsync(database, source.Id);
-                changed++;
-            }
-
-            return changed;
-        });
+    /// <summary>Gives a source a whole framing, as one step.</summary>
+    /// <param name="database">In a transaction that writes.</param>
+    /// <param name="source">From it.</param>
+    /// <param name="framing">The framing.</param>
+    /// <param name="label">What is done, in a few words.</param>
+    public static Task TakeOverAsync(PantometDb database, SourceRow source, SourceFraming framing, string label)
+    {
+        Record(database, source, new FramingChange.TakeOver(framing, label));
+        return ForgetAsync(database, source.Id);
+    }
 
     /// <summary>Takes the last step back, or does the last one again that was taken back. Does nothing when there is none.</summary>
     public Task<Outcome<SourceRow>> MoveAsync(string id, bool forward) => databases.TryWriteAsync<SourceRow>(async database =>

@@ -1,3 +1,5 @@
+using Pantomet.Server.Hosting.Description;
+
 namespace Pantomet.Server.Hosting;
 
 /// <summary>Refuses requests that come through another site's page or name, and tells browsers to load nothing from elsewhere.</summary>
@@ -14,7 +16,7 @@ internal sealed class RequestGuard(RequestDelegate next, AllowedHosts allowed)
         // At the last moment: whoever answers for a fault begins with an empty answer.
         context.Response.OnStarting(() =>
         {
-            Protect(context.Response.Headers);
+            Protect(context);
             return Task.CompletedTask;
         });
 
@@ -24,11 +26,12 @@ internal sealed class RequestGuard(RequestDelegate next, AllowedHosts allowed)
             await next(context);
     }
 
-    private static void Protect(IHeaderDictionary headers)
+    private static void Protect(HttpContext context)
     {
+        var headers = context.Response.Headers;
         // What is shown out of a package has a stricter one.
         if (headers.ContentSecurityPolicy.Count == 0)
-            headers.ContentSecurityPolicy = ContentPolicy;
+            headers.ContentSecurityPolicy = InterfacePage.PolicyOf(context) ?? ContentPolicy;
         headers.XContentTypeOptions = "nosniff";
         headers["Referrer-Policy"] = "no-referrer";
         headers["Cross-Origin-Opener-Policy"] = "same-origin";

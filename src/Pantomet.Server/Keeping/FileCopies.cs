@@ -19,15 +19,22 @@ internal sealed class FileCopies(DataFolder from, DataFolder to)
         var variants = Read(databasePath, RenderedIn(databasePath), row => (Sha256: row[0], Name: row[1]))
             .Count(file => Kept(from.Variants, to.Variants, file.Sha256, file.Name));
         // A package that was cleared away is no loss: it can be made again.
-        var packages = Read(databasePath, "SELECT Id FROM Packages WHERE State = 'Done'", row => row[0])
+        var packages = Read(databasePath, PackagesIn(databasePath), row => row[0])
             .Count(id => File.Exists(PackageBuilder.PathOf(from, id)) &&
                 Place(PackageBuilder.PathOf(from, id), PackageBuilder.PathOf(to, id)));
         return new BackupReport(originals, variants, packages, bytes, problems);
     }
 
-    // A backup may be older than the table of rendered files.
+    // A backup may be older than some tables.
+    private static bool Has(string databasePath, string table) =>
+        Read(databasePath, $"SELECT name FROM sqlite_master WHERE type = 'table' AND name = '{table}'", row => row[0]).Count > 0;
+
+    private static string PackagesIn(string databasePath) => Has(databasePath, "Jobs")
+        ? "SELECT Id FROM Jobs WHERE Kind = 'Package' AND State = 'Done'"
+        : "SELECT Id FROM Packages WHERE State = 'Done'";
+
     private static string RenderedIn(string databasePath) =>
-        Read(databasePath, "SELECT name FROM sqlite_master WHERE type = 'table' AND name = 'RenderedFiles'", row => row[0]).Count > 0
+        Has(databasePath, "RenderedFiles")
             ? "SELECT file.Sha256, MIN(COALESCE(variant.FileName, file.Encoding)) FROM RenderedFiles file " +
                 "LEFT JOIN Variants variant ON variant.FileSequence = file.Sequence WHERE NOT file.IsLetGo GROUP BY file.Sha256"
             : "SELECT Sha256, MIN(FileName) FROM Variants WHERE Sha256 IS NOT NULL GROUP BY Sha256";

@@ -11,6 +11,11 @@ using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Packages;
 
+/// <summary>Is told how many files of a package are written.</summary>
+/// <param name="done">So many.</param>
+/// <param name="total">Of so many.</param>
+internal delegate Task PackageProgress(int done, int total);
+
 /// <summary>Writes the ZIP of a package. Same files in, same bytes out: the order is fixed and no time of day is written.</summary>
 internal sealed class PackageBuilder(
     PantometDb database, DestinationCatalogue catalogue, Planning planning, MissingFiles missingFiles, RenderedFileStore rendered,
@@ -26,9 +31,10 @@ internal sealed class PackageBuilder(
 
     /// <summary>Writes the ZIP, streaming file by file.</summary>
     /// <param name="package">Says what goes in.</param>
-    /// <param name="cancel">The server ends.</param>
+    /// <param name="tell">Is told file by file.</param>
+    /// <param name="cancel">The server ends, or somebody stops it.</param>
     /// <returns>The variants that are in it; none writes nothing.</returns>
-    public async Task<IReadOnlyList<HandedOverRow>> BuildAsync(PackageRow package, CancellationToken cancel)
+    public async Task<IReadOnlyList<HandedOverRow>> BuildAsync(PackageRow package, PackageProgress tell, CancellationToken cancel)
     {
         using var hold = rendered.HoldAll();
         var (whole, altered) = await EntriesAsync(package.Selection, cancel);
@@ -47,7 +53,7 @@ internal sealed class PackageBuilder(
         {
             await using (var file = store.OpenNew(aside))
             {
-                await WriteAsync(file, entries, missing, withdrawn, cancel);
+                await WriteAsync(file, entries, missing, withdrawn, tell, cancel);
                 await file.FlushAsync(cancel);
                 (file as FileStream)?.Flush(flushToDisk: true);
             }
@@ -77,19 +83,20 @@ internal sealed class PackageBuilder(
     }
 
     private async Task WriteAsync(
-        Stream file, IReadOnlyList<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing, IReadOnlyList<string> withdrawn,
-        CancellationToken cancel)
+        Stream file, List<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing, IReadOnlyList<string> withdrawn,
+        PackageProgress tell, CancellationToken cancel)
     {
         using var zip = new ZipArchive(file, ZipArchiveMode.Create, leaveOpen: true);
-        foreach (var entry in entries)
+        foreach (var (at, entry) in entries.Index())
         {
+            await tell(at, entries.Count);
             await using var content = File.OpenRead(ContentStore.PathOf(folder.Variants, entry.Sha256));
             await AddAsync(zip, entry.File, content, cancel);
         }
 
         var sums = entries.Select(entry => (entry.File, entry.Sha256)).ToList();
         foreach (var (path, content) in ((string, byte[])[])[(Manifest.FileName, Manifest.ToJson(entries, missing, withdrawn)),
-            ("manifest.csv", Manifest.ToCsv(entries)), (ContactSheet.FileName, ContactSheet.Of(entries, missing, withdrawn))])
+            ("manifest.csv", ManifestCsv.Of(entries)), (ContactSheet.FileName, ContactSheet.Of(entries, missing, withdrawn))])
         {
             await AddAsync(zip, path, new MemoryStream(content), cancel);
             sums.Add((path, Convert.ToHexStringLower(SHA256.HashData(content))));

@@ -5,21 +5,27 @@ using Microsoft.AspNetCore.StaticFiles;
 using Microsoft.EntityFrameworkCore;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Hosting;
+using Pantomet.Server.Jobs;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Packages;
 
 /// <summary>A package as the interface gives it.</summary>
+/// <param name="Files">Variants in it, so far.</param>
+/// <param name="Total">Variants that go into it; 0 until that is known.</param>
+/// <param name="Bytes">Length of the ZIP; 0 until it is done.</param>
+/// <param name="Problem">Why there is none; empty otherwise.</param>
 /// <param name="Scope">What it was asked for.</param>
 /// <param name="Destination">The one destination that it is for; null for any.</param>
 /// <param name="OnlyChanged">Whether it holds only what earlier packages had not handed over.</param>
 internal sealed record PackageAnswer(
-    string Id, PackageState State, int Files, long Bytes, string Problem, DateTime AskedAt, DateTime? EndedAt, PackageScope Scope,
+    string Id, JobState State, int Files, int Total, long Bytes, string Problem, DateTime AskedAt, DateTime? EndedAt, PackageScope Scope,
     string? Destination, bool OnlyChanged)
 {
     public static PackageAnswer Of(PackageRow row) =>
-        new(row.Id, row.State, row.Files, row.Bytes, row.Problem, row.AskedAt, row.EndedAt, row.Selection.Scope, row.Selection.Destination,
+        new(row.Id, row.State, row.Done, row.Total, row.BytesOut, row.Problem, row.AskedAt, row.EndedAt, row.Selection.Scope,
+            row.Selection.Destination,
             row.Selection.OnlyChanged);
 }
 
@@ -48,7 +54,7 @@ internal static class PackageEndpoints
         TypedResults.Stream(Assembly.GetExecutingAssembly().GetManifestResourceStream(SchemaName)!, "application/schema+json");
 
     private static async Task<Results<Accepted<CreatedId>, ProblemHttpResult>> MakeAsync(
-        PantometDb database, DestinationCatalogue catalogue, PackageWorker worker, TimeProvider clock, PackageSelection selection,
+        PantometDb database, DestinationCatalogue catalogue, WakeSignal signal, TimeProvider clock, PackageSelection selection,
         CancellationToken cancel)
     {
         if (selection.Destination is { } wanted && (await catalogue.AllAsync(cancel)).All(destination => destination.Id != wanted))
@@ -57,12 +63,12 @@ internal static class PackageEndpoints
         {
             Id = Guid.NewGuid().ToString("N"),
             Selection = selection,
-            State = PackageState.Queued,
+            State = JobState.Queued,
             AskedAt = clock.GetUtcNow().UtcDateTime,
         };
         database.Packages.Add(package);
         await database.SaveChangesAsync(cancel);
-        worker.Wake();
+        signal.Wake();
         return TypedResults.Accepted($"/api/packages/{package.Id}", new CreatedId(package.Id));
     }
 
@@ -134,8 +140,10 @@ internal static class PackageEndpoints
             return (null, Problems.NotFound("package", id));
         return package.State switch
         {
-            PackageState.Failed => (package, Problems.Gone(package.Problem)),
-            PackageState.Queued => (package, Problems.Gone("The package is still being made. Ask again in a moment.")),
+            JobState.Failed => (package, Problems.Gone(package.Problem)),
+            JobState.Cancelled => (package, Problems.Gone("The package was cancelled. Make it again.")),
+            JobState.Queued or JobState.Running or JobState.Paused =>
+                (package, Problems.Gone("The package is still being made. Ask again in a moment.")),
             _ => (package, File.Exists(PackageBuilder.PathOf(folder, id))
                 ? null
                 : Problems.Gone("The package has been cleared away. Make it again.")),

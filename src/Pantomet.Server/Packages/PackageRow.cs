@@ -1,15 +1,8 @@
 using Pantomet.Server.Destinations;
+using Pantomet.Server.Jobs;
 using Pantomet.Server.Runs;
 
 namespace Pantomet.Server.Packages;
-
-/// <summary>Where a package stands.</summary>
-internal enum PackageState
-{
-    Queued,
-    Done,
-    Failed,
-}
 
 /// <summary>What a package was asked for.</summary>
 internal enum PackageScope
@@ -52,26 +45,7 @@ internal sealed record PackageSelection(
 }
 
 /// <summary>A package in the database.</summary>
-internal sealed class PackageRow
+internal sealed class PackageRow() : JobRow(JobKind.Package)
 {
-    public long Sequence { get; init; }
-
-    public required string Id { get; init; }
-
     public required PackageSelection Selection { get; init; }
-
-    public required PackageState State { get; set; }
-
-    /// <summary>Variants in it.</summary>
-    public int Files { get; set; }
-
-    /// <summary>Length of the ZIP.</summary>
-    public long Bytes { get; set; }
-
-    /// <summary>Why there is none; empty otherwise.</summary>
-    public string Problem { get; set; } = "";
-
-    public required DateTime AskedAt { get; init; }
-
-    public DateTime? EndedAt { get; set; }
 }

@@ -21,7 +21,7 @@ internal static class RenderingServices
         services.AddSingleton<IRenderedFiles>(provider => provider.GetRequiredService<RenderedFileIndex>());
         services.AddSingleton<ISourceFiles>(provider => provider.GetRequiredService<SourcePixels>());
         services.AddSingleton(_ => new OpenSources(MaxOpenBytes, MaxRunBytes));
-        services.AddSingleton(_ => new RenderSeats(RunWorker.AtOnce, MaxWorkingBytes));
+        services.AddSingleton(_ => new RenderSeats(RunJobs.AtOnce, MaxWorkingBytes));
         services.AddSingleton(
             provider => ActivatorUtilities.CreateInstance<RenderService>(provider, provider.GetRequiredService<DataFolder>().Variants));
         services.AddSingleton<PreparedPictures>();

@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Findings;
+using Pantomet.Server.Jobs;
 using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Runs;
@@ -85,8 +86,8 @@ internal static class PairingEnd
         if (await database.Pairings.AnyAsync(
             one => one.RunId == row.RunId && (one.State == QueueState.Queued || one.State == QueueState.Running)))
             return;
-        await database.Runs.Where(run => run.Id == row.RunId && (run.State == RunState.Running || run.State == RunState.Queued))
-            .ExecuteUpdateAsync(run => run.SetProperty(one => one.State, RunState.Done).SetProperty(one => one.EndedAt, now)
+        await database.Runs.Where(run => run.Id == row.RunId && (run.State == JobState.Running || run.State == JobState.Queued))
+            .ExecuteUpdateAsync(run => run.SetProperty(one => one.State, JobState.Done).SetProperty(one => one.EndedAt, now)
                 // What no plan asked for any more was left out; what plans asked for besides was asked for too.
                 .SetProperty(one => one.LeftOut, one => Math.Max(0, one.Total - one.Done - one.Failed))
                 .SetProperty(one => one.Total, one => Math.Max(one.Total, one.Done + one.Failed)));

@@ -1,9 +1,8 @@
-using System.Net.ServerSentEvents;
-using System.Runtime.CompilerServices;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Findings;
 using Pantomet.Server.Hosting;
+using Pantomet.Server.Jobs;
 using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Runs;
@@ -36,7 +35,7 @@ internal sealed record CreatedId(string Id);
 /// <param name="StartedAt">When its first variant was begun.</param>
 /// <param name="EndedAt">When it ended.</param>
 internal sealed record RunAnswer(
-    string Id, RunState State, int Total, int Done, int Failed, int LeftOut, int Blocked, long BytesIn, long BytesOut, DateTime AskedAt,
+    string Id, JobState State, int Total, int Done, int Failed, int LeftOut, int Blocked, long BytesIn, long BytesOut, DateTime AskedAt,
     DateTime? StartedAt, DateTime? EndedAt)
 {
     public static RunAnswer Of(RunRow row) =>
@@ -60,7 +59,6 @@ internal static class RunEndpoints
     private const string GoneSentence = "A source or slot of this run does not exist any more. Look at the selection again.";
     private const int RunsListed = 100;
     private const int MaxFindings = 1000;
-    private static readonly TimeSpan LookEvery = TimeSpan.FromMilliseconds(250);
 
     public static void MapRuns(this IEndpointRouteBuilder routes)
     {
@@ -132,89 +130,28 @@ internal static class RunEndpoints
                     told.Count));
     }
 
-    private static async Task<Results<ServerSentEventsResult<RunAnswer>, ProblemHttpResult>> EventsAsync(
-        PantometDb database, IDbContextFactory<PantometDb> databases, IHostApplicationLifetime lifetime, string id,
-        CancellationToken cancel)
+    private static Task<Results<ServerSentEventsResult<RunAnswer>, ProblemHttpResult>> EventsAsync(
+        JobWatch watch, string id, CancellationToken cancel) => watch.EventsAsync<RunRow, RunAnswer>(id, "run", RunAnswer.Of, cancel);
+
+    private static Task<Results<Ok<RunAnswer>, ProblemHttpResult>> CancelAsync(
+        PantometDb database, JobControl control, string id, CancellationToken cancel) =>
+        ChangedAsync(database, id, control.CancelAsync, cancel);
+
+    private static Task<Results<Ok<RunAnswer>, ProblemHttpResult>> PauseAsync(
+        PantometDb database, JobControl control, string id, CancellationToken cancel) =>
+        ChangedAsync(database, id, control.PauseAsync, cancel);
+
+    private static Task<Results<Ok<RunAnswer>, ProblemHttpResult>> ResumeAsync(
+        PantometDb database, JobControl control, string id, CancellationToken cancel) =>
+        ChangedAsync(database, id, control.ResumeAsync, cancel);
+
+    private static async Task<Results<Ok<RunAnswer>, ProblemHttpResult>> ChangedAsync(
+        PantometDb database, string id, Func<string, Task<Outcome<JobRow>>> change, CancellationToken cancel)
     {
         if (await FindAsync(database, id, cancel) is null)
             return Problems.NotFound("run", id);
-        return TypedResults.ServerSentEvents(WatchAsync(databases, id, lifetime.ApplicationStopping, cancel));
-    }
-
-    // The database is looked at, and not the worker listened to: so every watcher sees what would survive a crash.
-    private static async IAsyncEnumerable<SseItem<RunAnswer>> WatchAsync(
-        IDbContextFactory<PantometDb> databases, string id, CancellationToken serverEnds, [EnumeratorCancellation] CancellationToken cancel)
-    {
-        RunAnswer? last = null;
-        // An open page must not hold up the server's end.
-        while (!cancel.IsCancellationRequested && !serverEnds.IsCancellationRequested)
-        {
-            await using (var database = await databases.CreateDbContextAsync(cancel))
-            {
-                if (await FindAsync(database, id, cancel) is not { } row)
-                    yield break;
-                var now = RunAnswer.Of(row);
-                if (now != last)
-                    yield return new SseItem<RunAnswer>(last = now, "progress");
-            }
-
-            if (last is { State: RunState.Done or RunState.Cancelled })
-                yield break;
-            await Task.Delay(LookEvery, cancel).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
-        }
-    }
-
-    // Once begun, a cancel or a pause is carried through, whether or not the asker waits: half of one would leave pairings that nobody
-    // takes up.
-    private static async Task<Results<Ok<RunAnswer>, ProblemHttpResult>> CancelAsync(
-        PantometDb database, IDbContextFactory<PantometDb> databases, RunQueue queue, TimeProvider clock, string id,
-        CancellationToken cancel)
-    {
-        if (await FindAsync(database, id, cancel) is null)
-            return Problems.NotFound("run", id);
-        await databases.WriteAsync(async changed =>
-        {
-            await changed.Runs.Where(
-                row => row.Id == id && (row.State == RunState.Queued || row.State == RunState.Running || row.State == RunState.Paused))
-                .ExecuteUpdateAsync(
-                    row => row.SetProperty(run => run.State, RunState.Cancelled)
-                        .SetProperty(run => run.EndedAt, clock.GetUtcNow().UtcDateTime));
-            return await changed.Pairings.Where(
-                row => row.RunId == id && (row.State == QueueState.Queued || row.State == QueueState.Running))
-                .ExecuteUpdateAsync(row => row.SetProperty(pairing => pairing.State, QueueState.Cancelled));
-        });
-        await queue.DropAsync(id);
-        return TypedResults.Ok(RunAnswer.Of((await FindAsync(database, id, cancel))!));
-    }
-
-    private static async Task<Results<Ok<RunAnswer>, ProblemHttpResult>> PauseAsync(
-        PantometDb database, RunQueue queue, string id, CancellationToken cancel)
-    {
-        if (await FindAsync(database, id, cancel) is null)
-            return Problems.NotFound("run", id);
-        var paused = await database.Runs.Where(row => row.Id == id && (row.State == RunState.Queued || row.State == RunState.Running))
-            .ExecuteUpdateAsync(row => row.SetProperty(run => run.State, RunState.Paused), CancellationToken.None);
-        if (paused > 0)
-        {
-            await queue.PauseAsync(id);
-            // What was begun of a pairing goes on where it stopped: files that have a row are not made again.
-            await database.Pairings.Where(row => row.RunId == id && row.State == QueueState.Running)
-                .ExecuteUpdateAsync(row => row.SetProperty(pairing => pairing.State, QueueState.Queued), CancellationToken.None);
-        }
-
-        return TypedResults.Ok(RunAnswer.Of((await FindAsync(database, id, cancel))!));
-    }
-
-    private static async Task<Results<Ok<RunAnswer>, ProblemHttpResult>> ResumeAsync(
-        PantometDb database, RunQueue queue, string id, CancellationToken cancel)
-    {
-        if (await FindAsync(database, id, cancel) is null)
-            return Problems.NotFound("run", id);
-        await database.Runs.Where(row => row.Id == id && row.State == RunState.Paused)
-            .ExecuteUpdateAsync(
-                row => row.SetProperty(run => run.State, run => run.StartedAt == null ? RunState.Queued : RunState.Running), cancel);
-        queue.Wake();
-        return TypedResults.Ok(RunAnswer.Of((await FindAsync(database, id, cancel))!));
+        var changed = await change(id);
+        return changed.Value is RunRow run ? TypedResults.Ok(RunAnswer.Of(run)) : Problems.Of(changed.Refusal!);
     }
 
     // What failed for a cause that is gone; a new run, so that the old one still says what happened.

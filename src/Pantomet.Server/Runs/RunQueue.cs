@@ -7,6 +7,7 @@ using Pantomet.Core.Measures;
 using Pantomet.Core.Recipes;
 using Pantomet.Rendering;
 using Pantomet.Server.Destinations;
+using Pantomet.Server.Jobs;
 using Pantomet.Server.Sources;
 using Pantomet.Server.Storage;
 
@@ -18,19 +19,14 @@ namespace Pantomet.Server.Runs;
 /// made. Between runs the one that has waited longest for a source is served, so that a small run need not wait for a large one to end.
 /// </remarks>
 internal sealed class RunQueue(
-    IDbContextFactory<PantometDb> databases, DestinationCatalogue catalogue, SourcePixels pixels, OpenSources sources, TimeProvider clock,
-    ILogger<RunQueue> log) : IDisposable
+    IDbContextFactory<PantometDb> databases, DestinationCatalogue catalogue, SourcePixels pixels, OpenSources sources, WakeSignal signal,
+    TimeProvider clock, ILogger<RunQueue> log) : IDisposable
 {
     private readonly SemaphoreSlim gate = new(1);
     private readonly List<OpenSource> open = [];
     private readonly ConcurrentQueue<EndedPairing> ended = new();
     private readonly Dictionary<string, long> served = [];
     private long services;
-    private TaskCompletionSource awake = new(TaskCreationOptions.RunContinuationsAsynchronously);
-
-    /// <summary>There may be something to do.</summary>
-    public void Wake() =>
-        Interlocked.Exchange(ref awake, new TaskCompletionSource(TaskCreationOptions.RunContinuationsAsynchronously)).TrySetResult();
 
     /// <summary>After a crash: what was begun is due again, from its first variant that has no row.</summary>
     public Task RecoverAsync() => databases.WriteAsync(async database =>
@@ -42,35 +38,28 @@ internal sealed class RunQueue(
         return begun.Count;
     });
 
-    /// <summary>Waits for the next variant.</summary>
+    /// <summary>Hands out the next variant.</summary>
     /// <param name="cancel">The server ends.</param>
-    public async Task<VariantJob> NextAsync(CancellationToken cancel)
+    /// <returns>Null where none is due, or none has room.</returns>
+    public async Task<VariantJob?> NextAsync(CancellationToken cancel)
     {
-        while (true)
+        await SettleAsync();
+        await gate.WaitAsync(cancel);
+        try
         {
-            var sleep = awake.Task;
-            await SettleAsync();
-            await gate.WaitAsync(cancel);
-            try
+            while (true)
             {
-                while (true)
-                {
-                    // A decoder has one core: meanwhile another decodes the next source, rather than wait for this one.
-                    if (FromOpen(mayWait: false) is { } job)
-                        return job;
-                    if (open.Count(source => source.Waiting.Count > 0) < Environment.ProcessorCount && await OpenNextAsync(cancel))
-                        continue;
-                    if (FromOpen(mayWait: true) is { } late)
-                        return late;
-                    break;
-                }
+                // A decoder has one core: meanwhile another decodes the next source, rather than wait for this one.
+                if (FromOpen(mayWait: false) is { } job)
+                    return job;
+                if (open.Count(source => source.Waiting.Count > 0) < Environment.ProcessorCount && await OpenNextAsync(cancel))
+                    continue;
+                return FromOpen(mayWait: true);
             }
-            finally
-            {
-                gate.Release();
-            }
-
-            await sleep.WaitAsync(cancel);
+        }
+        finally
+        {
+            gate.Release();
         }
     }
 
@@ -93,7 +82,7 @@ internal sealed class RunQueue(
                 open.Remove(source);
                 source.Dispose();
                 // There is room for another source; and what waits of this one for another turn can be had now.
-                Wake();
+                signal.Wake();
             }
         }
         finally
@@ -120,7 +109,7 @@ internal sealed class RunQueue(
                     return true;
                 });
                 if (pairing.IsLost)
-                    Wake();
+                    signal.Wake();
             }
             catch
             {
@@ -150,15 +139,10 @@ internal sealed class RunQueue(
         }
     }
 
-    /// <summary>A run was cancelled: nothing more of it is handed out.</summary>
+    /// <summary>A run was cancelled or paused: what is in hand is finished, nothing more is handed out.</summary>
     /// <param name="runId">The run.</param>
-    public Task DropAsync(string runId) => LetGoAsync(runId, isPaused: false);
-
-    /// <summary>A run was paused: what is in hand is finished, nothing more is handed out until it goes on.</summary>
-    /// <param name="runId">The run.</param>
-    public Task PauseAsync(string runId) => LetGoAsync(runId, isPaused: true);
-
-    private async Task LetGoAsync(string runId, bool isPaused)
+    /// <param name="isPaused">Whether it goes on later.</param>
+    public async Task DropAsync(string runId, bool isPaused)
     {
         await gate.WaitAsync();
         try
@@ -171,6 +155,8 @@ internal sealed class RunQueue(
                 {
                     open.Remove(source);
                     source.Dispose();
+                    // There is room for another source.
+                    signal.Wake();
                 }
             }
         }
@@ -220,8 +206,8 @@ internal sealed class RunQueue(
                 if (source is not null && held is null)
                     return false;
                 opened = new OpenSource(first.RunId, first.SourceId, held);
-                await database.Runs.Where(row => row.Id == first.RunId && row.State == RunState.Queued)
-                    .ExecuteUpdateAsync(row => row.SetProperty(run => run.State, RunState.Running).SetProperty(run => run.StartedAt, Now));
+                await database.Runs.Where(row => row.Id == first.RunId && row.State == JobState.Queued)
+                    .ExecuteUpdateAsync(row => row.SetProperty(run => run.State, JobState.Running).SetProperty(run => run.StartedAt, Now));
                 var due = await database.Pairings.Where(
                     row => row.RunId == first.RunId && row.SourceId == first.SourceId && row.State == QueueState.Queued)
                         .OrderBy(row => row.Sequence).ToListAsync();
@@ -317,7 +303,7 @@ internal sealed class RunQueue(
     {
         var inHand = open.Where(source => source.IsPaused).Select(source => source.SourceId).ToList();
         var due = database.Pairings.AsNoTracking().Where(row => row.State == QueueState.Queued && !inHand.Contains(row.SourceId) &&
-            database.Runs.Any(run => run.Id == row.RunId && (run.State == RunState.Queued || run.State == RunState.Running)));
+            database.Runs.Any(run => run.Id == row.RunId && (run.State == JobState.Queued || run.State == JobState.Running)));
         var firsts = await due.GroupBy(row => row.RunId).Select(run => new { run.Key, First = run.Min(row => row.Sequence) }).ToListAsync();
         if (firsts.OrderBy(run => served.GetValueOrDefault(run.Key)).ThenBy(run => run.First).FirstOrDefault() is not { } next)
             return null;

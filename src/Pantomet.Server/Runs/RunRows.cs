@@ -1,21 +1,10 @@
 using Pantomet.Core.Findings;
 using Pantomet.Core.Pictures;
 using Pantomet.Core.Weight;
+using Pantomet.Server.Jobs;
 using Pantomet.Server.Rendering;
 
 namespace Pantomet.Server.Runs;
-
-/// <summary>Where a run stands.</summary>
-internal enum RunState
-{
-    Queued,
-    Running,
-
-    /// <summary>Held up by a person; what is finished stays.</summary>
-    Paused,
-    Done,
-    Cancelled,
-}
 
 /// <summary>Where a pairing of a run stands; the queue of the background work.</summary>
 internal enum QueueState
@@ -54,37 +43,10 @@ internal enum VariantState
 }
 
 /// <summary>A run in the database.</summary>
-internal sealed class RunRow
+internal sealed class RunRow() : JobRow(JobKind.Run)
 {
-    public long Sequence { get; init; }
-
-    public required string Id { get; init; }
-
-    public required RunState State { get; set; }
-
-    /// <summary>Variants planned when the run was asked for, and those that a plan was found to ask for besides.</summary>
-    public required int Total { get; set; }
-
-    public int Done { get; set; }
-
-    public int Failed { get; set; }
-
-    /// <summary>Variants that no plan asked for any more when their turn came.</summary>
-    public int LeftOut { get; set; }
-
     /// <summary>Pairings that a stop finding keeps from being complete.</summary>
     public required int Blocked { get; init; }
-
-    /// <summary>What the sources of the run weigh together.</summary>
-    public required long BytesIn { get; init; }
-
-    public long BytesOut { get; set; }
-
-    public required DateTime AskedAt { get; init; }
-
-    public DateTime? StartedAt { get; set; }
-
-    public DateTime? EndedAt { get; set; }
 }
 
 /// <summary>A pairing of a run in the database.</summary>

@@ -1,10 +1,11 @@
 using Pantomet.Core.Findings;
+using Pantomet.Server.Jobs;
 using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Runs;
 
 /// <summary>Puts pairings into the queue as one run.</summary>
-internal sealed class RunStart(PantometDb database, RunQueue queue, TimeProvider clock)
+internal sealed class RunStart(PantometDb database, WakeSignal signal, TimeProvider clock)
 {
     private const int MaxVariants = 100_000;
 
@@ -26,7 +27,7 @@ internal sealed class RunStart(PantometDb database, RunQueue queue, TimeProvider
         var run = new RunRow
         {
             Id = Guid.NewGuid().ToString("N"),
-            State = RunState.Queued,
+            State = JobState.Queued,
             Total = total,
             Blocked = planned.Count(entry => !entry.Plan.CanBeFed),
             BytesIn = pairings.Select(pairing => pairing.Source).DistinctBy(source => source.Id).Sum(source => source.Bytes),
@@ -43,7 +44,7 @@ internal sealed class RunStart(PantometDb database, RunQueue queue, TimeProvider
             Findings = entry.Plan.Findings,
         }));
         await database.SaveChangesAsync(cancel);
-        queue.Wake();
+        signal.Wake();
         return run;
     }
 }

@@ -143,13 +143,16 @@ internal static class SourceEndpoints
         return problem is not null ? Problems.Of(problem) : TypedResults.Ok(answer!);
     }
 
+    /// <summary>Says how groups are named.</summary>
+    public static Refusal UnfitGroup(string group) => Refusal.Invalid(
+        "group", $"A group is named like a stem: lower-case ASCII words joined by hyphens, such as \"{Stem.From(group)}\".");
+
     private static ProblemHttpResult? Unfit(SourceChange change)
     {
         if (change.Stem is { } stem && !Stem.IsValid(stem))
             return Problems.Invalid("stem", $"A stem is lower-case ASCII words joined by hyphens, such as \"{Stem.From(stem)}\".");
         if (change.Group is { Length: > 0 } group && !Stem.IsValid(group))
-            return Problems.Invalid(
-                "group", $"A group is named like a stem: lower-case ASCII words joined by hyphens, such as \"{Stem.From(group)}\".");
+            return Problems.Of(UnfitGroup(group));
         return change.AltText is { Length: > LongestAltText } altText
             ? Problems.Invalid(
                 "altText", $"The alternative text has {altText.Length:#,0} characters; at most {LongestAltText:#,0} are kept.")

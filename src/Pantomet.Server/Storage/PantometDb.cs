@@ -4,8 +4,10 @@ using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 using Pantomet.Core.Pictures;
+using Pantomet.Server.Acts;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Framing;
+using Pantomet.Server.Jobs;
 using Pantomet.Server.Packages;
 using Pantomet.Server.Rendering;
 using Pantomet.Server.Runs;
@@ -17,8 +19,8 @@ namespace Pantomet.Server.Storage;
 /// <summary>Everything that is remembered, except the files themselves.</summary>
 internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbContext(options)
 {
-    // What a record computes from its members is not stored.
-    private static readonly JsonSerializerOptions Stored = new(JsonSerializerDefaults.Web) { IgnoreReadOnlyProperties = true };
+    /// <summary>How records are written. What one computes from its members is not stored.</summary>
+    public static readonly JsonSerializerOptions Stored = new(JsonSerializerDefaults.Web) { IgnoreReadOnlyProperties = true };
 
     public DbSet<SourceRow> Sources => Set<SourceRow>();
 
@@ -27,6 +29,8 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
     public DbSet<SlotRow> Slots => Set<SlotRow>();
 
     public DbSet<FramingStepRow> FramingSteps => Set<FramingStepRow>();
+
+    public DbSet<JobRow> Jobs => Set<JobRow>();
 
     public DbSet<RunRow> Runs => Set<RunRow>();
 
@@ -39,6 +43,10 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
     public DbSet<RunFileRow> RunFiles => Set<RunFileRow>();
 
     public DbSet<PackageRow> Packages => Set<PackageRow>();
+
+    public DbSet<ActRow> Acts => Set<ActRow>();
+
+    public DbSet<ActChangeRow> ActChanges => Set<ActChangeRow>();
 
     public DbSet<HandedOverRow> HandedOver => Set<HandedOverRow>();
 
@@ -75,10 +83,14 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
             AsJson(step.Property(row => row.Before));
             AsJson(step.Property(row => row.After));
         });
-        modelBuilder.Entity<RunRow>(run =>
+        modelBuilder.Entity<JobRow>(job =>
         {
-            run.HasKey(row => row.Sequence);
-            run.HasIndex(row => row.Id).IsUnique();
+            job.HasKey(row => row.Sequence);
+            job.HasIndex(row => row.Id).IsUnique();
+            job.HasIndex(row => new { row.Kind, row.State });
+            job.HasDiscriminator(row => row.Kind).HasValue<RunRow>(JobKind.Run).HasValue<PackageRow>(JobKind.Package)
+                .HasValue<ActRow>(JobKind.Act);
+            job.Ignore(row => row.IsOpen);
         });
         modelBuilder.Entity<PairingRow>(pairing =>
         {
@@ -113,11 +125,18 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
         });
         modelBuilder.Entity<WatchedFileRow>().HasKey(row => row.Path);
         modelBuilder.Entity<HandedOverRow>().HasKey(row => new { row.DestinationId, row.Path });
-        modelBuilder.Entity<PackageRow>(package =>
+        modelBuilder.Entity<PackageRow>(package => AsJson(package.Property(row => row.Selection)));
+        modelBuilder.Entity<ActRow>(act =>
         {
-            package.HasKey(row => row.Sequence);
-            package.HasIndex(row => row.Id).IsUnique();
-            AsJson(package.Property(row => row.Selection));
+            AsJson(act.Property(row => row.Request));
+            AsJson(act.Property(row => row.SourceIds));
+        });
+        modelBuilder.Entity<ActChangeRow>(change =>
+        {
+            change.HasKey(row => row.Sequence);
+            change.HasIndex(row => new { row.ActId, row.SourceId }).IsUnique();
+            AsJson(change.Property(row => row.Before));
+            AsJson(change.Property(row => row.After));
         });
     }
 
@@ -131,10 +150,10 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)
     {
         configurationBuilder.Properties<DateTime>().HaveConversion<UtcConverter>();
-        configurationBuilder.Properties<RunState>().HaveConversion<string>();
+        configurationBuilder.Properties<JobState>().HaveConversion<string>();
         configurationBuilder.Properties<QueueState>().HaveConversion<string>();
         configurationBuilder.Properties<VariantState>().HaveConversion<string>();
-        configurationBuilder.Properties<PackageState>().HaveConversion<string>();
+        configurationBuilder.Properties<JobKind>().HaveConversion<string>();
         configurationBuilder.Properties<WatchedState>().HaveConversion<string>();
         configurationBuilder.Properties<PictureFormat>().HaveConversion<string>();
     }

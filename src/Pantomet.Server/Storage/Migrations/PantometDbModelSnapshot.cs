@@ -17,6 +17,36 @@ namespace Pantomet.Server.Storage.Migrations
 #pragma warning disable 612, 618
             modelBuilder.HasAnnotation("ProductVersion", "10.0.11");
 
+            modelBuilder.Entity("Pantomet.Server.Acts.ActChangeRow", b =>
+                {
+                    b.Property<long>("Sequence")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("ActId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("After")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Before")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SourceId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Sequence");
+
+                    b.HasIndex("ActId", "SourceId")
+                        .IsUnique();
+
+                    b.ToTable("ActChanges");
+                });
+
             modelBuilder.Entity("Pantomet.Server.Destinations.DestinationRow", b =>
                 {
                     b.Property<string>("Id")
@@ -85,6 +115,71 @@ namespace Pantomet.Server.Storage.Migrations
                     b.ToTable("FramingSteps");
                 });
 
+            modelBuilder.Entity("Pantomet.Server.Jobs.JobRow", b =>
+                {
+                    b.Property<long>("Sequence")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("AskedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Attempts")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("BytesIn")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("BytesOut")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Done")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("EndedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Failed")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("LeftOut")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Problem")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("StartedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("State")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Total")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Sequence");
+
+                    b.HasIndex("Id")
+                        .IsUnique();
+
+                    b.HasIndex("Kind", "State");
+
+                    b.ToTable("Jobs");
+
+                    b.HasDiscriminator<string>("Kind");
+
+                    b.UseTphMappingStrategy();
+                });
+
             modelBuilder.Entity("Pantomet.Server.Packages.HandedOverRow", b =>
                 {
                     b.Property<string>("DestinationId")
@@ -104,47 +199,6 @@ namespace Pantomet.Server.Storage.Migrations
                     b.HasKey("DestinationId", "Path");
 
                     b.ToTable("HandedOver");
-                });
-
-            modelBuilder.Entity("Pantomet.Server.Packages.PackageRow", b =>
-                {
-                    b.Property<long>("Sequence")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime>("AskedAt")
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("Bytes")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime?>("EndedAt")
-                        .HasColumnType("TEXT");
-
-                    b.Property<int>("Files")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Id")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Problem")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Selection")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("State")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.HasKey("Sequence");
-
-                    b.HasIndex("Id")
-                        .IsUnique();
-
-                    b.ToTable("Packages");
                 });
 
             modelBuilder.Entity("Pantomet.Server.Rendering.RenderedFileRow", b =>
@@ -257,57 +311,6 @@ namespace Pantomet.Server.Storage.Migrations
                     b.HasIndex("VariantSequence");
 
                     b.ToTable("RunFiles");
-                });
-
-            modelBuilder.Entity("Pantomet.Server.Runs.RunRow", b =>
-                {
-                    b.Property<long>("Sequence")
-                        .ValueGeneratedOnAdd()
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime>("AskedAt")
-                        .HasColumnType("TEXT");
-
-                    b.Property<int>("Blocked")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("BytesIn")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<long>("BytesOut")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int>("Done")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime?>("EndedAt")
-                        .HasColumnType("TEXT");
-
-                    b.Property<int>("Failed")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("Id")
-                        .HasColumnType("TEXT");
-
-                    b.Property<int>("LeftOut")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<DateTime?>("StartedAt")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("State")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<int>("Total")
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Sequence");
-
-                    b.HasIndex("Id")
-                        .IsUnique();
-
-                    b.ToTable("Runs");
                 });
 
             modelBuilder.Entity("Pantomet.Server.Runs.VariantRow", b =>
@@ -495,6 +498,45 @@ namespace Pantomet.Server.Storage.Migrations
                     b.HasKey("Path");
 
                     b.ToTable("WatchedFiles");
+                });
+
+            modelBuilder.Entity("Pantomet.Server.Acts.ActRow", b =>
+                {
+                    b.HasBaseType("Pantomet.Server.Jobs.JobRow");
+
+                    b.Property<string>("Request")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SourceIds")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Undoes")
+                        .HasColumnType("TEXT");
+
+                    b.HasDiscriminator().HasValue("Act");
+                });
+
+            modelBuilder.Entity("Pantomet.Server.Packages.PackageRow", b =>
+                {
+                    b.HasBaseType("Pantomet.Server.Jobs.JobRow");
+
+                    b.Property<string>("Selection")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasDiscriminator().HasValue("Package");
+                });
+
+            modelBuilder.Entity("Pantomet.Server.Runs.RunRow", b =>
+                {
+                    b.HasBaseType("Pantomet.Server.Jobs.JobRow");
+
+                    b.Property<int>("Blocked")
+                        .HasColumnType("INTEGER");
+
+                    b.HasDiscriminator().HasValue("Run");
                 });
 
             modelBuilder.Entity("Pantomet.Server.Runs.VariantRow", b =>

@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/acts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Does something to many sources
+         * @description On ids, on all that a filter leaves, or on places of pairings. It is done in the background, can be cancelled, and is undone as one; what could not be done to one source does not stop the others.
+         */
+        post: operations["actOnMany"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bin": {
         parameters: {
             query?: never;
@@ -11,9 +31,17 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Lists the bin
+         * @description The last deleted first.
+         */
         get: operations["getBin"];
         put?: never;
         post?: never;
+        /**
+         * Empties the bin
+         * @description Deletes its sources for good, with everything that was made of them.
+         */
         delete: operations["emptyBin"];
         options?: never;
         head?: never;
@@ -27,6 +55,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Gives the board
+         * @description Sources × slots: the state of each pairing, filtered.
+         */
         get: operations["getBoard"];
         put?: never;
         post?: never;
@@ -43,6 +75,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Lists the sources that a filter leaves
+         * @description Their ids alone.
+         */
         get: operations["listBoardIds"];
         put?: never;
         post?: never;
@@ -61,6 +97,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /**
+         * Renders everything that is due
+         * @description Of what the filter leaves. The answer names the run.
+         */
         post: operations["runWhatIsDue"];
         delete?: never;
         options?: never;
@@ -76,6 +116,10 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /**
+         * Orders destinations
+         * @description All ids in the order wanted.
+         */
         put: operations["orderDestinations"];
         post?: never;
         delete?: never;
@@ -91,8 +135,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Lists destinations
+         * @description Whole documents in the order of the pages, with the version of each.
+         */
         get: operations["listDestinations"];
         put?: never;
+        /**
+         * Creates a destination
+         * @description The body is a destination document; its JSON Schema is at /schemas/destination-1.json.
+         */
         post: operations["addDestination"];
         delete?: never;
         options?: never;
@@ -107,9 +159,21 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Gives a destination document
+         * @description ETag is its version.
+         */
         get: operations["getDestination"];
+        /**
+         * Stores a destination document
+         * @description With If-Match, only over the version that it was made from.
+         */
         put: operations["replaceDestination"];
         post?: never;
+        /**
+         * Deletes a destination
+         * @description Its slots and their framings go with it; files that were made stay until they are cleared.
+         */
         delete: operations["deleteDestination"];
         options?: never;
         head?: never;
@@ -123,6 +187,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Gives the table of devices that is used without another
+         * @description Example data, and said to be.
+         */
         get: operations["getInventedDevices"];
         put?: never;
         post?: never;
@@ -141,6 +209,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /**
+         * Reads a table of devices
+         * @description CSV with the columns viewport, density and share.
+         */
         post: operations["readDevices"];
         delete?: never;
         options?: never;
@@ -157,6 +229,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /**
+         * Tries a destination document
+         * @description Says everything that is wrong with it, and what each slot would make. Nothing is stored.
+         */
         post: operations["tryDestination"];
         delete?: never;
         options?: never;
@@ -173,6 +249,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /**
+         * Says what storing a document would make stale
+         * @description How many files and pictures, before it is stored.
+         */
         post: operations["weighConsequences"];
         delete?: never;
         options?: never;
@@ -187,6 +267,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Draws slots to one scale
+         * @description The shapes of slots side by side, as the pages draw them.
+         */
         get: operations["drawSlots"];
         put?: never;
         post?: never;
@@ -203,6 +287,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Says which sources are large enough for a slot
+         * @description How far the pixels of each source reach.
+         */
         get: operations["listFeedings"];
         put?: never;
         post?: never;
@@ -219,6 +307,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Gives how a source is framed
+         * @description In every slot and screen range, with findings and what would mend them.
+         */
         get: operations["getFraming"];
         put?: never;
         post?: never;
@@ -236,8 +328,16 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /**
+         * Sets a crop by hand
+         * @description The nearest crop that the slot's shape allows is stored, and the plan that follows is answered.
+         */
         put: operations["setCrop"];
         post?: never;
+        /**
+         * Resets a crop to automatic
+         * @description And answers the plan that follows.
+         */
         delete: operations["resetCrop"];
         options?: never;
         head?: never;
@@ -253,6 +353,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /**
+         * Changes how a source is framed
+         * @description One act of a person, which can be undone. If-Match names the revision that was seen.
+         */
         post: operations["changeFraming"];
         delete?: never;
         options?: never;
@@ -260,7 +364,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/framings/{sourceId}/copies": {
+    "/api/framings/{sourceId}/copies/try": {
         parameters: {
             query?: never;
             header?: never;
@@ -269,7 +373,11 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["copyFraming"];
+        /**
+         * Says what the framing of a source would make of others
+         * @description Every place of each as it would be framed, and which it cannot be copied to. Nothing is changed: act "copyFraming" does it.
+         */
+        post: operations["tryCopy"];
         delete?: never;
         options?: never;
         head?: never;
@@ -285,6 +393,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /**
+         * Does the last change of a framing again
+         * @description Does nothing where none was taken back.
+         */
         post: operations["redoFraming"];
         delete?: never;
         options?: never;
@@ -301,6 +413,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /**
+         * Tries a change of a framing
+         * @description Says what would come out in every place; nothing is stored.
+         */
         post: operations["tryFraming"];
         delete?: never;
         options?: never;
@@ -317,6 +433,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /**
+         * Takes the last change of a framing back
+         * @description Does nothing where there is none.
+         */
         post: operations["undoFraming"];
         delete?: never;
         options?: never;
@@ -324,7 +444,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/names": {
+    "/api/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lists jobs
+         * @description What is done in the background, newest first: runs, packages and acts on many sources. kind and state leave out the others.
+         */
+        get: operations["listJobs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Gives a job
+         * @description How far it is. The id of a run or a package is that of its job.
+         */
+        get: operations["getJob"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/cancel": {
         parameters: {
             query?: never;
             header?: never;
@@ -333,7 +493,111 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["nameSources"];
+        /**
+         * Cancels a job
+         * @description What is finished of it stays. A job that has ended stays as it is.
+         */
+        post: operations["cancelJob"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Watches a job
+         * @description A stream of events named progress, each with the job as it stands, until it ends.
+         */
+        get: operations["watchJob"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/pause": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Pauses a job
+         * @description What is in hand is finished; nothing more is begun until it is resumed.
+         */
+        post: operations["pauseJob"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/resume": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Resumes a paused job
+         * @description It goes on where it stopped, after a restart of the server too.
+         */
+        post: operations["resumeJob"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Undoes an act on many sources
+         * @description By an act of its own. A source that was changed again since stays as it is. Undoing the undoing does it again.
+         */
+        post: operations["undoJob"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/names/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Says how many sources would be named
+         * @description By a pattern with placeholders, a list with a line for each, or exact texts. Nothing is changed: act "name" does it.
+         */
+        post: operations["tryNames"];
         delete?: never;
         options?: never;
         head?: never;
@@ -347,8 +611,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Lists packages
+         * @description The newest first.
+         */
         get: operations["listPackages"];
         put?: never;
+        /**
+         * Makes a package
+         * @description Of what is named, or of everything; with onlyChanged, of what changed since the last. The answer names it.
+         */
         post: operations["makePackage"];
         delete?: never;
         options?: never;
@@ -363,6 +635,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Gives a package
+         * @description Whether it is made, and what it holds.
+         */
         get: operations["getPackage"];
         put?: never;
         post?: never;
@@ -379,6 +655,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Says what a package holds
+         * @description Place by place, with what is missing and why.
+         */
         get: operations["getPackageContents"];
         put?: never;
         post?: never;
@@ -395,6 +675,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Downloads a package
+         * @description application/zip. Ranges are answered.
+         */
         get: operations["getPackageFile"];
         put?: never;
         post?: never;
@@ -411,6 +695,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Says what would be made of a source for a slot, and why
+         * @description Sizes, crops, formats, file names and findings. Nothing is made.
+         */
         get: operations["getPlan"];
         put?: never;
         post?: never;
@@ -427,6 +715,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Says how a source stands with every slot
+         * @description The plan and the state of each pairing.
+         */
         get: operations["listPlans"];
         put?: never;
         post?: never;
@@ -445,6 +737,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /**
+         * Lists what needs a look
+         * @description Places with findings, and framings that nobody has confirmed.
+         */
         post: operations["review"];
         delete?: never;
         options?: never;
@@ -459,8 +755,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Lists runs
+         * @description The newest first.
+         */
         get: operations["listRuns"];
         put?: never;
+        /**
+         * Starts a run
+         * @description Renders every source for every slot, or single pairings. The answer names the run.
+         */
         post: operations["startRun"];
         delete?: never;
         options?: never;
@@ -475,6 +779,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Gives a run
+         * @description How far it is.
+         */
         get: operations["getRun"];
         put?: never;
         post?: never;
@@ -493,6 +801,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /**
+         * Cancels a run
+         * @description What is finished stays.
+         */
         post: operations["cancelRun"];
         delete?: never;
         options?: never;
@@ -507,6 +819,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Watches a run
+         * @description Server-sent events named progress, each with the run, until it has ended.
+         */
         get: operations["watchRun"];
         put?: never;
         post?: never;
@@ -523,6 +839,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Lists what a run's plans have to say
+         * @description What stops a file first.
+         */
         get: operations["listRunFindings"];
         put?: never;
         post?: never;
@@ -541,6 +861,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /**
+         * Pauses a run
+         * @description What is in hand is finished.
+         */
         post: operations["pauseRun"];
         delete?: never;
         options?: never;
@@ -557,6 +881,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /**
+         * Resumes a run
+         * @description It goes on where it stopped.
+         */
         post: operations["resumeRun"];
         delete?: never;
         options?: never;
@@ -573,6 +901,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /**
+         * Renders again what failed in a run
+         * @description As a run of its own.
+         */
         post: operations["retryRun"];
         delete?: never;
         options?: never;
@@ -589,6 +921,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /**
+         * Keeps a screenshot for measuring
+         * @description For this visit alone; it is not stored.
+         */
         post: operations["addScreenshot"];
         delete?: never;
         options?: never;
@@ -605,6 +941,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /**
+         * Measures a place on a screenshot
+         * @description Says its ratio and width in CSS px, and proposes a slot.
+         */
         post: operations["measureOnScreenshot"];
         delete?: never;
         options?: never;
@@ -621,6 +961,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /**
+         * Makes a contact sheet of framings
+         * @description Every place of the sources that are named.
+         */
         post: operations["makeSheet"];
         delete?: never;
         options?: never;
@@ -635,8 +979,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Lists sources
+         * @description A page of them in the order of arrival. next is the cursor of the following page; null at the end.
+         */
         get: operations["listSources"];
         put?: never;
+        /**
+         * Uploads pictures
+         * @description Each file becomes a source, or is found to be there already, or is refused with a sentence. One bad file never fails the others. The answers stand in the order of the files.
+         */
         post: operations["takeIn"];
         delete?: never;
         options?: never;
@@ -651,12 +1003,24 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Gives a source
+         * @description With its facts, rights fields, subject and focus. Positions are upright pixels.
+         */
         get: operations["getSource"];
         put?: never;
         post?: never;
+        /**
+         * Moves a source to the bin
+         * @description It can be restored until the bin is emptied.
+         */
         delete: operations["deleteSource"];
         options?: never;
         head?: never;
+        /**
+         * Changes a source's file name, alternative text, group, subject or focus
+         * @description Only the members that are sent change. null takes a subject or focus away.
+         */
         patch: operations["changeSource"];
         trace?: never;
     };
@@ -667,6 +1031,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Downloads the original
+         * @description The bytes that came in, unchanged. Ranges are answered.
+         */
         get: operations["getOriginal"];
         put?: never;
         post?: never;
@@ -683,6 +1051,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Gives a preview
+         * @description Upright and in sRGB, at least as wide as asked for where the picture is.
+         */
         get: operations["getPreview"];
         put?: never;
         post?: never;
@@ -701,6 +1073,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /**
+         * Replaces a source by a better file
+         * @description The better file keeps the name, the framing and the texts of the former, which goes to the bin.
+         */
         post: operations["replaceSource"];
         delete?: never;
         options?: never;
@@ -717,6 +1093,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /**
+         * Restores a source from the bin
+         * @description It gets its file name back, or the next free one.
+         */
         post: operations["restoreSource"];
         delete?: never;
         options?: never;
@@ -733,6 +1113,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /**
+         * Says which pictures are here already
+         * @description Asks by SHA-256 before anything is sent, so that no picture is uploaded twice.
+         */
         post: operations["findKnownSources"];
         delete?: never;
         options?: never;
@@ -747,6 +1131,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Says what takes how much room on the disk
+         * @description Originals, bin, rendered files, previews, packages and the database.
+         */
         get: operations["getSpace"];
         put?: never;
         post?: never;
@@ -766,6 +1154,10 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /**
+         * Clears what can be made again
+         * @description previews, unusedVariants or packages.
+         */
         delete: operations["clearSpace"];
         options?: never;
         head?: never;
@@ -779,6 +1171,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Adds up what came in and went out
+         * @description Slot by slot.
+         */
         get: operations["getTotals"];
         put?: never;
         post?: never;
@@ -795,6 +1191,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Weighs a page
+         * @description What the pictures of a page weigh on each kind of screen; slot is repeated, with a number of pictures behind a colon.
+         */
         get: operations["weighPage"];
         put?: never;
         post?: never;
@@ -811,6 +1211,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Lists the files that were made
+         * @description A page of them, filtered by source, slot and run.
+         */
         get: operations["listVariants"];
         put?: never;
         post?: never;
@@ -827,6 +1231,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Downloads a file that was made
+         * @description Made again first where its bytes were let go of.
+         */
         get: operations["getVariantFile"];
         put?: never;
         post?: never;
@@ -843,6 +1251,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Says what the watched folder holds
+         * @description How many files were taken in, refused or are not complete yet.
+         */
         get: operations["getWatching"];
         put?: never;
         post?: never;
@@ -859,6 +1271,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Says what is asked of one file, and what was made
+         * @description Limits, the score that is aimed at, and the formats that it can be set to.
+         */
         get: operations["getWeighing"];
         put?: never;
         post?: never;
@@ -877,6 +1293,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /**
+         * Resets a file to the automatic format and quality
+         * @description What was set by hand is forgotten.
+         */
         post: operations["weighAutomatically"];
         delete?: never;
         options?: never;
@@ -891,6 +1311,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Gives the pixels before encoding
+         * @description As PNG, for a comparison.
+         */
         get: operations["getPictureBefore"];
         put?: never;
         post?: never;
@@ -908,6 +1332,10 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /**
+         * Sets a format and a quality by hand
+         * @description For one file; it is part of its recipe from then on.
+         */
         put: operations["setWeightByHand"];
         post?: never;
         delete?: never;
@@ -923,6 +1351,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Says how bytes and score go together
+         * @description Over the qualities, estimated on a sample of the picture.
+         */
         get: operations["getCurve"];
         put?: never;
         post?: never;
@@ -939,6 +1371,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Tries a quality
+         * @description Bytes and score of the file at one quality.
+         */
         get: operations["tryQuality"];
         put?: never;
         post?: never;
@@ -955,6 +1391,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Downloads a file at a quality
+         * @description As it would be handed out.
+         */
         get: operations["getTriedFile"];
         put?: never;
         post?: never;
@@ -971,6 +1411,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /**
+         * Lists the worst files
+         * @description By score, by how near they are to their maximum, by saving or by bytes.
+         */
         get: operations["listWorstFiles"];
         put?: never;
         post?: never;
@@ -984,6 +1428,31 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * @description What is done to many sources at once.
+         * @enum {unknown}
+         */
+        ActKind: "group" | "name" | "frame" | "copyFraming" | "delete" | "restore" | "undo";
+        /** @description An act on many sources. */
+        ActRequest: {
+            /** @description What is done. It says which of the other members it needs. */
+            act: components["schemas"]["ActKind"];
+            copy?: null | components["schemas"]["FramingCopy"];
+            frame?: null | components["schemas"]["FramingRequest"];
+            /** @description Name of a group. */
+            group?: null | string;
+            names?: null | components["schemas"]["NamePattern"];
+            /** @description Which sources. */
+            on: components["schemas"]["ActTargets"];
+        };
+        /** @description Which sources: named one by one, all that a filter leaves, or those of some pairings. One of the three. */
+        ActTargets: {
+            filter?: null | components["schemas"]["BoardFilter"];
+            /** @description Ids of sources. */
+            ids?: null | string[];
+            /** @description Places of sources, for acts on framings. */
+            pairings?: null | components["schemas"]["PairingKey"][];
+        };
         /** @enum {unknown} */
         AnimationPolicy: "firstFrame" | "keep" | null;
         /** @description Exactly one of the members is there. */
@@ -1075,10 +1544,28 @@ export interface components {
             /** @description The slot's id. */
             slot: string;
         };
-        /** @description Every source of the board, by its rows. */
-        BoardIds: {
-            /** @description In order. */
-            ids: string[];
+        /** @description Which rows and columns are shown. */
+        BoardFilter: {
+            /**
+             * Format: date
+             * @description Came in on this day or later, UTC.
+             */
+            addedFrom?: null | string;
+            /**
+             * Format: date
+             * @description Came in on this day or earlier, UTC.
+             */
+            addedTo?: null | string;
+            /** @description Only its columns. */
+            destination?: null | string;
+            /** @description Only rows with a pairing about which this finding, by its id, is the worst. */
+            finding?: null | string;
+            /** @description A group of sources. */
+            group?: null | string;
+            /** @description Words in stem, file name or alternative text. */
+            search?: null | string;
+            /** @description Only rows with a pairing in this state, in these columns. */
+            state?: null | string;
         };
         /** @description How a source looks in a place; the same members as of a framed place. */
         BoardPlace: {
@@ -1179,9 +1666,9 @@ export interface components {
          * @enum {unknown}
          */
         ContentKind: "photograph" | "graphic";
-        /** @description What comes out, source by source. */
+        /** @description What would come out, source by source. */
         CopyAnswer: {
-            /** @description Those that the framing is copied to. */
+            /** @description Those that the framing can be copied to. */
             items: components["schemas"]["SheetEntry"][];
             /** @description Those that it cannot be copied to, and why. */
             refused: components["schemas"]["CopyRefusal"][];
@@ -1196,15 +1683,10 @@ export interface components {
             sentence: string;
             source: string;
         };
-        /** @description Takes the framing of one source to others. */
+        /** @description Where the framing of one source would be taken to. */
         CopyRequest: {
             /** @description How. */
             as: components["schemas"]["CopyAs"];
-            /**
-             * @description Only says what would come out.
-             * @default false
-             */
-            isTried: boolean;
             /** @description Ids of the others. */
             to: string[];
         };
@@ -1466,6 +1948,13 @@ export interface components {
             /** @description What undo would take back. */
             undo: null | string;
         };
+        /** @description A framing to go by. */
+        FramingCopy: {
+            /** @description How it is taken over. */
+            as: components["schemas"]["CopyAs"];
+            /** @description Id of the source that has it. */
+            from: string;
+        };
         /** @description One change of a framing. Which members it needs is said at each FramingAct. */
         FramingRequest: {
             act: components["schemas"]["FramingAct"];
@@ -1507,6 +1996,66 @@ export interface components {
             /** @description Stable, for scripts. */
             type: string;
         };
+        /** @description A job as the interface gives it. */
+        JobAnswer: {
+            /**
+             * Format: date-time
+             * @description When it was asked for.
+             */
+            askedAt: string;
+            /**
+             * Format: int32
+             * @description How often it was begun.
+             */
+            attempts: number;
+            /**
+             * Format: int32
+             * @description Files that are finished.
+             */
+            done: number;
+            /**
+             * Format: date-time
+             * @description When it ended.
+             */
+            endedAt: null | string;
+            /**
+             * Format: int32
+             * @description Files that could not be made.
+             */
+            failed: number;
+            /** @description Its id; that of the run or package. */
+            id: string;
+            /** @description What it does. */
+            kind: components["schemas"]["JobKind"];
+            /** @description Why nothing came of it; empty otherwise. */
+            problem: string;
+            /**
+             * Format: date-time
+             * @description When it was begun.
+             */
+            startedAt: null | string;
+            /** @description Where it stands. */
+            state: components["schemas"]["JobState"];
+            /**
+             * Format: int32
+             * @description Files in all, as far as is known.
+             */
+            total: number;
+        };
+        /**
+         * @description What a job does.
+         * @enum {unknown}
+         */
+        JobKind: "run" | "package" | "act";
+        /** @description Jobs, newest first. */
+        JobPage: {
+            items: components["schemas"]["JobAnswer"][];
+        };
+        /**
+         * @description Where a job stands.
+         * @enum {unknown}
+         */
+        JobState: "queued" | "running" | "paused" | "done" | "failed" | "cancelled";
         JsonElement: unknown;
         /** @description A part of a slot's picture that the destination covers or cuts off. */
         KeepClearZone: {
@@ -1760,54 +2309,66 @@ export interface components {
          * @enum {unknown}
          */
         NamedText: "stem" | "altText";
-        /** @description What comes out, in the order asked for. */
-        NamingAnswer: {
-            /** @description Each source. */
-            items: components["schemas"]["Renaming"][];
-        };
-        /** @description Names many sources at once. */
-        NamingRequest: {
+        /** @description How many sources are named at once. One of pattern, list and texts. */
+        NamePattern: {
             /**
              * Format: int32
              * @description The first number.
              * @default 1
              */
             first: number;
-            /**
-             * @description Only says what would come out.
-             * @default false
-             */
-            isTried: boolean;
             /** @description A line for each source. */
             list?: null | string;
             /** @description Stems or alternative texts. */
             of: components["schemas"]["NamedText"];
-            /** @description Words and placeholders; null to take List. */
+            /** @description Words and placeholders. */
             pattern?: null | string;
+            /** @description Exactly what each gets; goes before the others. */
+            texts?: null | string[];
+        };
+        /** @description What comes out, in the order asked for. */
+        NamingAnswer: {
+            /** @description Each source. */
+            items: components["schemas"]["Renaming"][];
+        };
+        /** @description How some sources would be named. */
+        NamingRequest: {
+            /** @description How. */
+            names: components["schemas"]["NamePattern"];
             /** @description Ids, in the order in which they are numbered. */
             sources: string[];
-            /** @description Exactly what each gets, such as what it had before; goes before the others. */
-            texts?: null | string[];
         };
         /** @description A package as the interface gives it. */
         PackageAnswer: {
             /** Format: date-time */
             askedAt: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Length of the ZIP; 0 until it is done.
+             */
             bytes: number;
             /** @description The one destination that it is for; null for any. */
             destination: null | string;
             /** Format: date-time */
             endedAt: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Variants in it, so far.
+             */
             files: number;
             id: string;
             /** @description Whether it holds only what earlier packages had not handed over. */
             onlyChanged: boolean;
+            /** @description Why there is none; empty otherwise. */
             problem: string;
             /** @description What it was asked for. */
             scope: components["schemas"]["PackageScope"];
-            state: components["schemas"]["PackageState"];
+            state: components["schemas"]["JobState"];
+            /**
+             * Format: int32
+             * @description Variants that go into it; 0 until that is known.
+             */
+            total: number;
         };
         /** @description What a package holds and what it does not, in short. */
         PackageContents: {
@@ -1855,11 +2416,6 @@ export interface components {
             /** @description Ids of sources. */
             sources?: null | string[];
         };
-        /**
-         * @description Where a package stands.
-         * @enum {unknown}
-         */
-        PackageState: "queued" | "done" | "failed";
         /** @description Files of one place in a package. */
         PackedPlace: {
             /**
@@ -2024,6 +2580,14 @@ export interface components {
         };
         /** @enum {unknown} */
         Preference: "better" | "smaller" | null;
+        ProblemDetails: {
+            detail?: null | string;
+            instance?: null | string;
+            /** Format: int32 */
+            status?: null | number;
+            title?: null | string;
+            type?: null | string;
+        };
         /** @description Encoder qualities from 1 to 100. */
         QualityDocument: {
             /**
@@ -2205,7 +2769,7 @@ export interface components {
              */
             startedAt: null | string;
             /** @description Where it stands. */
-            state: components["schemas"]["RunState"];
+            state: components["schemas"]["JobState"];
             /**
              * Format: int32
              * @description Variants in all.
@@ -2242,11 +2806,6 @@ export interface components {
             /** @description Ids of sources. */
             sources: string[];
         };
-        /**
-         * @description Where a run stands.
-         * @enum {unknown}
-         */
-        RunState: "queued" | "running" | "paused" | "done" | "cancelled";
         /** @description What a slot asks of the looks of its files, in points of VisualScore. */
         ScoreDemand: {
             /**
@@ -2560,6 +3119,10 @@ export interface components {
             /** Format: int32 */
             files: number;
         };
+        SseItemOfJobAnswer: {
+            eventId?: null | string;
+            reconnectionInterval?: null | string;
+        };
         SseItemOfRunAnswer: {
             eventId?: null | string;
             reconnectionInterval?: null | string;
@@ -2855,6 +3418,39 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    actOnMany: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ActRequest"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CreatedId"];
+                };
+            };
+            /** @description It is not said which sources, or what is done to them; or the filter leaves none. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     getBin: {
         parameters: {
             query?: never;
@@ -2893,6 +3489,15 @@ export interface operations {
                     "application/json": components["schemas"]["SourceIds"];
                 };
             };
+            /** @description Files are being made at this moment. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     getBoard: {
@@ -2923,6 +3528,15 @@ export interface operations {
                     "application/json": components["schemas"]["BoardAnswer"];
                 };
             };
+            /** @description There is no such state. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listBoardIds: {
@@ -2948,7 +3562,16 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["BoardIds"];
+                    "application/json": components["schemas"]["SourceIds"];
+                };
+            };
+            /** @description There is no such state. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -2979,6 +3602,15 @@ export interface operations {
                     "application/json": components["schemas"]["CreatedId"];
                 };
             };
+            /** @description Nothing is due. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     orderDestinations: {
@@ -3000,6 +3632,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description An id is missing or named twice. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
             };
         };
     };
@@ -3045,6 +3686,15 @@ export interface operations {
                     "application/json": components["schemas"]["DestinationDocument"];
                 };
             };
+            /** @description The document has problems: all of them are listed, each with its field and line. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     getDestination: {
@@ -3065,6 +3715,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DestinationDocument"];
+                };
+            };
+            /** @description There is no such destination; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -3093,6 +3752,24 @@ export interface operations {
                     "application/json": components["schemas"]["DestinationDocument"];
                 };
             };
+            /** @description Somebody else stored another version meanwhile. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description The document has problems. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     deleteDestination: {
@@ -3112,6 +3789,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description There is no such destination; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
             };
         };
     };
@@ -3157,6 +3843,15 @@ export interface operations {
                     "application/json": components["schemas"]["DeviceTable"];
                 };
             };
+            /** @description A column is missing, or no line can be read. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     tryDestination: {
@@ -3183,6 +3878,15 @@ export interface operations {
                     "application/json": components["schemas"]["DraftAnswer"];
                 };
             };
+            /** @description The text is too long. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     weighConsequences: {
@@ -3205,6 +3909,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Consequences"];
+                };
+            };
+            /** @description The document has problems. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -3249,6 +3962,15 @@ export interface operations {
                     "application/json": components["schemas"]["CoveragePage"];
                 };
             };
+            /** @description There is no such slot; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     getFraming: {
@@ -3269,6 +3991,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FramingAnswer"];
+                };
+            };
+            /** @description There is no such source; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -3298,6 +4029,24 @@ export interface operations {
                     "application/json": components["schemas"]["PlanAnswer"];
                 };
             };
+            /** @description There is no such source or slot; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description The crop is not inside the picture, or the slot shows the whole picture. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     resetCrop: {
@@ -3321,6 +4070,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanAnswer"];
+                };
+            };
+            /** @description There is no such source or slot; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -3349,9 +4107,36 @@ export interface operations {
                     "application/json": components["schemas"]["FramingAnswer"];
                 };
             };
+            /** @description There is no such source or slot; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was framed meanwhile. */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description The act does not fit the slot or the picture. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
-    copyFraming: {
+    tryCopy: {
         parameters: {
             query?: never;
             header?: never;
@@ -3375,6 +4160,24 @@ export interface operations {
                     "application/json": components["schemas"]["CopyAnswer"];
                 };
             };
+            /** @description There is no such source; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description There is no other picture to copy to. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     redoFraming: {
@@ -3395,6 +4198,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FramingAnswer"];
+                };
+            };
+            /** @description There is no such source; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -3423,6 +4235,24 @@ export interface operations {
                     "application/json": components["schemas"]["FramingAnswer"];
                 };
             };
+            /** @description There is no such source or slot; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description The act does not fit. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     undoFraming: {
@@ -3445,9 +4275,254 @@ export interface operations {
                     "application/json": components["schemas"]["FramingAnswer"];
                 };
             };
+            /** @description There is no such source; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
-    nameSources: {
+    listJobs: {
+        parameters: {
+            query?: {
+                kind?: string;
+                state?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobPage"];
+                };
+            };
+            /** @description There is no such kind or state. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getJob: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobAnswer"];
+                };
+            };
+            /** @description There is no such job; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    cancelJob: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobAnswer"];
+                };
+            };
+            /** @description There is no such job; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    watchJob: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["SseItemOfJobAnswer"];
+                };
+            };
+            /** @description There is no such job; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    pauseJob: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobAnswer"];
+                };
+            };
+            /** @description There is no such job; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    resumeJob: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobAnswer"];
+                };
+            };
+            /** @description There is no such job; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    undoJob: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CreatedId"];
+                };
+            };
+            /** @description There is no such job; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It has not ended, or was undone already. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It changed nothing, or is no act on sources. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    tryNames: {
         parameters: {
             query?: never;
             header?: never;
@@ -3467,6 +4542,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["NamingAnswer"];
+                };
+            };
+            /** @description The pattern or the list does not fit the pictures. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -3513,6 +4597,15 @@ export interface operations {
                     "application/json": components["schemas"]["CreatedId"];
                 };
             };
+            /** @description Something that is named does not exist. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     getPackage: {
@@ -3533,6 +4626,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PackageAnswer"];
+                };
+            };
+            /** @description There is no such package; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -3557,6 +4659,24 @@ export interface operations {
                     "application/json": components["schemas"]["PackageContents"];
                 };
             };
+            /** @description There is no such package; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was cleared away. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     getPackageFile: {
@@ -3576,6 +4696,24 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description There is no such package; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was cleared away; make it again. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
             };
         };
     };
@@ -3600,6 +4738,15 @@ export interface operations {
                     "application/json": components["schemas"]["PlanAnswer"];
                 };
             };
+            /** @description There is no such source or slot; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listPlans: {
@@ -3620,6 +4767,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SourcePlans"];
+                };
+            };
+            /** @description There is no such source; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -3690,6 +4846,15 @@ export interface operations {
                     "application/json": components["schemas"]["CreatedId"];
                 };
             };
+            /** @description A source or slot does not exist, or nothing is left to render. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     getRun: {
@@ -3710,6 +4875,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RunAnswer"];
+                };
+            };
+            /** @description There is no such run; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -3734,6 +4908,15 @@ export interface operations {
                     "application/json": components["schemas"]["RunAnswer"];
                 };
             };
+            /** @description There is no such run; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     watchRun: {
@@ -3754,6 +4937,15 @@ export interface operations {
                 };
                 content: {
                     "text/event-stream": components["schemas"]["SseItemOfRunAnswer"];
+                };
+            };
+            /** @description There is no such run; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -3800,6 +4992,15 @@ export interface operations {
                     "application/json": components["schemas"]["RunAnswer"];
                 };
             };
+            /** @description There is no such run; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     resumeRun: {
@@ -3822,6 +5023,15 @@ export interface operations {
                     "application/json": components["schemas"]["RunAnswer"];
                 };
             };
+            /** @description There is no such run; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     retryRun: {
@@ -3842,6 +5052,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CreatedId"];
+                };
+            };
+            /** @description There is no such run; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description No file of this run failed. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -3868,6 +5096,15 @@ export interface operations {
                     "application/json": components["schemas"]["ScreenshotAnswer"];
                 };
             };
+            /** @description It is not a picture, or is too large. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     measureOnScreenshot: {
@@ -3892,6 +5129,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MeasuredAnswer"];
+                };
+            };
+            /** @description The screenshot is no longer kept. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description The rectangle or the density does not fit. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -3943,6 +5198,15 @@ export interface operations {
                     "application/json": components["schemas"]["SourcePage"];
                 };
             };
+            /** @description The cursor is not one that this server gave. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     takeIn: {
@@ -3967,6 +5231,24 @@ export interface operations {
                     "application/json": components["schemas"]["IntakeAnswer"][];
                 };
             };
+            /** @description The upload broke off. What had arrived is kept. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description There is no file in a field named files. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     getSource: {
@@ -3989,6 +5271,15 @@ export interface operations {
                     "application/json": components["schemas"]["SourceAnswer"];
                 };
             };
+            /** @description There is no such source; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     deleteSource: {
@@ -4008,6 +5299,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description There is no such source; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
             };
         };
     };
@@ -4035,6 +5335,24 @@ export interface operations {
                     "application/json": components["schemas"]["SourceAnswer"];
                 };
             };
+            /** @description There is no such source; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description A file name, group or text does not fit, or another source has the file name. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     getOriginal: {
@@ -4054,6 +5372,24 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description There is no such source; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description The original is no longer on the disk, or was altered. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
             };
         };
     };
@@ -4076,6 +5412,24 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description There is no such source; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description The original is no longer on the disk, or was altered. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
             };
         };
     };
@@ -4103,6 +5457,24 @@ export interface operations {
                     "application/json": components["schemas"]["ReplacementAnswer"];
                 };
             };
+            /** @description There is no such source; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description There is no file in the request, or it is refused. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     restoreSource: {
@@ -4123,6 +5495,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SourceAnswer"];
+                };
+            };
+            /** @description There is no such source; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -4191,6 +5572,24 @@ export interface operations {
                     "application/json": components["schemas"]["SpaceFreed"];
                 };
             };
+            /** @description Files are being made at this moment. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description There is nothing of that name to clear. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     getTotals: {
@@ -4233,6 +5632,24 @@ export interface operations {
                     "application/json": components["schemas"]["PageAnswer"];
                 };
             };
+            /** @description There is no such slot; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description A number of pictures does not fit. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listVariants: {
@@ -4259,6 +5676,15 @@ export interface operations {
                     "application/json": components["schemas"]["VariantPage"];
                 };
             };
+            /** @description The cursor is not one that this server gave. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     getVariantFile: {
@@ -4280,6 +5706,24 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description There is no such variant; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was never made, or cannot be made again. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
             };
         };
     };
@@ -4328,6 +5772,15 @@ export interface operations {
                     "application/json": components["schemas"]["WeighingAnswer"];
                 };
             };
+            /** @description There is no such source, slot or file; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     weighAutomatically: {
@@ -4350,6 +5803,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WeighingAnswer"];
+                };
+            };
+            /** @description There is no such source, slot or file; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -4378,6 +5840,24 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description There is no such source, slot or file; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description There is no such format. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     setWeightByHand: {
@@ -4400,6 +5880,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WeighingAnswer"];
+                };
+            };
+            /** @description There is no such source, slot or file; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description The slot does not take the format, or the quality is not 1 to 100. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -4428,6 +5926,24 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CurveAnswer"];
+                };
+            };
+            /** @description There is no such source, slot or file; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description There is no such format. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -4459,6 +5975,24 @@ export interface operations {
                     "application/json": components["schemas"]["TrialAnswer"];
                 };
             };
+            /** @description There is no such source, slot or file; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description There is no such format or quality. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     getTriedFile: {
@@ -4486,6 +6020,24 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description There is no such source, slot or file; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description There is no such format or quality. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
         };
     };
     listWorstFiles: {
@@ -4509,6 +6061,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WorstFiles"];
+                };
+            };
+            /** @description There is no such order. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };

@@ -89,7 +89,7 @@ function useActs(filter: BoardFilter, selection: Selection, current: string | un
   const render = useRenderCells();
   const chosen = useChoice();
   const slots = useMemo(() => new Map([...(places ?? [])].map(([id, place]) => [id, place.slot])), [places]);
-  const leaveOut = useLeaveOut(slots);
+  const leaveOut = useLeaveOut();
   const pack = useMakePackage();
   const cells = (selection.size > 0 ? [...selection] : current ? [current] : []).map(keyOf);
   const start = (what: Parameters<typeof render.mutate>[0]) =>

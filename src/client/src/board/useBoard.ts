@@ -6,9 +6,9 @@ import {
   useQuery,
   useQueryClient,
 } from "@tanstack/react-query";
-import { answer, api, type Schemas, type Slot } from "../api/client";
+import { actOnMany } from "../api/acts";
+import { answer, api, type Schemas } from "../api/client";
 import { useRunningRun } from "../runs/useRuns";
-import { history } from "../shell/history";
 import type { CellKey } from "./selection";
 
 export type BoardRow = Schemas["BoardRow"];
@@ -109,59 +109,33 @@ export function useRenderCells() {
 }
 
 /** Leaves cells out, or takes them in again; can be undone. */
-export function useLeaveOut(slots: ReadonlyMap<string, Slot>) {
+export function useLeaveOut() {
   const queries = useQueryClient();
-  const send = async (cells: readonly CellKey[], on: boolean) => {
-    for (const { source, slot } of cells)
-      for (const place of placesOf(slot, slots))
-        await answer(
-          api.POST("/api/framings/{sourceId}/changes", {
-            params: { path: { sourceId: source } },
-            body: { act: "leaveOut", ...place, on },
-          }),
-        );
-    await Promise.all([
+  const refresh = () =>
+    Promise.all([
       queries.invalidateQueries({ queryKey: ["board"] }),
       queries.invalidateQueries({ queryKey: ["framing"] }),
     ]);
-  };
   return useMutation({
     mutationFn: ({ cells, on }: { cells: readonly CellKey[]; on: boolean }) =>
-      history.do({
-        label: on ? "leaving out" : "taking in",
-        undo: () => send(cells, !on),
-        redo: () => send(cells, on),
-      }),
+      actOnMany(
+        on ? "leaving out" : "taking in",
+        { on: { pairings: [...cells] }, act: "frame", frame: { act: "leaveOut", on } },
+        refresh,
+      ),
   });
 }
-
-// A slot with tiers is left out tier by tier.
-const placesOf = (id: string, slots: ReadonlyMap<string, Slot>): { slot: string; tier?: string }[] => {
-  const tiers = slots.get(id)?.tiers ?? [];
-  return tiers.length === 0 ? [{ slot: id }] : tiers.map((tier) => ({ slot: id, tier: tier.name }));
-};
 
 /** Puts sources into a group; can be undone. */
 export function useGroup() {
   const queries = useQueryClient();
-  const send = async (groups: ReadonlyMap<string, string>) => {
-    for (const [id, group] of groups)
-      await answer(api.PATCH("/api/sources/{id}", { params: { path: { id } }, body: { group } }));
-    await Promise.all([
+  const refresh = () =>
+    Promise.all([
       queries.invalidateQueries({ queryKey: ["board"] }),
       queries.invalidateQueries({ queryKey: ["sources"] }),
     ]);
-  };
   return useMutation({
-    mutationFn: async ({ sources, group }: { sources: readonly string[]; group: string }) => {
-      const before = new Map<string, string>();
-      for (const id of sources)
-        before.set(id, (await answer(api.GET("/api/sources/{id}", { params: { path: { id } } }))).group);
-      await history.do({
-        label: "group",
-        undo: () => send(before),
-        redo: () => send(new Map(sources.map((id) => [id, group]))),
-      });
-    },
+    mutationFn: ({ sources, group }: { sources: readonly string[]; group: string }) =>
+      actOnMany("group", { on: { ids: [...sources] }, act: "group", group }, refresh),
   });
 }

@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
+import { actOnMany } from "../api/acts";
 import { answer, api, type Schemas } from "../api/client";
 import { refreshPlans } from "../api/refresh";
 import { usePlaces } from "../destinations/useDestinations";
@@ -8,6 +9,7 @@ import { Button } from "../instruments/Button";
 import { some } from "../instruments/numbers";
 import { PlacePicture } from "../instruments/PlacePicture";
 import { useChoice } from "../shell/choice";
+import { history } from "../shell/history";
 import { useKeys } from "../shell/keys";
 import { say, sayProblem } from "../shell/notices";
 import { useReadout } from "../shell/readout";
@@ -41,8 +43,7 @@ export function CopyScreen() {
   const params = { path: { sourceId } };
   const tried = useQuery({
     queryKey: ["sheet", "copy", sourceId, way, to],
-    queryFn: () =>
-      answer(api.POST("/api/framings/{sourceId}/copies", { params, body: { to, as: way, isTried: true } })),
+    queryFn: () => answer(api.POST("/api/framings/{sourceId}/copies/try", { params, body: { to, as: way } })),
     enabled: to.length > 0,
   });
   const taken = tried.data?.items.filter((item) => !left.includes(item.source.id)) ?? [];
@@ -51,26 +52,19 @@ export function CopyScreen() {
     if (taken.length === 0) return;
     const ids = taken.map((item) => item.source.id);
     try {
-      await answer(
-        api.POST("/api/framings/{sourceId}/copies", {
-          params,
-          body: { to: ids, as: way, isTried: false },
-        }),
+      await actOnMany(
+        `framing of ${source.data?.stem ?? sourceId}`,
+        { on: { ids }, act: "copyFraming", copy: { from: sourceId, as: way } },
+        () => refreshPlans(queries),
       );
-      await refreshPlans(queries);
       say(`The framing went to ${some(ids.length, "picture")}.`, {
         label: "Undo",
-        run: () => void undo(ids).catch(sayProblem),
+        run: () => void history.undo().catch(sayProblem),
       });
       back();
     } catch (problem) {
       sayProblem(problem);
     }
-  };
-  const undo = async (ids: readonly string[]) => {
-    for (const id of ids)
-      await answer(api.POST("/api/framings/{sourceId}/undo", { params: { path: { sourceId: id } } }));
-    await refreshPlans(queries);
   };
   useReadout([
     ["from", source.data?.fileName ?? ""],

@@ -1,23 +1,32 @@
 import type { ReactNode } from "react";
 import { Link } from "react-router";
+import { Button } from "../instruments/Button";
 import { Fault } from "../instruments/Fault";
+import { isUnderWay, jobMarks } from "../instruments/jobs";
 import { Name } from "../instruments/Name";
 import { bytes, count, some } from "../instruments/numbers";
 import { StateMark } from "../instruments/StateMark";
-import { type Package, type PackageContents, usePackageContents } from "./usePackages";
+import { type Package, type PackageContents, useCancelPackage, usePackageContents } from "./usePackages";
 
-export const marks = { queued: "running", done: "done", failed: "blocked" } as const;
-const words = { queued: "being made", done: "ready", failed: "not made" };
+const words = {
+  queued: "waiting",
+  running: "being made",
+  paused: "paused",
+  done: "ready",
+  failed: "not made",
+  cancelled: "cancelled",
+};
 const linkLook = "rounded border border-ink px-2.5 py-[3px] font-medium";
 
 /** One package: what is in it, and what was asked for and is not. */
 export function PackageSheet({ one, scope }: { one: Package; scope: string }) {
   const contents = usePackageContents(one);
+  const cancel = useCancelPackage();
   return (
     <section className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[46px_minmax(0,1fr)]">
       <div className="flex items-center gap-4 px-4 whitespace-nowrap">
         <h2 className="flex items-center gap-2 text-[15px]">
-          <StateMark state={marks[one.state]} />
+          <StateMark state={jobMarks[one.state]} />
           {words[one.state]}
         </h2>
         {one.state === "done" && (
@@ -28,6 +37,11 @@ export function PackageSheet({ one, scope }: { one: Package; scope: string }) {
         <span className="truncate text-soft">{scope}</span>
         {contents.data && contents.data.missingTotal > 0 && (
           <span className="text-warn">{some(contents.data.missingTotal, "place")} not in it</span>
+        )}
+        {isUnderWay(one) && (
+          <span className="ml-auto">
+            <Button onClick={() => cancel.mutate(one.id)}>Cancel</Button>
+          </span>
         )}
         {one.state === "done" && !contents.error && (
           <span className="ml-auto flex gap-2">
@@ -51,8 +65,12 @@ export function PackageSheet({ one, scope }: { one: Package; scope: string }) {
             {one.problem}
           </p>
         )}
-        {one.state === "queued" && (
-          <p className="py-4 text-soft">The files are looked at once more and packed.</p>
+        {isUnderWay(one) && (
+          <p className="py-4 text-soft">
+            {one.total > 0
+              ? `${count(one.files)} of ${some(one.total, "file")} are packed.`
+              : "The files are looked at once more and packed."}
+          </p>
         )}
         {contents.error && <Fault problem={contents.error} />}
         {contents.data && <Contents contents={contents.data} />}

@@ -3,11 +3,12 @@ import { useNavigate, useParams } from "react-router";
 import { useDestinations } from "../destinations/useDestinations";
 import { Button } from "../instruments/Button";
 import { Fault } from "../instruments/Fault";
+import { jobMarks } from "../instruments/jobs";
 import { bytes, count, moment, some } from "../instruments/numbers";
 import { StateMark } from "../instruments/StateMark";
 import { useKeys } from "../shell/keys";
 import { useReadout } from "../shell/readout";
-import { marks, PackageSheet } from "./PackageSheet";
+import { PackageSheet } from "./PackageSheet";
 import { useMakePackage, usePackages, useScopeWords } from "./usePackages";
 
 /** What is handed over: a ZIP with a folder for each slot and the list of what is in it. */
@@ -87,7 +88,7 @@ export function PackagesScreen() {
                 className="grid w-full grid-cols-1 border-l-3 border-transparent px-3 py-1.5 text-left aria-[current=true]:border-ink aria-[current=true]:bg-sheet"
               >
                 <span className="flex items-center gap-1.5 font-medium">
-                  <StateMark state={marks[one.state]} />
+                  <StateMark state={jobMarks[one.state]} />
                   {moment(one.askedAt)}
                   <span className="figures ml-auto font-normal text-soft">
                     {one.state === "done" && bytes(one.bytes)}

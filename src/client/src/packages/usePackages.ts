@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answer, api, type Schemas } from "../api/client";
 import { useDestinations } from "../destinations/useDestinations";
+import { isUnderWay } from "../instruments/jobs";
 import { sayProblem } from "../shell/notices";
 
 export type Package = Schemas["PackageAnswer"];
@@ -18,7 +19,7 @@ export function usePackages() {
   return useQuery({
     queryKey: ["packages"],
     queryFn: async () => (await answer(api.GET("/api/packages"))).items,
-    refetchInterval: (query) => (query.state.data?.some((one) => one.state === "queued") ? lookEvery : false),
+    refetchInterval: (query) => (query.state.data?.some(isUnderWay) ? lookEvery : false),
   });
 }
 
@@ -38,6 +39,16 @@ export function useMakePackage() {
   return useMutation({
     mutationFn: (what: Partial<Schemas["PackageSelection"]>) =>
       answer(api.POST("/api/packages", { body: { onlyChanged: false, ...what } })),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["packages"] }),
+    onError: sayProblem,
+  });
+}
+
+/** Stops a package that is being made. */
+export function useCancelPackage() {
+  const queries = useQueryClient();
+  return useMutation({
+    mutationFn: (id: string) => answer(api.POST("/api/jobs/{id}/cancel", { params: { path: { id } } })),
     onSuccess: () => queries.invalidateQueries({ queryKey: ["packages"] }),
     onError: sayProblem,
   });

@@ -6,6 +6,7 @@ import { framingPath } from "../framing/framingPath";
 import { Button } from "../instruments/Button";
 import { Fault } from "../instruments/Fault";
 import { FindingLine } from "../instruments/FindingLine";
+import { isUnderWay, jobMarks } from "../instruments/jobs";
 import { Name } from "../instruments/Name";
 import { bytes, count, duration, moment, saving, size } from "../instruments/numbers";
 import { StateMark } from "../instruments/StateMark";
@@ -31,15 +32,9 @@ const words = {
   running: "rendering",
   paused: "paused",
   done: "done",
+  failed: "not made",
   cancelled: "cancelled",
 };
-const marks = {
-  queued: "open",
-  running: "running",
-  paused: "stale",
-  done: "done",
-  cancelled: "open",
-} as const;
 const none: Variant[] = [];
 const orders: Record<string, (a: Variant, b: Variant) => number> = {
   "as made": () => 0,
@@ -80,7 +75,7 @@ export function RunsScreen() {
             className="grid w-full border-l-3 border-transparent px-3 py-1.5 text-left aria-[current=true]:border-ink aria-[current=true]:bg-sheet"
           >
             <span className="flex items-center gap-1.5 font-medium">
-              <StateMark state={marks[one.state]} />
+              <StateMark state={jobMarks[one.state]} />
               {moment(one.askedAt)}
               <span className="figures ml-auto font-normal text-soft">{count(one.total)}</span>
             </span>
@@ -128,7 +123,7 @@ function RunSheet({ run }: { run: Run }) {
     [enterKey]: () => current && navigate(framingPath(current.source, current.slot, current.tier)),
   });
   useReadout(factsOf(current, current && places?.get(current.slot)));
-  const isOpen = run.state === "queued" || run.state === "running";
+  const isOpen = isUnderWay(run);
   return (
     <section className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_40px_minmax(0,1fr)]">
       <Progress
@@ -276,7 +271,7 @@ function Progress({
   return (
     <div className="flex items-center gap-4 px-4 py-2.5 whitespace-nowrap">
       <h1 className="flex items-center gap-2 text-[15px]">
-        <StateMark state={marks[run.state]} />
+        <StateMark state={jobMarks[run.state]} />
         {words[run.state]}
       </h1>
       <span role="status" className="figures">

@@ -1,31 +1,30 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { answer, api, type Run, type Schemas } from "../api/client";
+import { isUnderWay } from "../instruments/jobs";
 
 const lookEvery = 1500;
 const pageSize = 500;
 /** How many files of a run, or of one of its slots, are shown. */
 export const mostVariants = 5000;
 
-const isOpen = (run: Run) => run.state === "queued" || run.state === "running";
-
 /** Runs, newest first. Looked at again and again while one is open. */
 export function useRuns() {
   return useQuery({
     queryKey: ["runs"],
     queryFn: async () => (await answer(api.GET("/api/runs"))).items,
-    refetchInterval: (query) => (query.state.data?.some(isOpen) ? lookEvery : false),
+    refetchInterval: (query) => (query.state.data?.some(isUnderWay) ? lookEvery : false),
   });
 }
 
 /** The run that is being worked on, if there is one. */
-export const useRunningRun = (): Run | undefined => useRuns().data?.findLast(isOpen);
+export const useRunningRun = (): Run | undefined => useRuns().data?.findLast(isUnderWay);
 
 /** Follows a run for as long as it is open, and refreshes what depends on it. */
 export function useWatchedRun(run: Run | undefined): void {
   const queries = useQueryClient();
   const id = run?.id;
-  const open = run !== undefined && isOpen(run);
+  const open = run !== undefined && isUnderWay(run);
   useEffect(() => {
     if (!id || !open) return;
     const events = new EventSource(`/api/runs/${id}/events`);
@@ -33,7 +32,7 @@ export function useWatchedRun(run: Run | undefined): void {
       const now: Run = JSON.parse(event.data);
       queries.setQueryData<Run[]>(["runs"], (old) => old?.map((one) => (one.id === now.id ? now : one)));
       void queries.invalidateQueries({ queryKey: ["variants", id] });
-      if (!isOpen(now)) events.close();
+      if (!isUnderWay(now)) events.close();
     });
     return () => {
       events.close();
@@ -53,7 +52,7 @@ export function useVariants(run: Run, slot: string) {
   return useQuery({
     queryKey,
     queryFn: async () => {
-      const known = isOpen(run) ? (queries.getQueryData<VariantPage[]>(queryKey) ?? []) : [];
+      const known = isUnderWay(run) ? (queries.getQueryData<VariantPage[]>(queryKey) ?? []) : [];
       // A page that had another behind it is full, and files are only ever added.
       const pages = known.filter((page) => page.next);
       while (pages.length === 0 || (pages.at(-1)?.next && pages.length * pageSize < mostVariants)) {

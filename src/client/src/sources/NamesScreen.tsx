@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
+import { actOnMany } from "../api/acts";
 import { answer, api, type Schemas } from "../api/client";
 import { refreshPlans } from "../api/refresh";
 import { Button } from "../instruments/Button";
@@ -12,7 +13,7 @@ import { useKeys } from "../shell/keys";
 import { say, sayProblem } from "../shell/notices";
 import { useReadout } from "../shell/readout";
 
-type Naming = Schemas["NamingRequest"];
+type Names = Schemas["NamePattern"];
 type Text = Schemas["NamedText"];
 
 const placeholders: readonly [string, string][] = [
@@ -34,16 +35,11 @@ export function NamesScreen() {
   const [pattern, setPattern] = useState(usual);
   const [list, setList] = useState("");
   const [first, setFirst] = useState(1);
-  const request: Naming = {
-    sources: [...sources],
-    of,
-    first,
-    isTried: true,
-    ...(isList ? { list } : { pattern: pattern[of] }),
-  };
+  const names: Names = { of, first, ...(isList ? { list } : { pattern: pattern[of] }) };
+  const request = { sources: [...sources], names };
   const tried = useQuery({
     queryKey: ["names", request],
-    queryFn: () => answer(api.POST("/api/names", { body: request })),
+    queryFn: () => answer(api.POST("/api/names/try", { body: request })),
     enabled: sources.length > 0,
     placeholderData: (before) => before,
     retry: false,
@@ -51,25 +47,20 @@ export function NamesScreen() {
   const items = tried.data?.items ?? [];
   const changed = items.filter((item) => item.before !== item.after);
   const back = () => navigate(-1);
-  const send = async (body: Naming) => {
-    await answer(api.POST("/api/names", { body }));
-    await Promise.all([queries.invalidateQueries({ queryKey: ["sources"] }), refreshPlans(queries)]);
-  };
+  const refresh = () =>
+    Promise.all([queries.invalidateQueries({ queryKey: ["sources"] }), refreshPlans(queries)]);
   const take = useMutation({
-    mutationFn: () => {
-      const exactly = (texts: string[]): Naming => ({
-        sources: [...sources],
-        of,
-        texts,
-        first: 1,
-        isTried: false,
-      });
-      return history.do({
-        label: of === "stem" ? "stems" : "alternative texts",
-        redo: () => send(exactly(items.map((item) => item.after))),
-        undo: () => send(exactly(items.map((item) => item.before))),
-      });
-    },
+    // What was shown is what is taken, whatever came in meanwhile.
+    mutationFn: () =>
+      actOnMany(
+        of === "stem" ? "stems" : "alternative texts",
+        {
+          on: { ids: items.map((item) => item.id) },
+          act: "name",
+          names: { of, texts: items.map((item) => item.after), first: 1 },
+        },
+        refresh,
+      ),
     onError: sayProblem,
     onSuccess: () => {
       say(`${some(changed.length, of === "stem" ? "stem" : "text")} changed.`, {

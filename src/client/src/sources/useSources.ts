@@ -1,4 +1,5 @@
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { actOnMany } from "../api/acts";
 import { answer, api, type Schemas, type Source } from "../api/client";
 import { history } from "../shell/history";
 
@@ -87,17 +88,7 @@ export function useDeleteSources() {
   const queries = useQueryClient();
   const refresh = () => queries.invalidateQueries({ queryKey: ["sources"] });
   return useMutation({
-    mutationFn: async (ids: readonly string[]) => {
-      const remove = async () => {
-        for (const id of ids) await answer(api.DELETE("/api/sources/{id}", { params: { path: { id } } }));
-        await refresh();
-      };
-      const restore = async () => {
-        for (const id of ids)
-          await answer(api.POST("/api/sources/{id}/restore", { params: { path: { id } } }));
-        await refresh();
-      };
-      await history.do({ label: "taking away", undo: restore, redo: remove });
-    },
+    mutationFn: (ids: readonly string[]) =>
+      actOnMany("taking away", { on: { ids: [...ids] }, act: "delete" }, refresh),
   });
 }

@@ -1,0 +1,118 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using Pantomet.Core.Findings;
+using Pantomet.Core.Pictures;
+using Pantomet.Server.Board;
+using Pantomet.Server.Hosting;
+using Pantomet.Server.Jobs;
+using Pantomet.Server.Runs;
+using Pantomet.Server.Sources;
+using Pantomet.Server.Storage;
+
+namespace Pantomet.Server.Acts;
+
+internal static class ActEndpoints
+{
+    public static void MapActs(this IEndpointRouteBuilder routes)
+    {
+        routes.MapPost("/api/acts", StartAsync).WithTags("Jobs").WithName("actOnMany");
+        routes.MapPost("/api/jobs/{id}/undo", UndoAsync).WithTags("Jobs").WithName("undoJob");
+    }
+
+    private static async Task<Results<Accepted<CreatedId>, ProblemHttpResult>> StartAsync(
+        IDbContextFactory<PantometDb> databases, BoardSelection board, WakeSignal signal, TimeProvider clock, ActRequest request,
+        CancellationToken cancel)
+    {
+        if (Unfit(request) is { } unfit)
+            return Problems.Of(unfit);
+        var (ids, problem) = request.On switch
+        {
+            { Filter: { } filter } => await board.IdsAsync(filter, cancel),
+            { Pairings: { } pairings } => new SourceIds([.. pairings.Select(pairing => pairing.Source).Distinct()]),
+            _ => new SourceIds([.. request.On.Ids!.Distinct()]),
+        };
+        if (problem is not null)
+            return Problems.Of(problem);
+        return ids!.Ids.Count == 0
+            ? Problems.Invalid("on", "No picture is chosen, or the filter leaves none.")
+            : await AskAsync(databases, signal, new ActRow
+            {
+                Id = Guid.NewGuid().ToString("N"),
+                State = JobState.Queued,
+                Request = request,
+                SourceIds = ids.Ids,
+                Total = ids.Ids.Count,
+                AskedAt = clock.GetUtcNow().UtcDateTime,
+            });
+    }
+
+    // By an act of its own, so that it can be cancelled, and undone itself: then the first is done again.
+    private static async Task<Results<Accepted<CreatedId>, ProblemHttpResult>> UndoAsync(
+        IDbContextFactory<PantometDb> databases, WakeSignal signal, TimeProvider clock, string id)
+    {
+        var (undo, problem) = await databases.TryWriteAsync<ActRow>(async database =>
+        {
+            if (await database.Jobs.SingleOrDefaultAsync(row => row.Id == id) is not { } job)
+                return Refusal.NotFound("job", id);
+            if (job is not ActRow act)
+                return Refusal.Invalid("id", "Only acts on pictures are undone. What a run or a package made can be deleted on Space.");
+            if (act.IsOpen)
+                return new Refusal(RefusalKind.Busy, "not-ended", "Not ended", "It is not done yet. Cancel it first, then undo it.");
+            if (await database.Acts.AnyAsync(row => row.Undoes == id))
+                return new Refusal(
+                    RefusalKind.Busy, "undone-already", "Undone already", "It was undone already. Undo the undoing to do it again.");
+            // The last first: what changed places goes back the same way.
+            var ids = await database.ActChanges.Where(change => change.ActId == id).OrderByDescending(change => change.Sequence)
+                .Select(change => change.SourceId).ToListAsync();
+            if (ids.Count == 0)
+                return Refusal.Invalid("id", "It changed nothing; there is nothing to undo.");
+            var undoing = new ActRow
+            {
+                Id = Guid.NewGuid().ToString("N"),
+                State = JobState.Queued,
+                Request = new ActRequest(new ActTargets(), ActKind.Undo),
+                SourceIds = ids,
+                Undoes = id,
+                Total = ids.Count,
+                AskedAt = clock.GetUtcNow().UtcDateTime,
+            };
+            database.Acts.Add(undoing);
+            return undoing;
+        });
+        if (problem is not null)
+            return Problems.Of(problem);
+        signal.Wake();
+        return Accepted(undo!);
+    }
+
+    private static async Task<Results<Accepted<CreatedId>, ProblemHttpResult>> AskAsync(
+        IDbContextFactory<PantometDb> databases, WakeSignal signal, ActRow act)
+    {
+        await databases.WriteAsync(database =>
+        {
+            database.Acts.Add(act);
+            return Task.FromResult(act);
+        });
+        signal.Wake();
+        return Accepted(act);
+    }
+
+    private static Accepted<CreatedId> Accepted(ActRow act) => TypedResults.Accepted($"/api/jobs/{act.Id}", new CreatedId(act.Id));
+
+    private static Refusal? Unfit(ActRequest request)
+    {
+        if (new object?[] { request.On.Ids, request.On.Filter, request.On.Pairings }.Count(one => one is not null) != 1)
+            return Refusal.Invalid("on", "Say which pictures: their ids, a filter, or pairings. One of the three.");
+        return request switch
+        {
+            { Act: ActKind.Group, Group: null } => Refusal.Invalid("group", "Name the group; an empty name takes them out of theirs."),
+            { Act: ActKind.Group, Group: { Length: > 0 } group } when !Stem.IsValid(group) => SourceEndpoints.UnfitGroup(group),
+            { Act: ActKind.Name, Names: null } => Refusal.Invalid("names", "Say how they are named."),
+            { Act: ActKind.Name, Names: { } names } => Naming.Unfit(names, request.On.Ids?.Count),
+            { Act: ActKind.Frame, Frame: null } => Refusal.Invalid("frame", "Say what is done to each framing."),
+            { Act: ActKind.CopyFraming, Copy: null } => Refusal.Invalid("copy", "Say which source they are framed like."),
+            { Act: ActKind.Undo } => Refusal.Invalid("act", "Ask for it at the job that is undone: POST /api/jobs/{id}/undo."),
+            _ => null,
+        };
+    }
+}

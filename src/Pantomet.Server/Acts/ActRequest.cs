@@ -1,0 +1,53 @@
+using Pantomet.Server.Board;
+using Pantomet.Server.Framing;
+using Pantomet.Server.Runs;
+using Pantomet.Server.Sources;
+
+namespace Pantomet.Server.Acts;
+
+/// <summary>What is done to many sources at once.</summary>
+internal enum ActKind
+{
+    /// <summary>Puts them into a group: <c>group</c>; empty takes them out of theirs.</summary>
+    Group,
+
+    /// <summary>Gives them stems or alternative texts: <c>names</c>.</summary>
+    Name,
+
+    /// <summary>Changes how each is framed: <c>frame</c>.</summary>
+    Frame,
+
+    /// <summary>Frames them as another source is framed: <c>copy</c>.</summary>
+    CopyFraming,
+
+    /// <summary>Moves them to the bin.</summary>
+    Delete,
+
+    /// <summary>Takes them out of the bin.</summary>
+    Restore,
+
+    /// <summary>Takes another act back. Asked for at the act that is undone.</summary>
+    Undo,
+}
+
+/// <summary>Which sources: named one by one, all that a filter leaves, or those of some pairings. One of the three.</summary>
+/// <param name="Ids">Ids of sources.</param>
+/// <param name="Filter">As on the board; without a member it leaves every source.</param>
+/// <param name="Pairings">Places of sources, for acts on framings.</param>
+internal sealed record ActTargets(
+    IReadOnlyList<string>? Ids = null, BoardFilter? Filter = null, IReadOnlyList<PairingKey>? Pairings = null);
+
+/// <summary>An act on many sources.</summary>
+/// <param name="On">Which sources.</param>
+/// <param name="Act">What is done. It says which of the other members it needs.</param>
+/// <param name="Group">Name of a group.</param>
+/// <param name="Names">How they are named.</param>
+/// <param name="Frame">What is done to each framing. At a place of pairings, <c>slot</c> is filled in.</param>
+/// <param name="Copy">What they are framed like.</param>
+internal sealed record ActRequest(
+    ActTargets On, ActKind Act, string? Group = null, NamePattern? Names = null, FramingRequest? Frame = null, FramingCopy? Copy = null);
+
+/// <summary>A framing to go by.</summary>
+/// <param name="From">Id of the source that has it.</param>
+/// <param name="As">How it is taken over.</param>
+internal sealed record FramingCopy(string From, CopyAs As);

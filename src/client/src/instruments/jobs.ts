@@ -1,0 +1,17 @@
+import type { Schemas, Standing } from "../api/client";
+
+type JobState = Schemas["JobState"];
+
+/** How the states of jobs are drawn, whatever they do. */
+export const jobMarks: Record<JobState, Standing> = {
+  queued: "open",
+  running: "running",
+  paused: "stale",
+  done: "done",
+  failed: "blocked",
+  cancelled: "open",
+};
+
+/** Whether something is going to happen without anybody's doing. */
+export const isUnderWay = (job: { state: JobState }): boolean =>
+  job.state === "queued" || job.state === "running";
