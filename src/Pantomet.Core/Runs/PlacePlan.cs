@@ -23,6 +23,12 @@ public sealed record PlacePlan(
     /// <summary>The crop as it lies in the turned picture.</summary>
     public PixelRect TurnedCrop => new RotatedPicture(Source.Facts.Size, Crop.Rotation).FromUpright(Crop.Area);
 
+    /// <summary>How a source is framed in every place of a slot: all that somebody sees who frames, and nothing of the files.</summary>
+    /// <param name="slot">What is wanted.</param>
+    /// <param name="source">What there is.</param>
+    public static IReadOnlyList<PlacePlan> AllOf(Slot slot, Source source) =>
+        [.. slot.Parts().Select(part => For(part.Slot, part.Tier?.Name, source))];
+
     /// <summary>Plans one place.</summary>
     /// <param name="part">The slot, or a tier as a slot.</param>
     /// <param name="tier">The tier's name.</param>

@@ -41,12 +41,12 @@ public static class Review
 
     /// <summary>What of one source needs eyes.</summary>
     /// <param name="source">The source.</param>
-    /// <param name="plans">Its plans, one for each slot that it is wanted in.</param>
-    public static SourceReview Of(Source source, IEnumerable<SlotPlan> plans)
+    /// <param name="places">How it is framed, in each place of every slot.</param>
+    public static SourceReview Of(Source source, IEnumerable<PlacePlan> places)
     {
         var items = new List<ReviewItem>();
         var settled = source.Framing.IsDecided ? 1 : 0;
-        foreach (var place in plans.SelectMany(plan => plan.Places))
+        foreach (var place in places)
         {
             var reasons = place.IsLeftOut ? [] : Reasons(place).OrderByDescending(reason => reason.Weight).ToList();
             var isAccepted = source.Framing.At(place.Part.Id, place.Tier).Accepted == SeenAt(place);

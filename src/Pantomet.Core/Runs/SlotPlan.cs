@@ -40,14 +40,10 @@ public sealed record SlotPlan(
         var sizes = new List<WantedSize>();
         var variants = new List<PlannedVariant>();
         var findings = new List<Finding>();
-        var places = new List<PlacePlan>();
-        foreach (var (tier, part) in slot.Parts())
+        var places = PlacePlan.AllOf(slot, source);
+        foreach (var (place, (tier, part)) in isWanted ? places.Zip(slot.Parts()) : [])
         {
-            var place = PlacePlan.For(part, tier?.Name, source);
             var crop = place.Crop;
-            places.Add(place);
-            if (!isWanted)
-                continue;
             findings.AddRange(place.Findings);
             if (place.IsLeftOut)
                 continue;

@@ -24,7 +24,7 @@ internal sealed record FramingAnswer(
     string Source, long Revision, PixelRect? Subject, PixelPoint? Focus, bool IsDecided, SubjectProposal? Proposal, Rotation Turn,
     string? Undo, string? Redo, IReadOnlyList<PlaceAnswer> Places)
 {
-    /// <summary>Plans every slot; touches no pixel.</summary>
+    /// <summary>Plans every place, without formats and names of files; touches no pixel.</summary>
     /// <param name="row">The source.</param>
     /// <param name="slots">The slots that are asked for.</param>
     /// <param name="labels">What undo and redo would do.</param>
@@ -37,10 +37,10 @@ internal sealed record FramingAnswer(
         var source = row.ToSource() with { Framing = tried ?? row.Framing };
         var framing = source.Framing;
         var plans = Partitioner.Create(slots.ToList(), loadBalance: true).AsParallel().AsOrdered()
-            .Select(slot => (Slot: slot, Plan: SlotPlan.For(slot, source))).ToList();
-        var review = Review.Of(source, plans.Select(one => one.Plan)).Items.Where(item => item.Slot is not null)
+            .Select(slot => (Slot: slot, Places: PlacePlan.AllOf(slot, source))).ToList();
+        var review = Review.Of(source, plans.SelectMany(one => one.Places)).Items.Where(item => item.Slot is not null)
             .ToDictionary(item => (item.Slot!, item.Tier), item => item.Reasons);
-        var together = plans.Where(one => SlotCrop.CanBeSet(one.Slot)).SelectMany(one => one.Plan.Places)
+        var together = plans.Where(one => SlotCrop.CanBeSet(one.Slot)).SelectMany(one => one.Places)
             .Where(place => !framing.At(place.Part.Id, place.Tier).IsParted)
             .ToLookup(place => SourceFraming.ShapeOf(place.Part.Shape), place => SourceFraming.KeyOf(place.Part.Id, place.Tier));
         return new FramingAnswer(
@@ -48,7 +48,7 @@ internal sealed record FramingAnswer(
             labels.Redo,
             [
                 .. from one in plans
-                   from place in one.Plan.Places
+                   from place in one.Places
                    let shares = place.Tier is null && SlotCrop.CanBeSet(one.Slot) && !framing.At(one.Slot.Id, null).IsParted
                        ? together[SourceFraming.ShapeOf(place.Part.Shape)].Where(id => id != place.Part.Id)
                        : []

@@ -57,7 +57,7 @@ internal static class ReviewEndpoints
             row =>
             {
                 var source = row.ToSource();
-                return (Row: row, Review: Review.Of(source, slots.Select(slot => SlotPlan.For(slot, source))));
+                return (Row: row, Review: Review.Of(source, slots.SelectMany(slot => PlacePlan.AllOf(slot, source))));
             },
             cancel);
         // A stable sort: what belongs to one source stays together among its equals.

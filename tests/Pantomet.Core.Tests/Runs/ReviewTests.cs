@@ -18,7 +18,7 @@ public sealed class ReviewTests
     private static Source Kite => Slots.Source(Slots.Photograph(3600, 2400)).WithSubject(KiteWithTail);
 
     private static SourceReview Of(Source source) =>
-        Review.Of(source, new[] { Square, Banner, Story }.Select(slot => SlotPlan.For(slot, source)));
+        Review.Of(source, new[] { Square, Banner, Story }.SelectMany(slot => PlacePlan.AllOf(slot, source)));
 
     [Fact]
     public void The_cut_subject_comes_before_missing_pixels_and_what_is_good_does_not_come() =>
