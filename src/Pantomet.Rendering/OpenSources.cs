@@ -77,7 +77,7 @@ public sealed class OpenSources(long maxBytes, long maxRunBytes) : IDisposable
         entry.Holders++;
         entry.LastUse = uses++;
         entry.IsOfRun &= priority >= RenderPriority.Run;
-        return new HeldSource(entry.Pixels, () => LetGo(entry));
+        return new HeldSource(entry.Pixels, () => Release(entry));
     }
 
     private bool Fits(long bytes, RenderPriority priority)
@@ -101,7 +101,7 @@ public sealed class OpenSources(long maxBytes, long maxRunBytes) : IDisposable
         }
     }
 
-    private void LetGo(Entry entry)
+    private void Release(Entry entry)
     {
         lock (gate)
         {
@@ -188,8 +188,8 @@ public sealed class OpenSources(long maxBytes, long maxRunBytes) : IDisposable
 
 /// <summary>A source that somebody works on.</summary>
 /// <param name="pixels">Decoded by who asks first; others wait for it.</param>
-/// <param name="letGo">Told once.</param>
-public sealed class HeldSource(Lazy<DecodedSource> pixels, Action letGo) : IDisposable
+/// <param name="evicted">Told once.</param>
+public sealed class HeldSource(Lazy<DecodedSource> pixels, Action evicted) : IDisposable
 {
     private int isHeld = 1;
 
@@ -204,6 +204,6 @@ public sealed class HeldSource(Lazy<DecodedSource> pixels, Action letGo) : IDisp
     public void Dispose()
     {
         if (Interlocked.Exchange(ref isHeld, 0) == 1)
-            letGo();
+            evicted();
     }
 }

@@ -175,13 +175,13 @@ public sealed class DestinationEditingTests : IClassFixture<Library>
         added.EnsureSuccessStatusCode();
         foreach (var place in (string[])["filter", "filter.photo"])
         {
-            var found = (await library.GetAsync($"/api/sources?feeds={place}"))["items"]!.AsArray().Select(item => (string)item!["id"]!)
+            var found = (await library.GetAsync($"/api/sources?enoughFor={place}"))["items"]!.AsArray().Select(item => (string)item!["id"]!)
                 .ToList();
             Assert.Contains(large, found);
             Assert.DoesNotContain(small, found);
         }
 
-        using var unknown = await library.Http.GetAsync(new Uri("/api/sources?feeds=nowhere", UriKind.Relative));
+        using var unknown = await library.Http.GetAsync(new Uri("/api/sources?enoughFor=nowhere", UriKind.Relative));
         Assert.Equal(HttpStatusCode.NotFound, unknown.StatusCode);
     }
 

@@ -143,7 +143,7 @@ internal sealed class ServerProcess(string? folder = null) : IDisposable
         var missing = acknowledged.ToHashSet();
         var isUpgraded = (long)Scalar(database, "SELECT COUNT(*) FROM sqlite_master WHERE name = 'RenderedFiles'")! == 1;
         var rendered = isUpgraded
-            ? "SELECT DISTINCT Sha256 FROM RenderedFiles WHERE NOT IsLetGo"
+            ? "SELECT DISTINCT Sha256 FROM RenderedFiles WHERE NOT IsEvicted"
             : "SELECT DISTINCT Sha256 FROM Variants WHERE State = 'Done'";
         foreach (var (area, query) in new[] { ("originals", "SELECT Id FROM Sources"), ("variants", rendered) })
         {

@@ -28,7 +28,7 @@ public sealed record SlotPlan(
     public bool IsWanted { get; init; } = true;
 
     /// <summary>Whether nothing stands in the way of any size.</summary>
-    public bool CanBeFed => Findings.All(finding => finding.Severity != Severity.Stop);
+    public bool IsFeasible => Findings.All(finding => finding.Severity != Severity.Stop);
 
     /// <summary>Plans without touching a pixel.</summary>
     /// <param name="slot">What is wanted.</param>

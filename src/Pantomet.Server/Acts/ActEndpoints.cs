@@ -13,6 +13,9 @@ namespace Pantomet.Server.Acts;
 
 internal static class ActEndpoints
 {
+    // What older ones changed is forgotten: nobody goes back so far.
+    private const int ActsKept = 100;
+
     public static void MapActs(this IEndpointRouteBuilder routes)
     {
         routes.MapPost("/api/acts", StartAsync).WithTags("Jobs").WithName("actOnMany");
@@ -88,10 +91,12 @@ internal static class ActEndpoints
     private static async Task<Results<Accepted<CreatedId>, ProblemHttpResult>> AskAsync(
         IDbContextFactory<PantometDb> databases, WakeSignal signal, ActRow act)
     {
-        await databases.WriteAsync(database =>
+        await databases.WriteAsync(async database =>
         {
+            var kept = await database.Acts.OrderByDescending(row => row.Sequence).Take(ActsKept).Select(row => row.Id).ToListAsync();
+            await database.ActChanges.Where(change => !kept.Contains(change.ActId)).ExecuteDeleteAsync();
             database.Acts.Add(act);
-            return Task.FromResult(act);
+            return act;
         });
         signal.Wake();
         return Accepted(act);

@@ -150,7 +150,7 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
                 var pairing = new Pairing(source, column.Slot);
                 var plan = pairing.Plan();
                 var standing = PairingStatus.Of(pairing, plan, made.GetValueOrDefault(key, nothing), isRunning: false);
-                var failed = standing.State == PairingState.Blocked && plan.CanBeFed
+                var failed = standing.State == PairingState.Blocked && plan.IsFeasible
                     ? blocked[key].LastOrDefault()?.FirstOrDefault(finding => finding.Severity == Severity.Stop)
                     : null;
                 return (key, Known: new Known(

@@ -72,8 +72,20 @@ internal static class JobEndpoints
             ? TypedResults.Ok(JobAnswer.Of(job))
             : Problems.NotFound("job", id);
 
+    /// <summary>A stream of a job's states.</summary>
+    /// <param name="watch">Looks at jobs.</param>
+    /// <param name="id">The job.</param>
+    /// <param name="name">What it is called where there is none.</param>
+    /// <param name="answer">How it is told.</param>
+    /// <param name="cancel">The asker is gone.</param>
+    public static async Task<Results<ServerSentEventsResult<T>, ProblemHttpResult>> StatesAsync<TRow, T>(
+        JobWatch watch, string id, string name, Func<TRow, T> answer, CancellationToken cancel)
+        where TRow : JobRow => await watch.HasAsync<TRow>(id, cancel)
+            ? TypedResults.ServerSentEvents(watch.WatchAsync(id, answer, cancel))
+            : Problems.NotFound(name, id);
+
     private static Task<Results<ServerSentEventsResult<JobAnswer>, ProblemHttpResult>> EventsAsync(
-        JobWatch watch, string id, CancellationToken cancel) => watch.EventsAsync<JobRow, JobAnswer>(id, "job", JobAnswer.Of, cancel);
+        JobWatch watch, string id, CancellationToken cancel) => StatesAsync<JobRow, JobAnswer>(watch, id, "job", JobAnswer.Of, cancel);
 
     private static async Task<Results<Ok<JobAnswer>, ProblemHttpResult>> CancelAsync(JobControl control, string id) =>
         Answer(await control.CancelAsync(id));

@@ -1,8 +1,6 @@
 using System.Net.ServerSentEvents;
 using System.Runtime.CompilerServices;
-using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
-using Pantomet.Server.Hosting;
 using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Jobs;
@@ -12,23 +10,20 @@ internal sealed class JobWatch(IDbContextFactory<PantometDb> databases, IHostApp
 {
     private static readonly TimeSpan LookEvery = TimeSpan.FromMilliseconds(250);
 
-    /// <summary>A stream of a job's states until it ends.</summary>
-    /// <param name="id">The job.</param>
-    /// <param name="name">What it is called where there is none.</param>
-    /// <param name="answer">How it is told.</param>
-    /// <param name="cancel">The asker is gone.</param>
-    public async Task<Results<ServerSentEventsResult<T>, ProblemHttpResult>> EventsAsync<TRow, T>(
-        string id, string name, Func<TRow, T> answer, CancellationToken cancel)
+    /// <summary>Whether there is such a job.</summary>
+    public async Task<bool> HasAsync<TRow>(string id, CancellationToken cancel)
         where TRow : JobRow
     {
         await using var database = await databases.CreateDbContextAsync(cancel);
-        return await database.Set<TRow>().AnyAsync(row => row.Id == id, cancel)
-            ? TypedResults.ServerSentEvents(WatchAsync(id, answer, cancel))
-            : Problems.NotFound(name, id);
+        return await database.Set<TRow>().AnyAsync(row => row.Id == id, cancel);
     }
 
-    // The database is looked at, and not the worker listened to: so every watcher sees what would survive a crash.
-    private async IAsyncEnumerable<SseItem<T>> WatchAsync<TRow, T>(
+    /// <summary>A job's states, each as it is reached, until it ends.</summary>
+    /// <param name="id">The job.</param>
+    /// <param name="answer">How it is told.</param>
+    /// <param name="cancel">The asker is gone.</param>
+    /// <remarks>The database is looked at, and not the worker listened to: so every watcher sees what would survive a crash.</remarks>
+    public async IAsyncEnumerable<SseItem<T>> WatchAsync<TRow, T>(
         string id, Func<TRow, T> answer, [EnumeratorCancellation] CancellationToken cancel)
         where TRow : JobRow
     {

@@ -51,7 +51,7 @@ internal sealed class RenderedFileIndex(IDbContextFactory<PantometDb> databases,
 
         row.Notation = RecipeNotation.Write(recipe);
         (row.Sha256, row.Format, row.Bytes, row.Quality) = (file.Sha256, file.Format, file.Bytes, file.Quality);
-        (row.Encoding, row.Points, row.Findings, row.UsedAt, row.IsLetGo) = (file.Encoding, file.Points, file.Findings, Now, false);
+        (row.Encoding, row.Points, row.Findings, row.UsedAt, row.IsEvicted) = (file.Encoding, file.Points, file.Findings, Now, false);
         await database.SaveChangesAsync();
         return file with { Id = row.Sequence };
     }

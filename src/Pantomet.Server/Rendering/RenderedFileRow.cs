@@ -38,7 +38,7 @@ internal sealed class RenderedFileRow
     public required DateTime UsedAt { get; set; }
 
     /// <summary>Whether its bytes were let go of to make room; they are made again when somebody asks for them.</summary>
-    public bool IsLetGo { get; set; }
+    public bool IsEvicted { get; set; }
 
     public RenderedFile? ToFile() =>
         Points is { } points ? new RenderedFile(Sequence, Recipe, Sha256, Format, Bytes, Quality, Encoding, points, Findings) : null;

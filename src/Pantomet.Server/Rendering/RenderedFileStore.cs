@@ -56,13 +56,13 @@ internal sealed class RenderedFileStore(
         {
             var gone = await databases.WriteAsync(async database =>
             {
-                var over = await database.RenderedFiles.Where(row => !row.IsLetGo).SumAsync(row => row.Bytes) - max;
-                var oldest = over <= 0 ? [] : await database.RenderedFiles.Where(row => !row.IsLetGo && row.Notation != null)
+                var over = await database.RenderedFiles.Where(row => !row.IsEvicted).SumAsync(row => row.Bytes) - max;
+                var oldest = over <= 0 ? [] : await database.RenderedFiles.Where(row => !row.IsEvicted && row.Notation != null)
                     .OrderBy(row => row.UsedAt).ThenBy(row => row.Sequence).Take(RowsAtOnce).ToListAsync(cancel);
-                var letGo = oldest.TakeWhile(row => (over -= row.Bytes) + row.Bytes > 0).ToList();
-                letGo.ForEach(row => row.IsLetGo = true);
+                var evicted = oldest.TakeWhile(row => (over -= row.Bytes) + row.Bytes > 0).ToList();
+                evicted.ForEach(row => row.IsEvicted = true);
                 await database.SaveChangesAsync();
-                return await UnnamedAsync(database, [.. letGo.Select(row => row.Sha256)]);
+                return await UnnamedAsync(database, [.. evicted.Select(row => row.Sha256)]);
             });
             if (gone.Count == 0)
                 break;
@@ -105,7 +105,7 @@ internal sealed class RenderedFileStore(
     // Several recipes may have come out as the same bytes.
     private static async Task<IReadOnlyList<string>> UnnamedAsync(PantometDb database, List<string> sha256s)
     {
-        var named = await database.RenderedFiles.Where(row => sha256s.Contains(row.Sha256) && !row.IsLetGo).Select(row => row.Sha256)
+        var named = await database.RenderedFiles.Where(row => sha256s.Contains(row.Sha256) && !row.IsEvicted).Select(row => row.Sha256)
             .ToListAsync();
         return [.. sha256s.Except(named)];
     }

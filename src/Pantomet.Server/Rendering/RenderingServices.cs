@@ -26,6 +26,6 @@ internal static class RenderingServices
             provider => ActivatorUtilities.CreateInstance<RenderService>(provider, provider.GetRequiredService<DataFolder>().Variants));
         services.AddSingleton<PreparedPictures>();
         services.AddSingleton<RenderedFileStore>();
-        services.AddHostedService<RoomKeeping>();
+        services.AddHostedService<Eviction>();
     }
 }

@@ -12,12 +12,12 @@ namespace Pantomet.Server.Runs;
 internal sealed record CoveragePage(IReadOnlyList<SourceCoverage> Items);
 
 /// <summary>How far the pixels of a source reach in the slot.</summary>
-internal sealed record SourceCoverage(string Source, string FileName, int Width, int Height, Coverage Feeding);
+internal sealed record SourceCoverage(string Source, string FileName, int Width, int Height, Coverage Coverage);
 
 internal static class CoverageEndpoints
 {
-    public static void MapFeedings(this IEndpointRouteBuilder routes) =>
-        routes.MapGet("/api/feedings", ListAsync).WithTags("Runs").WithName("listFeedings");
+    public static void MapCoverage(this IEndpointRouteBuilder routes) =>
+        routes.MapGet("/api/coverage", ListAsync).WithTags("Runs").WithName("listCoverage");
 
     private static async Task<Results<Ok<CoveragePage>, ProblemHttpResult>> ListAsync(
         PantometDb database, Planning planning, LargePlans plans, DestinationCatalogue catalogue, string slot, CancellationToken cancel)

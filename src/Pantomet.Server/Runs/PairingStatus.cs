@@ -35,7 +35,7 @@ internal readonly record struct PairingStatus(PairingState State, IReadOnlyList<
             : [.. plan.Variants.Select(variant => Last(made, pairing.AcceptedFor(variant))).OfType<LastResult>()];
         var done = now.Count(last => last.State != VariantState.Blocked);
         var state = isRunning ? PairingState.Running
-            : !plan.CanBeFed || done < now.Length ? PairingState.Blocked
+            : !plan.IsFeasible || done < now.Length ? PairingState.Blocked
             : done == plan.Variants.Count ? PairingState.Done
             : made.Count > 0 ? PairingState.Stale
             : PairingState.Open;

@@ -11,9 +11,9 @@ namespace Pantomet.Server.Runs;
 /// <param name="ByHand">Whether a person set it.</param>
 /// <param name="Variants">Every file that can be made.</param>
 /// <param name="Findings">What stands in the way of others, and what is worth knowing.</param>
-/// <param name="Feeding">How far the source's pixels reach.</param>
+/// <param name="Coverage">How far the source's pixels reach.</param>
 internal sealed record PlanAnswer(
-    string Slot, PixelRect Crop, bool ByHand, IReadOnlyList<PlannedAnswer> Variants, IReadOnlyList<Finding> Findings, Coverage Feeding)
+    string Slot, PixelRect Crop, bool ByHand, IReadOnlyList<PlannedAnswer> Variants, IReadOnlyList<Finding> Findings, Coverage Coverage)
 {
     public static PlanAnswer Of(string slotId, SlotPlan plan) => new(
         slotId,

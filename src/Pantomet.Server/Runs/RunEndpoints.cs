@@ -131,7 +131,8 @@ internal static class RunEndpoints
     }
 
     private static Task<Results<ServerSentEventsResult<RunAnswer>, ProblemHttpResult>> EventsAsync(
-        JobWatch watch, string id, CancellationToken cancel) => watch.EventsAsync<RunRow, RunAnswer>(id, "run", RunAnswer.Of, cancel);
+        JobWatch watch, string id, CancellationToken cancel) =>
+        JobEndpoints.StatesAsync<RunRow, RunAnswer>(watch, id, "run", RunAnswer.Of, cancel);
 
     private static Task<Results<Ok<RunAnswer>, ProblemHttpResult>> CancelAsync(
         PantometDb database, JobControl control, string id, CancellationToken cancel) =>

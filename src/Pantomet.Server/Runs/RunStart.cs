@@ -29,7 +29,7 @@ internal sealed class RunStart(PantometDb database, WakeSignal signal, TimeProvi
             Id = Guid.NewGuid().ToString("N"),
             State = JobState.Queued,
             Total = total,
-            Blocked = planned.Count(entry => !entry.Plan.CanBeFed),
+            Blocked = planned.Count(entry => !entry.Plan.IsFeasible),
             BytesIn = pairings.Select(pairing => pairing.Source).DistinctBy(source => source.Id).Sum(source => source.Bytes),
             AskedAt = clock.GetUtcNow().UtcDateTime,
         };

@@ -1,4 +1,3 @@
-using System.Collections.Concurrent;
 using Pantomet.Core.Framing.Proposing;
 using Pantomet.Core.Pictures;
 using Pantomet.Imaging.Isolation;
@@ -12,7 +11,7 @@ namespace Pantomet.Server.Sources;
 internal sealed class PreviewFiles(DataFolder folder, ContentStore store, SourcePixels pixels, DecoderPool decoders)
 {
     private const int MaxWholeSide = 16_383;
-    private readonly ConcurrentDictionary<string, Lazy<Task>> making = new();
+    private readonly SingleFlight<string, bool> making = new();
 
     /// <summary>Where the preview of a width lies.</summary>
     /// <param name="folder">The data folder.</param>
@@ -74,26 +73,30 @@ internal sealed class PreviewFiles(DataFolder folder, ContentStore store, Source
         var path = PathOf(folder, source.Id, source.Facts.Size.Width);
         if (!File.Exists(path))
         {
-            var preview = await decoders.WholeAsync(await PathAsync(source, cancel), source.Facts.Format, cancel);
-            await KeepAsync(source.Id, new Dictionary<int, Preview> { [source.Facts.Size.Width] = preview }, cancel);
+            await OnceAsync(path, async () => await KeepAsync(source.Id, new Dictionary<int, Preview>
+            {
+                [source.Facts.Size.Width] = await decoders.WholeAsync(
+                    await PathAsync(source, CancellationToken.None), source.Facts.Format, CancellationToken.None),
+            }, CancellationToken.None), cancel);
         }
 
         return (path, source.Facts.HasAlpha ? PictureFormat.WebP : PictureFormat.Jpeg);
     }
 
-    // Who asks first has them made; others who ask meanwhile wait for the same. They are made to the end, since they are kept.
-    private Task MakeAllAsync(SourceRow source, CancellationToken cancel) =>
-        making.GetOrAdd(source.Id, id => new Lazy<Task>(async () =>
+    private Task MakeAllAsync(SourceRow source, CancellationToken cancel) => OnceAsync(
+        source.Id,
+        async () => await KeepAsync(source.Id, (await LookAgainAsync(source, CancellationToken.None)).Previews, CancellationToken.None),
+        cancel);
+
+    // Who asks first has it made; others who ask meanwhile wait for the same. It is made to the end, since it is kept.
+    private async Task OnceAsync(string what, Func<Task> make, CancellationToken cancel) => await making.DoAsync(
+        what,
+        async _ =>
         {
-            try
-            {
-                await KeepAsync(source.Id, (await LookAgainAsync(source, CancellationToken.None)).Previews, CancellationToken.None);
-            }
-            finally
-            {
-                making.TryRemove(id, out var _);
-            }
-        })).Value.WaitAsync(cancel);
+            await make();
+            return true;
+        },
+        CancellationToken.None).WaitAsync(cancel);
 
     private async Task<ProbedSource> LookAgainAsync(SourceRow source, CancellationToken cancel)
     {

@@ -61,8 +61,8 @@ internal static class SourceEndpoints
     }
 
     private static async Task<Results<Ok<SourcePage>, ProblemHttpResult>> ListAsync(
-        PantometDb database, Planning planning, LargePlans plans, DestinationCatalogue catalogue, string? search, string? feeds, int? limit,
-        string? cursor, CancellationToken cancel)
+        PantometDb database, Planning planning, LargePlans plans, DestinationCatalogue catalogue, string? search, string? enoughFor,
+        int? limit, string? cursor, CancellationToken cancel)
     {
         var found = database.Sources.AsNoTracking().Where(row => row.DeletedAt == null);
         if (search?.Trim() is { Length: > 0 } words)
@@ -77,11 +77,11 @@ internal static class SourceEndpoints
             }
         }
 
-        if (feeds is not null)
+        if (enoughFor is not null)
         {
-            if (await FeedingAsync(
-                planning, plans, catalogue, feeds, await found.Select(row => row.Id).ToListAsync(cancel), cancel) is not { } enough)
-                return Problems.NotFound("destination or slot", feeds);
+            if (await LargeEnoughAsync(
+                planning, plans, catalogue, enoughFor, await found.Select(row => row.Id).ToListAsync(cancel), cancel) is not { } enough)
+                return Problems.NotFound("destination or slot", enoughFor);
             found = found.Where(row => enough.Contains(row.Id));
         }
 
@@ -219,10 +219,10 @@ internal static class SourceEndpoints
     }
 
     // The sources large enough for every slot of a destination, or for one slot.
-    private static async Task<List<string>?> FeedingAsync(
-        Planning planning, LargePlans plans, DestinationCatalogue catalogue, string feeds, List<string> sourceIds, CancellationToken cancel)
+    private static async Task<List<string>?> LargeEnoughAsync(
+        Planning planning, LargePlans plans, DestinationCatalogue catalogue, string place, List<string> sourceIds, CancellationToken cancel)
     {
-        var slots = (await catalogue.SlotsAsync(cancel)).Values.Where(placed => placed.Slot.Id == feeds || placed.Destination.Id == feeds)
+        var slots = (await catalogue.SlotsAsync(cancel)).Values.Where(placed => placed.Slot.Id == place || placed.Destination.Id == place)
             .Select(placed => placed.Slot.Id).ToList();
         if (slots.Count == 0)
             return null;

@@ -115,7 +115,7 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
             file.HasKey(row => row.Sequence);
             file.HasIndex(row => row.Recipe).IsUnique();
             file.HasIndex(row => row.Sha256);
-            file.HasIndex(row => new { row.IsLetGo, row.UsedAt });
+            file.HasIndex(row => new { row.IsEvicted, row.UsedAt });
             AsJson(file.Property(row => row.Findings));
         });
         modelBuilder.Entity<RunFileRow>(file =>

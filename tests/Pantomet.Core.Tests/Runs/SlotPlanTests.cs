@@ -22,7 +22,7 @@ public sealed class SlotPlanTests
         Assert.Equal(6, plan.Variants.Count);
         Assert.Equal("red-kite-hero-1500w.avif", plan.Variants[0].FileName);
         Assert.Equal(new PixelRect(0, 300, 3600, 1800), plan.Variants[0].Crop);
-        Assert.True(plan.CanBeFed);
+        Assert.True(plan.IsFeasible);
     }
 
     [Fact]
@@ -38,7 +38,7 @@ public sealed class SlotPlanTests
 
     [Fact]
     public void Shapes_have_no_pixels_to_run_out_of() =>
-        Assert.True(SlotPlan.For(Hero, Slots.Source(Slots.Photograph(24, 24) with { Format = PictureFormat.Svg }, "mark")).CanBeFed);
+        Assert.True(SlotPlan.For(Hero, Slots.Source(Slots.Photograph(24, 24) with { Format = PictureFormat.Svg }, "mark")).IsFeasible);
 
     [Fact]
     public void No_variant_is_ever_larger_than_its_crop()
@@ -99,7 +99,7 @@ public sealed class SlotPlanTests
     {
         var slot = Slots.Of(
             "free", new SizeRule.LongestSide(1000), limits: new FileLimits(null, null, null, MinSidePx: 500, MaxSidePx: 1000));
-        Assert.True(SlotPlan.For(slot, Slots.Source(Slots.Photograph(3000, 2000))).CanBeFed);
+        Assert.True(SlotPlan.For(slot, Slots.Source(Slots.Photograph(3000, 2000))).IsFeasible);
         var stop = Assert.Single(SlotPlan.For(slot, Slots.Source(Slots.Photograph(3000, 1200))).Findings);
         Assert.Equal("side-too-short", stop.Id);
     }
@@ -108,13 +108,13 @@ public sealed class SlotPlanTests
     [InlineData(3600, CoverageState.Enough, 3, 1500, null, 0)]
     [InlineData(1240, CoverageState.Partly, 2, 1000, 1500, 260)]
     [InlineData(400, CoverageState.TooSmall, 0, null, 500, 1100)]
-    public void Feeding_says_how_far_the_pixels_reach(
+    public void Coverage_says_how_far_the_pixels_reach(
         int width, CoverageState state, int possible, int? largest, int? firstShort, int shortBy)
     {
-        var feeding = Coverage.Of(SlotPlan.For(Hero, Slots.Source(Slots.Photograph(width, width * 2 / 3))));
+        var coverage = Coverage.Of(SlotPlan.For(Hero, Slots.Source(Slots.Photograph(width, width * 2 / 3))));
         Assert.Equal(
             (state, possible, 3, largest, firstShort, shortBy),
-            (feeding.State, feeding.Possible, feeding.Wanted, feeding.Largest?.Width, feeding.FirstShort?.Width, feeding.ShortByPx));
+            (coverage.State, coverage.Possible, coverage.Wanted, coverage.Largest?.Width, coverage.FirstShort?.Width, coverage.ShortByPx));
     }
 
     [Fact]

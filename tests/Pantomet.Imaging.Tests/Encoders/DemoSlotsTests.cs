@@ -29,7 +29,7 @@ public sealed class DemoSlotsTests
             foreach (var (order, slot) in slots.Index())
             {
                 var plan = SlotPlan.For(slot, Demo.Source(facts, Stem.From(Path.GetFileName(path))));
-                if (!plan.CanBeFed)
+                if (!plan.IsFeasible)
                     Interlocked.Increment(ref cannotFeed);
                 // One size of each format: the largest, and the smallest of those that take long. The others are made in the same way.
                 // What takes long is made for a third of the pairings, so chosen that every source and every slot is among them.

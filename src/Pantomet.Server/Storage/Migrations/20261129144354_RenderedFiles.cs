@@ -27,7 +27,7 @@ namespace Pantomet.Server.Storage.Migrations
                     Points = table.Column<double>(type: "REAL", nullable: true),
                     Findings = table.Column<string>(type: "TEXT", nullable: false),
                     UsedAt = table.Column<DateTime>(type: "TEXT", nullable: false),
-                    IsLetGo = table.Column<bool>(type: "INTEGER", nullable: false)
+                    IsEvicted = table.Column<bool>(type: "INTEGER", nullable: false)
                 },
                 constraints: table =>
                 {
@@ -43,7 +43,7 @@ namespace Pantomet.Server.Storage.Migrations
             // A file that several rows name by one recipe was made once, or came out the same: the last that was written is kept.
             migrationBuilder.Sql(
                 """
-                INSERT INTO RenderedFiles (Recipe, Sha256, Format, Bytes, Quality, Encoding, Points, Findings, UsedAt, IsLetGo)
+                INSERT INTO RenderedFiles (Recipe, Sha256, Format, Bytes, Quality, Encoding, Points, Findings, UsedAt, IsEvicted)
                 SELECT Recipe, Sha256, Format, Bytes, Quality, Encoding, Points, Findings, strftime('%Y-%m-%d %H:%M:%S', 'now'), 0
                 FROM Variants
                 WHERE Sequence IN (SELECT MAX(Sequence) FROM Variants WHERE State = 'Done' AND Sha256 IS NOT NULL GROUP BY Recipe)
@@ -90,9 +90,9 @@ namespace Pantomet.Server.Storage.Migrations
                 column: "FileSequence");
 
             migrationBuilder.CreateIndex(
-                name: "IX_RenderedFiles_IsLetGo_UsedAt",
+                name: "IX_RenderedFiles_IsEvicted_UsedAt",
                 table: "RenderedFiles",
-                columns: new[] { "IsLetGo", "UsedAt" });
+                columns: new[] { "IsEvicted", "UsedAt" });
 
             migrationBuilder.CreateIndex(
                 name: "IX_RenderedFiles_Recipe",

@@ -225,7 +225,7 @@ namespace Pantomet.Server.Storage.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<bool>("IsLetGo")
+                    b.Property<bool>("IsEvicted")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Notation")
@@ -255,7 +255,7 @@ namespace Pantomet.Server.Storage.Migrations
 
                     b.HasIndex("Sha256");
 
-                    b.HasIndex("IsLetGo", "UsedAt");
+                    b.HasIndex("IsEvicted", "UsedAt");
 
                     b.ToTable("RenderedFiles");
                 });

@@ -108,6 +108,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/coverage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Says which sources are large enough for a slot
+         * @description How far the pixels of each source reach.
+         */
+        get: operations["listCoverage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/destination-order": {
         parameters: {
             query?: never;
@@ -272,26 +292,6 @@ export interface paths {
          * @description The shapes of slots side by side, as the pages draw them.
          */
         get: operations["drawSlots"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/feedings": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Says which sources are large enough for a slot
-         * @description How far the pixels of each source reach.
-         */
-        get: operations["listFeedings"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2554,10 +2554,10 @@ export interface components {
         PlanAnswer: {
             /** @description Whether a person set it. */
             byHand: boolean;
+            /** @description How far the source's pixels reach. */
+            coverage: components["schemas"]["Coverage"];
             /** @description The part of the source that goes in. */
             crop: components["schemas"]["PixelRect"];
-            /** @description How far the source's pixels reach. */
-            feeding: components["schemas"]["Coverage"];
             /** @description What stands in the way of others, and what is worth knowing. */
             findings: components["schemas"]["Finding"][];
             /** @description The slot's id. */
@@ -3044,7 +3044,7 @@ export interface components {
         };
         /** @description How far the pixels of a source reach in the slot. */
         SourceCoverage: {
-            feeding: components["schemas"]["Coverage"];
+            coverage: components["schemas"]["Coverage"];
             fileName: string;
             /** Format: int32 */
             height: number;
@@ -3613,6 +3613,37 @@ export interface operations {
             };
         };
     };
+    listCoverage: {
+        parameters: {
+            query: {
+                slot: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CoveragePage"];
+                };
+            };
+            /** @description There is no such slot; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     orderDestinations: {
         parameters: {
             query?: never;
@@ -3938,37 +3969,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DrawingPage"];
-                };
-            };
-        };
-    };
-    listFeedings: {
-        parameters: {
-            query: {
-                slot: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CoveragePage"];
-                };
-            };
-            /** @description There is no such slot; it may have been deleted meanwhile. */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };
@@ -5179,7 +5179,7 @@ export interface operations {
         parameters: {
             query?: {
                 cursor?: string;
-                feeds?: string;
+                enoughFor?: string;
                 limit?: number;
                 search?: string;
             };

@@ -11,21 +11,21 @@ const shownAtMost = 200;
 /** Which sources have the pixels for a slot, before anything is rendered. */
 export function CoverageList({ slotId }: { slotId: string }) {
   const query = useQuery({
-    queryKey: ["feedings", slotId],
+    queryKey: ["coverage", slotId],
     queryFn: async () =>
-      (await answer(api.GET("/api/feedings", { params: { query: { slot: slotId } } }))).items,
+      (await answer(api.GET("/api/coverage", { params: { query: { slot: slotId } } }))).items,
     retry: false,
   });
   if (query.error) return <Fault problem={query.error} />;
   if (!query.data) return null;
-  const enough = query.data.filter((one) => one.feeding.state === "enough").length;
+  const enough = query.data.filter((one) => one.coverage.state === "enough").length;
   // Those that fall short first: they are what somebody must do something about.
-  const sorted = [...query.data].sort((a, b) => b.feeding.shortByPx - a.feeding.shortByPx);
+  const sorted = [...query.data].sort((a, b) => b.coverage.shortByPx - a.coverage.shortByPx);
   return (
     <Group
       title={`${count(enough)} of ${count(query.data.length)} sources are large enough`}
       aside={
-        <Link className="underline" to={`/sources?feeds=${encodeURIComponent(slotId)}`}>
+        <Link className="underline" to={`/sources?enoughFor=${encodeURIComponent(slotId)}`}>
           show them
         </Link>
       }
@@ -41,8 +41,10 @@ export function CoverageList({ slotId }: { slotId: string }) {
               {one.fileName}
             </Link>
             <span className="figures whitespace-nowrap text-soft">{size(one.width, one.height)}</span>
-            <span className={`w-44 text-right ${one.feeding.state === "enough" ? "text-done" : "text-stop"}`}>
-              {sentenceOf(one.feeding)}
+            <span
+              className={`w-44 text-right ${one.coverage.state === "enough" ? "text-done" : "text-stop"}`}
+            >
+              {sentenceOf(one.coverage)}
             </span>
           </li>
         ))}
@@ -55,8 +57,8 @@ export function CoverageList({ slotId }: { slotId: string }) {
 }
 
 /** How far the pixels reach, in a few words. */
-export function sentenceOf(feeding: Schemas["Coverage"]): string {
-  if (feeding.state === "enough") return "enough";
-  const short = `short by ${count(feeding.shortByPx)} px`;
-  return feeding.largest ? `${short}, up to ${count(feeding.largest.width)} px wide` : short;
+export function sentenceOf(coverage: Schemas["Coverage"]): string {
+  if (coverage.state === "enough") return "enough";
+  const short = `short by ${count(coverage.shortByPx)} px`;
+  return coverage.largest ? `${short}, up to ${count(coverage.largest.width)} px wide` : short;
 }

@@ -89,11 +89,11 @@ describe("sentences", () => {
   });
 
   it("say how far pixels reach", () => {
-    const feeding = { state: "partly", possible: 1, wanted: 2, shortByPx: 260, firstShort: null } as const;
-    expect(sentenceOf({ ...feeding, largest: { width: 1000, height: 500 } })).toBe(
+    const coverage = { state: "partly", possible: 1, wanted: 2, shortByPx: 260, firstShort: null } as const;
+    expect(sentenceOf({ ...coverage, largest: { width: 1000, height: 500 } })).toBe(
       "short by 260 px, up to 1,000 px wide",
     );
-    expect(sentenceOf({ ...feeding, state: "tooSmall", largest: null })).toBe("short by 260 px");
+    expect(sentenceOf({ ...coverage, state: "tooSmall", largest: null })).toBe("short by 260 px");
   });
 });
 

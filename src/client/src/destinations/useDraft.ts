@@ -101,7 +101,7 @@ export function useSave() {
       Promise.all([
         queries.invalidateQueries({ queryKey: ["destinations"] }),
         refreshPlans(queries),
-        queries.invalidateQueries({ queryKey: ["feedings"] }),
+        queries.invalidateQueries({ queryKey: ["coverage"] }),
         queries.invalidateQueries({ queryKey: ["variants"] }),
       ]),
     [queries],

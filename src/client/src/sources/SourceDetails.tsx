@@ -173,7 +173,7 @@ function Places({ source }: { source: Source }) {
   }, [plans.error]);
   if (!plans.data || !destinations) return null;
   const bySlot = new Map(plans.data.map((item) => [item.plan.slot, item]));
-  const enough = plans.data.filter((item) => item.plan.feeding.state === "enough");
+  const enough = plans.data.filter((item) => item.plan.coverage.state === "enough");
   return (
     <section aria-label="Can feed" className="grid gap-1.5">
       <h2>
@@ -183,7 +183,7 @@ function Places({ source }: { source: Source }) {
         .filter((destination) => destination.slots.length > 0)
         .map((destination) => {
           const items = destination.slots.map((slot) => bySlot.get(slot.id));
-          const fed = items.filter((item) => item?.plan.feeding.state === "enough").length;
+          const fed = items.filter((item) => item?.plan.coverage.state === "enough").length;
           return (
             <div key={destination.id} className="grid">
               <h3 className="flex items-baseline gap-2 font-medium">
@@ -214,16 +214,16 @@ function Places({ source }: { source: Source }) {
 
 function PlaceLine({ name, item, isVector }: { name: string; item: PairingPlan; isVector: boolean }) {
   const stops = item.plan.findings.filter((finding) => finding.severity === "stop");
-  const { feeding } = item.plan;
-  const reach = feeding.largest && !isVector ? item.plan.crop.width / feeding.largest.width : undefined;
+  const { coverage } = item.plan;
+  const reach = coverage.largest && !isVector ? item.plan.crop.width / coverage.largest.width : undefined;
   return (
     <p
       className="flex items-center gap-2 border-b border-line-soft py-0.5 pl-2"
       title={stops.map((finding) => finding.sentence).join(" ")}
     >
       <span className="grow truncate text-soft">{name}</span>
-      {feeding.state !== "enough" ? (
-        <span className="text-stop">{sentenceOf(feeding)}</span>
+      {coverage.state !== "enough" ? (
+        <span className="text-stop">{sentenceOf(coverage)}</span>
       ) : reach === undefined ? (
         <span className="text-soft">any size</span>
       ) : (

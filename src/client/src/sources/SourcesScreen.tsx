@@ -25,8 +25,8 @@ import { WatchPanel } from "./WatchPanel";
 export function SourcesScreen() {
   const [parameters, setParameters] = useSearchParams();
   const search = parameters.get("search") ?? "";
-  const feeds = parameters.get("feeds") ?? undefined;
-  const query = useSources(search, feeds);
+  const enoughFor = parameters.get("enoughFor") ?? undefined;
+  const query = useSources(search, enoughFor);
   const queries = useQueryClient();
   const navigate = useNavigate();
   const choice = useChoice();
@@ -104,9 +104,9 @@ export function SourcesScreen() {
           </Link>
           {search && <span className="truncate text-soft">with “{search}”</span>}
           <TraitFilter sources={all} trait={trait} onTrait={setTrait} />
-          <FeedsFilter
-            feeds={feeds}
-            onFeeds={(id) => setParameters({ ...(search && { search }), ...(id && { feeds: id }) })}
+          <EnoughForFilter
+            enoughFor={enoughFor}
+            onEnoughFor={(id) => setParameters({ ...(search && { search }), ...(id && { enoughFor: id }) })}
           />
           <span className="ml-auto hidden whitespace-nowrap text-soft min-[1480px]:inline">
             drop pictures or folders anywhere
@@ -148,7 +148,7 @@ export function SourcesScreen() {
         {query.error ? (
           <Fault problem={query.error} />
         ) : first?.total === 0 ? (
-          <Empty search={search} feeds={feeds} onAdd={() => pictures.current?.click()} />
+          <Empty search={search} enoughFor={enoughFor} onAdd={() => pictures.current?.click()} />
         ) : (
           <SourceGrid
             sources={shown}
@@ -226,7 +226,13 @@ const words: Record<string, string> = {
 };
 
 /** Only sources large enough for a slot, or for every slot of a destination. */
-function FeedsFilter({ feeds, onFeeds }: { feeds: string | undefined; onFeeds: (id: string) => void }) {
+function EnoughForFilter({
+  enoughFor,
+  onEnoughFor,
+}: {
+  enoughFor: string | undefined;
+  onEnoughFor: (id: string) => void;
+}) {
   const { data } = useDestinations();
   if (!data || data.length === 0) return null;
   return (
@@ -234,8 +240,8 @@ function FeedsFilter({ feeds, onFeeds }: { feeds: string | undefined; onFeeds: (
       <span className="sr-only">Large enough for</span>
       <select
         className="max-w-44 rounded border border-line bg-sheet px-1.5 py-[3px]"
-        value={feeds ?? ""}
-        onChange={(event) => onFeeds(event.target.value)}
+        value={enoughFor ?? ""}
+        onChange={(event) => onEnoughFor(event.target.value)}
       >
         <option value="">of any size</option>
         {data
@@ -255,14 +261,23 @@ function FeedsFilter({ feeds, onFeeds }: { feeds: string | undefined; onFeeds: (
   );
 }
 
-function Empty({ search, feeds, onAdd }: { search: string; feeds: string | undefined; onAdd: () => void }) {
+function Empty({
+  search,
+  enoughFor,
+  onAdd,
+}: {
+  search: string;
+  enoughFor: string | undefined;
+  onAdd: () => void;
+}) {
   return (
     <div className="grid grow place-content-center justify-items-center gap-3 text-center">
       {search ? (
         <p>
-          No picture {feeds && "that is large enough "}has “{search}” in its stem, its file name or its text.
+          No picture {enoughFor && "that is large enough "}has “{search}” in its stem, its file name or its
+          text.
         </p>
-      ) : feeds ? (
+      ) : enoughFor ? (
         <p>No picture is large enough. Look at the slot: it says by how many pixels each falls short.</p>
       ) : (
         <>

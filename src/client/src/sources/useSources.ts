@@ -6,9 +6,9 @@ import { history } from "../shell/history";
 const pageSize = 200;
 
 /** All sources that fit a search and, if a slot or destination is named, are large enough for it; page by page, newest first. */
-export function useSources(search: string, feeds?: string) {
+export function useSources(search: string, enoughFor?: string) {
   return useInfiniteQuery({
-    queryKey: ["sources", "list", search, feeds],
+    queryKey: ["sources", "list", search, enoughFor],
     initialPageParam: undefined as string | undefined,
     queryFn: ({ pageParam }) =>
       answer(
@@ -17,7 +17,7 @@ export function useSources(search: string, feeds?: string) {
             query: {
               search,
               limit: pageSize,
-              ...(feeds && { feeds }),
+              ...(enoughFor && { enoughFor }),
               ...(pageParam && { cursor: pageParam }),
             },
           },

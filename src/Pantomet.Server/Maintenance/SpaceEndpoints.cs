@@ -4,7 +4,7 @@ using Pantomet.Server.Hosting;
 using Pantomet.Server.Sources;
 using Pantomet.Server.Storage;
 
-namespace Pantomet.Server.Keeping;
+namespace Pantomet.Server.Maintenance;
 
 /// <summary>What takes how much room on the disk.</summary>
 /// <param name="Originals">Without those in the bin.</param>

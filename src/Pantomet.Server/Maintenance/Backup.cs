@@ -2,7 +2,7 @@ using System.Text.Json;
 using Microsoft.Data.Sqlite;
 using Pantomet.Server.Storage;
 
-namespace Pantomet.Server.Keeping;
+namespace Pantomet.Server.Maintenance;
 
 /// <summary>What a backup or a restore did.</summary>
 /// <param name="Originals">Originals that are there now.</param>

@@ -2,7 +2,7 @@ using Microsoft.Data.Sqlite;
 using Pantomet.Rendering;
 using Pantomet.Server.Storage;
 
-namespace Pantomet.Server.Keeping;
+namespace Pantomet.Server.Maintenance;
 
 /// <summary>The commands <c>backup</c> and <c>restore</c>: the program does one of them and ends.</summary>
 internal static class MaintenanceCommands

@@ -3,7 +3,7 @@ using Pantomet.Server.Rendering;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Storage;
 
-namespace Pantomet.Server.Keeping;
+namespace Pantomet.Server.Maintenance;
 
 /// <summary>Variants that no plan of today asks for. When one does again, it is rendered.</summary>
 internal sealed class VariantFiles(

@@ -6,7 +6,7 @@ using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
 using Pantomet.Server.Storage;
 
-namespace Pantomet.Server.Keeping;
+namespace Pantomet.Server.Maintenance;
 
 /// <summary>Where sources go that were taken away, until it is emptied.</summary>
 internal sealed class Bin(
@@ -51,6 +51,7 @@ internal sealed class Bin(
             await changed.Variants.Where(row => ids.Contains(row.SourceId)).ExecuteDeleteAsync();
             var files = await RenderedFileStore.ForgetAsync(changed, made);
             await changed.FramingSteps.Where(row => ids.Contains(row.SourceId)).ExecuteDeleteAsync();
+            await changed.ActChanges.Where(row => ids.Contains(row.SourceId)).ExecuteDeleteAsync();
             await changed.Sources.Where(row => ids.Contains(row.Id)).ExecuteDeleteAsync();
             return (ids, files);
         });

@@ -1,7 +1,7 @@
 namespace Pantomet.Server.Rendering;
 
 /// <summary>Sees to it every few minutes that rendered files take no more room than the owner allows.</summary>
-internal sealed class RoomKeeping(RenderedFileStore files, TimeProvider clock, ILogger<RoomKeeping> log) : BackgroundService
+internal sealed class Eviction(RenderedFileStore files, TimeProvider clock, ILogger<Eviction> log) : BackgroundService
 {
     private static readonly TimeSpan Every = TimeSpan.FromMinutes(5);
 

@@ -2,7 +2,7 @@ using Pantomet.Rendering;
 using Pantomet.Server.Packages;
 using Pantomet.Server.Storage;
 
-namespace Pantomet.Server.Keeping;
+namespace Pantomet.Server.Maintenance;
 
 /// <summary>Copies the files that a database names from one data folder to another, each checked against its hash.</summary>
 internal sealed class FileCopies(DataFolder from, DataFolder to)
@@ -36,7 +36,7 @@ internal sealed class FileCopies(DataFolder from, DataFolder to)
     private static string RenderedIn(string databasePath) =>
         Has(databasePath, "RenderedFiles")
             ? "SELECT file.Sha256, MIN(COALESCE(variant.FileName, file.Encoding)) FROM RenderedFiles file " +
-                "LEFT JOIN Variants variant ON variant.FileSequence = file.Sequence WHERE NOT file.IsLetGo GROUP BY file.Sha256"
+                "LEFT JOIN Variants variant ON variant.FileSequence = file.Sequence WHERE NOT file.IsEvicted GROUP BY file.Sha256"
             : "SELECT Sha256, MIN(FileName) FROM Variants WHERE Sha256 IS NOT NULL GROUP BY Sha256";
 
     private bool Kept(string source, string target, string sha256, string name)

@@ -3,13 +3,13 @@ using System.Net.Http.Json;
 using System.Security.Cryptography;
 using System.Text.Json.Nodes;
 using Microsoft.Extensions.DependencyInjection;
-using Pantomet.Server.Keeping;
+using Pantomet.Server.Maintenance;
 using Pantomet.Server.Rendering;
 using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Tests;
 
-public sealed class KeepingTests : IDisposable
+public sealed class MaintenanceTests : IDisposable
 {
     private static readonly string[] Slots = ["windowbox.square", "windowbox.portrait"];
 
