@@ -39,6 +39,19 @@ public sealed class ActTests
     }
 
     [Fact]
+    public async Task An_undo_that_reached_nothing_can_be_tried_again()
+    {
+        using var library = new Library();
+        var ids = await TakeInAsync(library, 1);
+        var job = await library.ActAsync(new { on = new { ids }, act = "group", group = "red" });
+        await library.SendJsonAsync(HttpMethod.Patch, $"/api/sources/{ids[0]}", new { group = "blue" });
+        Assert.Equal("failed", (string)(await library.ActAsync(new { }, $"/api/jobs/{job["id"]}/undo"))["state"]!);
+        await library.SendJsonAsync(HttpMethod.Patch, $"/api/sources/{ids[0]}", new { group = "red" });
+        Assert.Equal("done", (string)(await library.ActAsync(new { }, $"/api/jobs/{job["id"]}/undo"))["state"]!);
+        Assert.Equal([""], await GroupsAsync(library, ids));
+    }
+
+    [Fact]
     public async Task Many_are_moved_to_the_bin_and_come_back_under_their_names()
     {
         using var library = new Library();

@@ -61,7 +61,9 @@ internal static class ActEndpoints
                 return Refusal.Invalid("id", "Only acts on pictures are undone. What a run or a package made can be deleted on Space.");
             if (act.IsOpen)
                 return new Refusal(RefusalKind.Busy, "not-ended", "Not ended", "It is not done yet. Cancel it first, then undo it.");
-            if (await database.Acts.AnyAsync(row => row.Undoes == id))
+            // One that was cancelled, or reached nothing, can be tried again.
+            if (await database.Acts.AnyAsync(
+                row => row.Undoes == id && row.State != JobState.Cancelled && row.State != JobState.Failed))
                 return new Refusal(
                     RefusalKind.Busy, "undone-already", "Undone already", "It was undone already. Undo the undoing to do it again.");
             // The last first: what changed places goes back the same way.
@@ -73,7 +75,7 @@ internal static class ActEndpoints
             {
                 Id = Guid.NewGuid().ToString("N"),
                 State = JobState.Queued,
-                Request = new ActRequest(new ActTargets(), ActKind.Undo),
+                Request = act.Request with { On = new ActTargets(), Act = ActKind.Undo },
                 SourceIds = ids,
                 Undoes = id,
                 Total = ids.Count,

@@ -44,7 +44,7 @@ internal sealed class ActJobs(
     }
 
     // Stems change places: who is called what is known for all together only.
-    private static bool IsOfAllAtOnce(ActRow act) => act.Request.Act is ActKind.Name or ActKind.Undo;
+    private static bool IsOfAllAtOnce(ActRow act) => act.Request.Names is not null;
 
     private async Task ChangeAsync(
         PantometDb database, ActRow act, IReadOnlyList<string> ids, IReadOnlyDictionary<string, PlacedSlot> slots)

@@ -24,7 +24,7 @@ internal static class ActReading
             ActKind.Group => Each(rows, _ => new ValuesToSet(new SourceValues(Group: request.Group))),
             ActKind.Delete => Each(rows, _ => new ValuesToSet(new SourceValues(IsDeleted: true))),
             ActKind.Restore => Each(rows, _ => new ValuesToSet(new SourceValues(IsDeleted: false))),
-            ActKind.Frame => Each(rows, row => Framed(request, row, slots)),
+            ActKind.Frame => Framed(request, rows, slots),
             ActKind.CopyFraming => await CopiedAsync(database, request.Copy!, rows),
             ActKind.Name => await NamedAsync(database, request.Names!, act.SourceIds),
             _ => await BeforeAsync(database, act, rows),
@@ -34,11 +34,16 @@ internal static class ActReading
     private static Dictionary<string, Outcome<ValuesToSet>> Each(
         IReadOnlyList<SourceRow> rows, Func<SourceRow, Outcome<ValuesToSet>> read) => rows.ToDictionary(row => row.Id, read);
 
-    private static Outcome<ValuesToSet> Framed(ActRequest request, SourceRow row, IReadOnlyDictionary<string, PlacedSlot> slots)
+    private static Dictionary<string, Outcome<ValuesToSet>> Framed(
+        ActRequest request, IReadOnlyList<SourceRow> rows, IReadOnlyDictionary<string, PlacedSlot> slots)
     {
-        IEnumerable<FramingRequest> wanted = request.On.Pairings is { } pairings
-            ? pairings.Where(pairing => pairing.Source == row.Id).Select(pairing => request.Frame! with { Slot = pairing.Slot })
-            : [request.Frame!];
+        var places = request.On.Pairings?.ToLookup(pairing => pairing.Source, pairing => request.Frame! with { Slot = pairing.Slot });
+        return Each(rows, row => Framed(places?[row.Id] ?? [request.Frame!], row, slots));
+    }
+
+    private static Outcome<ValuesToSet> Framed(
+        IEnumerable<FramingRequest> wanted, SourceRow row, IReadOnlyDictionary<string, PlacedSlot> slots)
+    {
         var framing = row.Framing;
         var label = "";
         foreach (var one in wanted)
@@ -78,7 +83,8 @@ internal static class ActReading
     private static async Task<IReadOnlyDictionary<string, Outcome<ValuesToSet>>> BeforeAsync(
         PantometDb database, ActRow act, IReadOnlyList<SourceRow> rows)
     {
-        var changes = await database.ActChanges.AsNoTracking().Where(change => change.ActId == act.Undoes)
+        var ids = rows.Select(row => row.Id).ToList();
+        var changes = await database.ActChanges.AsNoTracking().Where(change => change.ActId == act.Undoes && ids.Contains(change.SourceId))
             .ToDictionaryAsync(change => change.SourceId);
         // What somebody did to it meanwhile is not taken back with it.
         return Each(

@@ -1,4 +1,6 @@
 using System.Text.Json;
+using Pantomet.Core.Pictures;
+using Pantomet.Core.Sources;
 using Pantomet.Server.Framing;
 using Pantomet.Server.Sources;
 using Pantomet.Server.Storage;
@@ -34,14 +36,19 @@ internal static class SourceChanges
         PantometDb database, IReadOnlyList<(SourceRow Row, ValuesToSet Set)> changes, DateTime now)
     {
         var renamed = changes.Where(change => change.Set.Values.Stem is { } stem && stem != change.Row.Stem).ToList();
-        // Out of each other's way first: no stem begins like this.
-        foreach (var (row, _) in renamed)
-            row.Stem = $"~{row.Id}";
-        await database.SaveChangesAsync();
-        foreach (var (row, set) in renamed)
+        if (renamed.Count > 0)
         {
-            row.Stem = await Stems.FreeAsync(database, set.Values.Stem!, row.Id);
-            await database.SaveChangesAsync();
+            var rows = renamed.ToDictionary(change => change.Row.Id, change => change.Row);
+            var taken = await Stems.OfOthersAsync(database, rows.Keys);
+            var renamings = renamed.ConvertAll(change => new Renaming(change.Row.Id, change.Row.Stem, Taken(change.Set.Values.Stem!)));
+            await Stems.GiveAsync(database, rows, renamings);
+
+            string Taken(string wanted)
+            {
+                var free = Stem.Free(wanted, taken.Contains);
+                taken.Add(free);
+                return free;
+            }
         }
 
         foreach (var (row, (values, label)) in changes)

@@ -19,7 +19,7 @@ internal sealed class KnownRows
     // The whole board, and a destination or two that somebody looks at.
     private const int MaxSets = 4;
 
-    private readonly FastConcurrentLru<string, Dictionary<string, Row>> sets = new(MaxSets);
+    private readonly ClassicLru<string, Dictionary<string, Row>> sets = new(MaxSets);
 
     /// <summary>The rows of a set of columns; empty at first.</summary>
     /// <param name="columns">In order.</param>

@@ -7,7 +7,7 @@ namespace Pantomet.Server.Destinations;
 internal sealed class Screenshots
 {
     private const int Kept = 4;
-    private readonly FastConcurrentLru<string, LuminancePlane> recent = new(Kept);
+    private readonly ClassicLru<string, LuminancePlane> recent = new(Kept);
 
     /// <summary>Keeps one, and forgets the one that was not looked at for longest.</summary>
     /// <param name="plane">Its pixels.</param>

@@ -1,3 +1,4 @@
+using System.Linq.Expressions;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Findings;
@@ -20,10 +21,15 @@ namespace Pantomet.Server.Jobs;
 /// <param name="EndedAt">When it ended.</param>
 internal sealed record JobAnswer(
     string Id, JobKind Kind, JobState State, int Total, int Done, int Failed, int Attempts, string Problem, DateTime AskedAt,
-    DateTime? StartedAt, DateTime? EndedAt)
+    DateTime? StartedAt, DateTime? EndedAt) : IJobAnswer
 {
-    public static JobAnswer Of(JobRow row) => new(
+    /// <summary>As the database gives it, without what was asked for: an act may name ten thousand sources.</summary>
+    public static Expression<Func<JobRow, JobAnswer>> OfRow { get; } = row => new JobAnswer(
         row.Id, row.Kind, row.State, row.Total, row.Done, row.Failed, row.Attempts, row.Problem, row.AskedAt, row.StartedAt, row.EndedAt);
+
+    public static JobAnswer Of(JobRow row) => Read(row);
+
+    private static readonly Func<JobRow, JobAnswer> Read = OfRow.Compile();
 }
 
 /// <summary>Jobs, newest first.</summary>
@@ -54,8 +60,8 @@ internal static class JobEndpoints
                 "state", $"\"{state}\" is not a state of jobs. There are queued, running, paused, done, failed and cancelled.");
         var rows = await database.Jobs.AsNoTracking()
             .Where(row => (wantedKind == null || row.Kind == wantedKind) && (wantedState == null || row.State == wantedState))
-            .OrderByDescending(row => row.Sequence).Take(JobsListed).ToListAsync(cancel);
-        return TypedResults.Ok(new JobPage([.. rows.Select(JobAnswer.Of)]));
+            .OrderByDescending(row => row.Sequence).Take(JobsListed).Select(JobAnswer.OfRow).ToListAsync(cancel);
+        return TypedResults.Ok(new JobPage(rows));
     }
 
     private static bool TryRead<T>(string? text, out T? value)
@@ -68,8 +74,8 @@ internal static class JobEndpoints
 
     private static async Task<Results<Ok<JobAnswer>, ProblemHttpResult>> GetAsync(
         PantometDb database, string id, CancellationToken cancel) =>
-        await database.Jobs.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id, cancel) is { } job
-            ? TypedResults.Ok(JobAnswer.Of(job))
+        await database.Jobs.Where(row => row.Id == id).Select(JobAnswer.OfRow).SingleOrDefaultAsync(cancel) is { } job
+            ? TypedResults.Ok(job)
             : Problems.NotFound("job", id);
 
     /// <summary>A stream of a job's states.</summary>
@@ -79,13 +85,14 @@ internal static class JobEndpoints
     /// <param name="answer">How it is told.</param>
     /// <param name="cancel">The asker is gone.</param>
     public static async Task<Results<ServerSentEventsResult<T>, ProblemHttpResult>> StatesAsync<TRow, T>(
-        JobWatch watch, string id, string name, Func<TRow, T> answer, CancellationToken cancel)
-        where TRow : JobRow => await watch.HasAsync<TRow>(id, cancel)
+        JobWatch watch, string id, string name, Expression<Func<TRow, T>> answer, CancellationToken cancel)
+        where TRow : JobRow
+        where T : class, IJobAnswer => await watch.HasAsync<TRow>(id, cancel)
             ? TypedResults.ServerSentEvents(watch.WatchAsync(id, answer, cancel))
             : Problems.NotFound(name, id);
 
     private static Task<Results<ServerSentEventsResult<JobAnswer>, ProblemHttpResult>> EventsAsync(
-        JobWatch watch, string id, CancellationToken cancel) => StatesAsync<JobRow, JobAnswer>(watch, id, "job", JobAnswer.Of, cancel);
+        JobWatch watch, string id, CancellationToken cancel) => StatesAsync<JobRow, JobAnswer>(watch, id, "job", JobAnswer.OfRow, cancel);
 
     private static async Task<Results<Ok<JobAnswer>, ProblemHttpResult>> CancelAsync(JobControl control, string id) =>
         Answer(await control.CancelAsync(id));

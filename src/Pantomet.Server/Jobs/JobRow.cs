@@ -28,6 +28,13 @@ internal enum JobState
     Cancelled,
 }
 
+/// <summary>What states mean.</summary>
+internal static class JobStates
+{
+    /// <summary>Whether something may still come of a job.</summary>
+    public static bool IsOpen(this JobState state) => state is JobState.Queued or JobState.Running or JobState.Paused;
+}
+
 /// <summary>Work in the background, in the database: what was asked for, and how far it is. After a crash it goes on from here.</summary>
 /// <param name="kind">What it does.</param>
 internal abstract class JobRow(JobKind kind)
@@ -69,5 +76,5 @@ internal abstract class JobRow(JobKind kind)
     public DateTime? EndedAt { get; set; }
 
     /// <summary>Whether something may still come of it.</summary>
-    public bool IsOpen => State is JobState.Queued or JobState.Running or JobState.Paused;
+    public bool IsOpen => State.IsOpen();
 }

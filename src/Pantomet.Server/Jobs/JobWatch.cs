@@ -1,9 +1,16 @@
+using System.Linq.Expressions;
 using System.Net.ServerSentEvents;
 using System.Runtime.CompilerServices;
 using Microsoft.EntityFrameworkCore;
 using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Jobs;
+
+/// <summary>A job as it is told of.</summary>
+internal interface IJobAnswer
+{
+    JobState State { get; }
+}
 
 /// <summary>Tells how jobs get on (server-sent events, HTML Living Standard 9.2).</summary>
 internal sealed class JobWatch(IDbContextFactory<PantometDb> databases, IHostApplicationLifetime lifetime)
@@ -24,24 +31,23 @@ internal sealed class JobWatch(IDbContextFactory<PantometDb> databases, IHostApp
     /// <param name="cancel">The asker is gone.</param>
     /// <remarks>The database is looked at, and not the worker listened to: so every watcher sees what would survive a crash.</remarks>
     public async IAsyncEnumerable<SseItem<T>> WatchAsync<TRow, T>(
-        string id, Func<TRow, T> answer, [EnumeratorCancellation] CancellationToken cancel)
+        string id, Expression<Func<TRow, T>> answer, [EnumeratorCancellation] CancellationToken cancel)
         where TRow : JobRow
+        where T : class, IJobAnswer
     {
         // An open page must not hold up the server's end.
         var serverEnds = lifetime.ApplicationStopping;
-        (bool IsTold, T? Told) last = default;
+        T? last = null;
         while (!cancel.IsCancellationRequested && !serverEnds.IsCancellationRequested)
         {
-            TRow? row;
+            T? now;
             await using (var database = await databases.CreateDbContextAsync(cancel))
-                row = await database.Set<TRow>().AsNoTracking().SingleOrDefaultAsync(one => one.Id == id, cancel);
-            if (row is null)
+                now = await database.Set<TRow>().AsNoTracking().Where(row => row.Id == id).Select(answer).SingleOrDefaultAsync(cancel);
+            if (now is null)
                 yield break;
-            var now = answer(row);
-            if (!last.IsTold || !Equals(now, last.Told))
-                yield return new SseItem<T>(now, "progress");
-            last = (true, now);
-            if (!row.IsOpen)
+            if (!now.Equals(last))
+                yield return new SseItem<T>(last = now, "progress");
+            if (!now.State.IsOpen())
                 yield break;
             await Task.Delay(LookEvery, cancel).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
         }

@@ -36,7 +36,7 @@ internal sealed record CreatedId(string Id);
 /// <param name="EndedAt">When it ended.</param>
 internal sealed record RunAnswer(
     string Id, JobState State, int Total, int Done, int Failed, int LeftOut, int Blocked, long BytesIn, long BytesOut, DateTime AskedAt,
-    DateTime? StartedAt, DateTime? EndedAt)
+    DateTime? StartedAt, DateTime? EndedAt) : IJobAnswer
 {
     public static RunAnswer Of(RunRow row) =>
         new(row.Id, row.State, row.Total, row.Done, row.Failed, row.LeftOut, row.Blocked, row.BytesIn, row.BytesOut, row.AskedAt,
@@ -132,7 +132,7 @@ internal static class RunEndpoints
 
     private static Task<Results<ServerSentEventsResult<RunAnswer>, ProblemHttpResult>> EventsAsync(
         JobWatch watch, string id, CancellationToken cancel) =>
-        JobEndpoints.StatesAsync<RunRow, RunAnswer>(watch, id, "run", RunAnswer.Of, cancel);
+        JobEndpoints.StatesAsync<RunRow, RunAnswer>(watch, id, "run", row => RunAnswer.Of(row), cancel);
 
     private static Task<Results<Ok<RunAnswer>, ProblemHttpResult>> CancelAsync(
         PantometDb database, JobControl control, string id, CancellationToken cancel) =>

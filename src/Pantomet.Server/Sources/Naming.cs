@@ -64,7 +64,9 @@ internal static class Naming
                 "list", $"The list has {lines:#,0} lines for {sources.Count:#,0} pictures. Take the lines out that belong to none, or " +
                     $"choose the other pictures too.");
         var texts = Texts(ids, names, sources);
-        var items = names.Of == NamedText.Stem ? await StemsAsync(database, rows.Keys, sources, texts) : BulkNames.AltTexts(sources, texts);
+        var items = names.Of == NamedText.Stem
+            ? new BulkNames(Stems.Ascii).Stems(sources, texts, (await Stems.OfOthersAsync(database, rows.Keys)).Contains)
+            : BulkNames.AltTexts(sources, texts);
         return items.FirstOrDefault(item => names.Of == NamedText.AltText && item.After.Length > LongestAltText) is { } wordy
             ? Refusal.Invalid(
                 "pattern",
@@ -84,13 +86,5 @@ internal static class Naming
         return names.Pattern is { } pattern
             ? BulkNames.FromPattern(pattern, names.First, sources)
             : BulkNames.FromList(names.List!, sources.Count);
-    }
-
-    private static async Task<IReadOnlyList<Renaming>> StemsAsync(
-        PantometDb database, Dictionary<string, SourceRow>.KeyCollection named, List<NamedSource> sources, IReadOnlyList<string?> texts)
-    {
-        var others = (await database.Sources.Where(row => row.DeletedAt == null).Select(row => new { row.Id, row.Stem }).ToListAsync())
-            .Where(row => !named.Contains(row.Id)).Select(row => row.Stem).ToHashSet();
-        return new BulkNames(Stems.Ascii).Stems(sources, texts, others.Contains);
     }
 }

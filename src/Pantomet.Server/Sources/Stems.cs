@@ -27,6 +27,13 @@ internal static class Stems
         return Stem.Free(wanted, taken.ToHashSet().Contains);
     }
 
+    /// <summary>The stems of all other sources.</summary>
+    /// <param name="database">To be read.</param>
+    /// <param name="ids">Those that are left out.</param>
+    public static async Task<HashSet<string>> OfOthersAsync(PantometDb database, IReadOnlyCollection<string> ids) =>
+        (await database.Sources.Where(row => row.DeletedAt == null).Select(row => new { row.Id, row.Stem }).ToListAsync())
+            .Where(row => !ids.Contains(row.Id)).Select(row => row.Stem).ToHashSet();
+
     /// <summary>Whether another source has a stem.</summary>
     /// <param name="database">In a transaction that writes.</param>
     /// <param name="stem">A valid stem.</param>
