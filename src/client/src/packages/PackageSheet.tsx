@@ -38,7 +38,7 @@ export function PackageSheet({ one, scope }: { one: Package; scope: string }) {
         {contents.data && contents.data.missingTotal > 0 && (
           <span className="text-warn">{some(contents.data.missingTotal, "place")} not in it</span>
         )}
-        {isUnderWay(one) && (
+        {(isUnderWay(one) || one.state === "paused") && (
           <span className="ml-auto">
             <Button onClick={() => cancel.mutate(one.id)}>Cancel</Button>
           </span>
