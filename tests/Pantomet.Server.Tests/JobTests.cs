@@ -4,6 +4,7 @@ using System.Text.Json.Nodes;
 using Microsoft.Extensions.DependencyInjection;
 using Pantomet.Server.Jobs;
 using Pantomet.Server.Packages;
+using Pantomet.Server.Runs;
 using Pantomet.Server.Tests.Hostile;
 
 namespace Pantomet.Server.Tests;
@@ -85,6 +86,34 @@ public sealed class JobTests
         static (int, string) Told(JsonNode job) => ((int)job["attempts"]!, (string)job["state"]!);
     }
 
+    // Somebody pauses, somebody else resumes, and what the first one asked for reaches the queue last.
+    [Fact]
+    public async Task A_run_goes_on_whose_pause_was_overtaken_by_its_resume()
+    {
+        using var library = Still(new Library());
+        var run = await StartedAsync(library);
+        var queue = library.Services.GetRequiredService<RunQueue>();
+        var first = (await queue.NextAsync(default))!;
+        await queue.EndedAsync(first, isRecorded: true);
+        await queue.DropAsync(run, isPaused: true);
+        Assert.Same(first.Source, (await queue.NextAsync(default))!.Source);
+    }
+
+    [Fact]
+    public async Task A_run_that_is_paused_while_its_last_file_is_made_is_done()
+    {
+        using var library = Still(new Library());
+        var run = await StartedAsync(library);
+        var work = (RunJobs)library.Services.GetServices<IJobWork>().Single(work => work.Kind == JobKind.Run);
+        await (await work.NextAsync(default))!(default);
+        var last = (await work.NextAsync(default))!;
+        // The database says so first.
+        await library.ExecuteAsync($"UPDATE Jobs SET State = '{nameof(JobState.Paused)}' WHERE Id = '{run}'");
+        await last(default);
+        await work.StopAsync(run, isPaused: true);
+        Assert.Equal("done", (string)(await library.GetAsync($"/api/jobs/{run}"))["state"]!);
+    }
+
     // On the same folder, and nobody works: what is asked for is done by the test, step by step.
     private static Library Still(Library library) => library.Restarted(
         services => services.Remove(services.Single(one => one.ImplementationType == typeof(JobRunner))));
@@ -97,6 +126,16 @@ public sealed class JobTests
 
     private static async Task<JsonNode> ChangedAsync(Library library, string job, string what) =>
         (await (await library.SendJsonAsync(HttpMethod.Post, $"/api/jobs/{job}/{what}", null)).Content.ReadFromJsonAsync<JsonNode>())!;
+
+    private static async Task<string> StartedAsync(Library library)
+    {
+        (await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", Documents.Of("test", ("test.a", [60, 40]))))
+            .EnsureSuccessStatusCode();
+        var source = await library.TakeInAsync("kite.png", HostilePictures.Png(90, 60, 0));
+        var answer = await library.SendJsonAsync(
+            HttpMethod.Post, "/api/runs", new { sources = (string[])[source], slots = (string[])["test.a"] });
+        return (string)(await answer.Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
+    }
 
     private static async Task<string> RunAsync(Library library)
     {

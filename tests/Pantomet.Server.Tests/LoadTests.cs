@@ -77,8 +77,8 @@ public sealed class LoadTests
         }
 
         // What somebody has paused waits for somebody.
-        foreach (var run in (await library.GetAsync("/api/runs"))["items"]!.AsArray().Where(run => (string)run!["state"]! == "paused"))
-            (await library.SendJsonAsync(HttpMethod.Post, $"/api/runs/{run!["id"]}/resume", null)).EnsureSuccessStatusCode();
+        foreach (var run in (await library.GetAsync("/api/jobs?state=paused"))["items"]!.AsArray())
+            (await library.SendJsonAsync(HttpMethod.Post, $"/api/jobs/{run!["id"]}/resume", null)).EnsureSuccessStatusCode();
         await library.UntilAsync("/api/board", board => (int)board["states"]!["running"]! == 0);
         foreach (var run in (await library.GetAsync("/api/runs"))["items"]!.AsArray().Where(run => (string)run!["state"]! == "done"))
             Assert.Equal((int)run!["total"]!, (int)run["done"]! + (int)run["failed"]! + (int)run["leftOut"]!);

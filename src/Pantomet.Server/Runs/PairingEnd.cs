@@ -86,7 +86,8 @@ internal static class PairingEnd
         if (await database.Pairings.AnyAsync(
             one => one.RunId == row.RunId && (one.State == QueueState.Queued || one.State == QueueState.Running)))
             return;
-        await database.Runs.Where(run => run.Id == row.RunId && (run.State == JobState.Running || run.State == JobState.Queued))
+        // One that was paused too late has nothing left to be resumed for.
+        await database.Runs.Where(run => run.Id == row.RunId && run.State != JobState.Cancelled)
             .ExecuteUpdateAsync(run => run.SetProperty(one => one.State, JobState.Done).SetProperty(one => one.EndedAt, now)
                 // What no plan asked for any more was left out; what plans asked for besides was asked for too.
                 .SetProperty(one => one.LeftOut, one => Math.Max(0, one.Total - one.Done - one.Failed))

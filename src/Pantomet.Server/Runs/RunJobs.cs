@@ -5,7 +5,7 @@ using Pantomet.Server.Storage;
 namespace Pantomet.Server.Runs;
 
 /// <summary>Does runs, variant by variant.</summary>
-internal sealed class RunJobs(RunQueue queue, VariantRendering rendering, IDbContextFactory<PantometDb> databases) : IJobWork
+internal sealed class RunJobs(RunQueue queue, VariantRendering rendering) : IJobWork
 {
     /// <summary>
     /// Variants in hand at most: one more than cores, for while one waits for the disk, or for what another makes for both, no core is
@@ -26,15 +26,7 @@ internal sealed class RunJobs(RunQueue queue, VariantRendering rendering, IDbCon
         .Where(row => row.RunId == id && (row.State == QueueState.Queued || row.State == QueueState.Running))
         .ExecuteUpdateAsync(row => row.SetProperty(pairing => pairing.State, QueueState.Cancelled));
 
-    public async Task StopAsync(string id, bool isPaused)
-    {
-        await queue.DropAsync(id, isPaused);
-        if (!isPaused)
-            return;
-        // What was begun of a pairing goes on where it stopped: files that have a row are not made again.
-        await databases.WriteAsync(database => database.Pairings.Where(row => row.RunId == id && row.State == QueueState.Running)
-            .ExecuteUpdateAsync(row => row.SetProperty(pairing => pairing.State, QueueState.Queued)));
-    }
+    public Task StopAsync(string id, bool isPaused) => queue.DropAsync(id, isPaused);
 
     private async Task RenderAsync(VariantJob job, CancellationToken cancel)
     {

@@ -147,6 +147,9 @@ internal sealed class RunQueue(
         await gate.WaitAsync();
         try
         {
+            // Nobody takes anything in hand meanwhile. Somebody may have resumed it since: then it goes on as if nothing had been.
+            if (isPaused && !await databases.WriteAsync(database => PutBackAsync(database, runId)))
+                return;
             foreach (var source in open.Where(source => source.RunId == runId).ToList())
             {
                 source.Waiting.Clear();
@@ -155,8 +158,6 @@ internal sealed class RunQueue(
                 {
                     open.Remove(source);
                     source.Dispose();
-                    // There is room for another source.
-                    signal.Wake();
                 }
             }
         }
@@ -164,6 +165,19 @@ internal sealed class RunQueue(
         {
             gate.Release();
         }
+
+        // There may be room for another source.
+        signal.Wake();
+    }
+
+    // What was begun of a pairing goes on where it stopped: files that have a row are not made again.
+    private static async Task<bool> PutBackAsync(PantometDb database, string runId)
+    {
+        if (!await database.Runs.AnyAsync(row => row.Id == runId && row.State == JobState.Paused))
+            return false;
+        await database.Pairings.Where(row => row.RunId == runId && row.State == QueueState.Running)
+            .ExecuteUpdateAsync(row => row.SetProperty(pairing => pairing.State, QueueState.Queued));
+        return true;
     }
 
     public void Dispose()
