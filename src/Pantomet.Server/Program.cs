@@ -1,6 +1,5 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Destinations;
 using Pantomet.Imaging.Isolation;
 using Pantomet.Rendering;
@@ -17,7 +16,6 @@ using Pantomet.Server.Rendering;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
 using Pantomet.Server.Sources.Watching;
-using Pantomet.Server.Storage;
 using Pantomet.Server.Weight;
 using Serilog;
 
@@ -78,6 +76,7 @@ services.AddSingleton<VariantRendering>();
 services.AddSingleton<IJobWork, RunJobs>();
 services.AddSingleton<IJobWork, PackageJobs>();
 services.AddSingleton<IJobWork, ActJobs>();
+services.AddSingleton<IJobWork, IntakeJobs>();
 services.AddSingleton<WakeSignal>();
 services.AddSingleton<JobControl>();
 services.AddSingleton<JobWatch>();

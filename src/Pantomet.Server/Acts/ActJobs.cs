@@ -1,9 +1,7 @@
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Findings;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Jobs;
 using Pantomet.Server.Sources;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Acts;
 

@@ -3,7 +3,6 @@ using Pantomet.Core.Pictures;
 using Pantomet.Core.Sources;
 using Pantomet.Server.Framing;
 using Pantomet.Server.Sources;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Acts;
 

@@ -1,10 +1,8 @@
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Findings;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Board;
 

@@ -1,9 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Board;
 

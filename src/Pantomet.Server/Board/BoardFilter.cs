@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;

@@ -2,9 +2,7 @@ using System.Collections.Immutable;
 using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json;
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Destinations;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Destinations;
 

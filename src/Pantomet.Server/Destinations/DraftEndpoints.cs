@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Pictures;
@@ -7,7 +6,6 @@ using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Runs;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Destinations;
 

@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
@@ -7,7 +6,6 @@ using Pantomet.Server.Destinations;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Framing;
 

@@ -1,8 +1,6 @@
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Framing;
 using Pantomet.Server.Sources;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Framing;
 

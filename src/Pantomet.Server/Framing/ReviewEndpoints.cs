@@ -1,11 +1,9 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Runs;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Framing;
 

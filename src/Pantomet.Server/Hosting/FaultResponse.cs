@@ -3,7 +3,6 @@ using Microsoft.AspNetCore.Diagnostics;
 using Pantomet.Core.Destinations;
 using Pantomet.Imaging.Sources;
 using Pantomet.Rendering;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Hosting;
 

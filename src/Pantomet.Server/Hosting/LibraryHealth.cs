@@ -1,7 +1,5 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Rendering;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Hosting;
 

@@ -1,9 +1,7 @@
 using System.Net;
 using System.Net.Sockets;
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Imaging;
 using Pantomet.Rendering;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Hosting;
 

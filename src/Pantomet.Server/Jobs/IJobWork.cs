@@ -1,5 +1,3 @@
-using Pantomet.Server.Storage;
-
 namespace Pantomet.Server.Jobs;
 
 /// <summary>A part of a job that is done in one go.</summary>

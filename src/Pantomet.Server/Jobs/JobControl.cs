@@ -1,6 +1,4 @@
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Findings;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Jobs;
 

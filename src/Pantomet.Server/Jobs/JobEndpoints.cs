@@ -1,9 +1,7 @@
 using System.Linq.Expressions;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Findings;
 using Pantomet.Server.Hosting;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Jobs;
 
@@ -54,7 +52,7 @@ internal static class JobEndpoints
         PantometDb database, string? kind, string? state, CancellationToken cancel)
     {
         if (!TryRead<JobKind>(kind, out var wantedKind))
-            return Problems.Invalid("kind", $"\"{kind}\" is no kind of job. There are run, package and act.");
+            return Problems.Invalid("kind", $"\"{kind}\" is no kind of job. There are run, package, act and intake.");
         if (!TryRead<JobState>(state, out var wantedState))
             return Problems.Invalid(
                 "state", $"\"{state}\" is not a state of jobs. There are queued, running, paused, done, failed and cancelled.");

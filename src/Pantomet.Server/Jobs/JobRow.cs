@@ -11,6 +11,9 @@ internal enum JobKind
 
     /// <summary>Changes many sources.</summary>
     Act,
+
+    /// <summary>Takes in files of the watched folder.</summary>
+    Intake,
 }
 
 /// <summary>Where a job stands.</summary>
@@ -47,7 +50,7 @@ internal abstract class JobRow(JobKind kind)
 
     public required JobState State { get; set; }
 
-    /// <summary>Files, or sources of an act, planned when it was asked for, and those that were found to be asked for besides.</summary>
+    /// <summary>Files, or sources of an act, counted when it was asked for, and those that were found to be asked for besides.</summary>
     public int Total { get; set; }
 
     public int Done { get; set; }
@@ -66,7 +69,7 @@ internal abstract class JobRow(JobKind kind)
     /// <summary>How often it was begun.</summary>
     public int Attempts { get; set; }
 
-    /// <summary>Why nothing came of it; empty otherwise.</summary>
+    /// <summary>Why nothing came of it, or of the last of those that failed; empty otherwise.</summary>
     public string Problem { get; set; } = "";
 
     public required DateTime AskedAt { get; init; }

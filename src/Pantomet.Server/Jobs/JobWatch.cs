@@ -1,8 +1,6 @@
 using System.Linq.Expressions;
 using System.Net.ServerSentEvents;
 using System.Runtime.CompilerServices;
-using Microsoft.EntityFrameworkCore;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Jobs;
 

@@ -1,6 +1,3 @@
-using Microsoft.EntityFrameworkCore;
-using Pantomet.Server.Storage;
-
 namespace Pantomet.Server.Jobs;
 
 /// <summary>Jobs that are done one after the other, each in one step.</summary>
@@ -55,7 +52,7 @@ internal abstract class QueuedJobs<TRow>(
         return next is null ? null : next.IsOpen ? serverEnds => StepAsync(next, serverEnds) : _ => Task.CompletedTask;
     }
 
-    public Task CancelAsync(PantometDb database, string id) => Task.CompletedTask;
+    public virtual Task CancelAsync(PantometDb database, string id) => Task.CompletedTask;
 
     public Task StopAsync(string id, bool isPaused)
     {

@@ -1,6 +1,5 @@
 using System.Text.Json;
 using Microsoft.Data.Sqlite;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Maintenance;
 

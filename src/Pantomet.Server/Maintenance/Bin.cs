@@ -1,10 +1,8 @@
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Rendering;
 using Pantomet.Server.Board;
 using Pantomet.Server.Rendering;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Maintenance;
 

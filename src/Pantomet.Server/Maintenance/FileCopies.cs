@@ -1,6 +1,5 @@
 using Pantomet.Rendering;
 using Pantomet.Server.Packages;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Maintenance;
 

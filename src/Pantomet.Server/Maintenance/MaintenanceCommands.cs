@@ -1,6 +1,6 @@
+using System.CommandLine;
 using Microsoft.Data.Sqlite;
 using Pantomet.Rendering;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Maintenance;
 
@@ -12,19 +12,43 @@ internal static class MaintenanceCommands
     public static bool IsOne(string[] arguments) => arguments is ["backup" or "restore", ..];
 
     /// <summary>Does it. What went wrong is said on the error stream.</summary>
-    /// <param name="arguments">The command, the data folder, the backup's folder.</param>
+    /// <param name="arguments">Of the program.</param>
     /// <returns>0 when all is well, 1 when a file was missing or altered, 2 when nothing was done.</returns>
     public static int Run(string[] arguments)
     {
-        if (arguments is not [var command, var data, var backup])
-            return Refuse("Say which: backup DATA-FOLDER INTO-FOLDER, or restore DATA-FOLDER FROM-FOLDER.");
+        var read = new RootCommand("Pantomet, beside its server.")
+        {
+            Of("backup", "Copies a library into a folder, while its server runs or not.", "into-folder", MakeBackup,
+                (_, backup) => $"Backed up to {backup}"),
+            Of("restore", "Makes a library of a backup.", "from-folder", Restore, (data, _) => $"Restored to {data}"),
+        }.Parse(arguments);
+        return read.Errors.Count > 0
+            ? Refuse("Say which: backup DATA-FOLDER INTO-FOLDER, or restore DATA-FOLDER FROM-FOLDER.")
+            : read.Invoke();
+    }
+
+    private static Command Of(
+        string name, string purpose, string other, Func<string, string, BackupReport> work, Func<string, string, string> told)
+    {
+        var data = new Argument<string>("data-folder") { Description = "Of the library." };
+        var backup = new Argument<string>(other) { Description = "Of the backup." };
+        var command = new Command(name, purpose) { data, backup };
+        command.SetAction(read =>
+        {
+            var (library, copy) = (read.GetRequiredValue(data), read.GetRequiredValue(backup));
+            return Report(() => work(library, copy), told(library, copy));
+        });
+        return command;
+    }
+
+    private static int Report(Func<BackupReport> work, string told)
+    {
         try
         {
-            var report = command == "backup" ? MakeBackup(data, backup) : Restore(data, backup);
+            var report = work();
             Console.WriteLine(
-                $"{(command == "backup" ? $"Backed up to {backup}" : $"Restored to {data}")}: {report.Originals:#,0} originals, " +
-                $"{report.Variants:#,0} variants, {report.Packages:#,0} packages, the database. " +
-                $"{report.Bytes / 1e6:#,0.0} MB were copied.");
+                $"{told}: {report.Originals:#,0} originals, {report.Variants:#,0} variants, {report.Packages:#,0} packages, the " +
+                $"database. {report.Bytes / 1e6:#,0.0} MB were copied.");
             foreach (var problem in report.Problems)
                 Console.Error.WriteLine(problem);
             return report.Problems.Count == 0 ? 0 : 1;

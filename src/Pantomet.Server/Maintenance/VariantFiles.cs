@@ -1,7 +1,5 @@
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Server.Rendering;
 using Pantomet.Server.Runs;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Maintenance;
 

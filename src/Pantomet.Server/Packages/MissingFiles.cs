@@ -1,10 +1,8 @@
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Packages;
 using Pantomet.Server.Board;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Runs;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Packages;
 

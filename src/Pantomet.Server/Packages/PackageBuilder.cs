@@ -1,13 +1,11 @@
 using System.IO.Compression;
 using System.Security.Cryptography;
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Packages;
 using Pantomet.Core.Pictures;
 using Pantomet.Rendering;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Rendering;
 using Pantomet.Server.Runs;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Packages;
 

@@ -2,12 +2,10 @@ using System.IO.Compression;
 using System.Reflection;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.StaticFiles;
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Jobs;
 using Pantomet.Server.Runs;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Packages;
 

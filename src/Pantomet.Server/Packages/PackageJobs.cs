@@ -1,7 +1,5 @@
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Rendering;
 using Pantomet.Server.Jobs;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Packages;
 

@@ -1,7 +1,5 @@
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Recipes;
 using Pantomet.Rendering;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Rendering;
 

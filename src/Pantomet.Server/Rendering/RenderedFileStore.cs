@@ -1,8 +1,6 @@
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Recipes;
 using Pantomet.Rendering;
 using Pantomet.Server.Hosting;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Rendering;
 

@@ -1,7 +1,6 @@
 using Pantomet.Rendering;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Rendering;
 

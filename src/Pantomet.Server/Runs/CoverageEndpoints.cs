@@ -1,9 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Runs;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Hosting;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Runs;
 

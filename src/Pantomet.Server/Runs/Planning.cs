@@ -1,11 +1,9 @@
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Recipes;
 using Pantomet.Core.Runs;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Sources;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Runs;
 

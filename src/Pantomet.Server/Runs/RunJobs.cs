@@ -1,6 +1,4 @@
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Server.Jobs;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Runs;
 

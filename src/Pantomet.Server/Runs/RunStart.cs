@@ -1,6 +1,5 @@
 using Pantomet.Core.Findings;
 using Pantomet.Server.Jobs;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Runs;
 

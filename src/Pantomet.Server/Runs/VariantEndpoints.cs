@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.EntityFrameworkCore;
 using Microsoft.Net.Http.Headers;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Pictures;
@@ -8,7 +7,6 @@ using Pantomet.Core.Weight;
 using Pantomet.Rendering;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Rendering;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Runs;
 

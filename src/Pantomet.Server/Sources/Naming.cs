@@ -1,7 +1,5 @@
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Sources;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Sources;
 

@@ -1,6 +1,5 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pantomet.Server.Hosting;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Sources;
 

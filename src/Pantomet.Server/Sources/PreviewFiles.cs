@@ -3,7 +3,6 @@ using Pantomet.Core.Pictures;
 using Pantomet.Imaging.Isolation;
 using Pantomet.Imaging.Sources;
 using Pantomet.Rendering;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Sources;
 

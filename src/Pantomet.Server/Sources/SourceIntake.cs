@@ -1,4 +1,3 @@
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Pictures;
 using Pantomet.Core.Sources;
@@ -6,7 +5,6 @@ using Pantomet.Imaging.Isolation;
 using Pantomet.Imaging.Sources;
 using Pantomet.Rendering;
 using Pantomet.Server.Hosting;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Sources;
 

@@ -1,12 +1,10 @@
 using System.Collections.Concurrent;
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Pictures;
 using Pantomet.Imaging.Isolation;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Imaging.Sources;
 using Pantomet.Rendering;
 using Pantomet.Server.Hosting;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Sources;
 

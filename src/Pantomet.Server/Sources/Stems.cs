@@ -1,8 +1,6 @@
 using AnyAscii;
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Pictures;
 using Pantomet.Core.Sources;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Sources;
 

@@ -1,5 +1,4 @@
 using Microsoft.Data.Sqlite;
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Server.Storage.Upgrades;
 
 namespace Pantomet.Server.Storage;

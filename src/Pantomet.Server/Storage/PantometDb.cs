@@ -1,5 +1,4 @@
 using System.Text.Json;
-using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
@@ -46,6 +45,8 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
 
     public DbSet<ActRow> Acts => Set<ActRow>();
 
+    public DbSet<IntakeRow> Intakes => Set<IntakeRow>();
+
     public DbSet<ActChangeRow> ActChanges => Set<ActChangeRow>();
 
     public DbSet<HandedOverRow> HandedOver => Set<HandedOverRow>();
@@ -89,7 +90,7 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
             job.HasIndex(row => row.Id).IsUnique();
             job.HasIndex(row => new { row.Kind, row.State });
             job.HasDiscriminator(row => row.Kind).HasValue<RunRow>(JobKind.Run).HasValue<PackageRow>(JobKind.Package)
-                .HasValue<ActRow>(JobKind.Act);
+                .HasValue<ActRow>(JobKind.Act).HasValue<IntakeRow>(JobKind.Intake);
             job.Ignore(row => row.IsOpen);
         });
         modelBuilder.Entity<PairingRow>(pairing =>
@@ -126,6 +127,7 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
         modelBuilder.Entity<WatchedFileRow>().HasKey(row => row.Path);
         modelBuilder.Entity<HandedOverRow>().HasKey(row => new { row.DestinationId, row.Path });
         modelBuilder.Entity<PackageRow>(package => AsJson(package.Property(row => row.Selection)));
+        modelBuilder.Entity<IntakeRow>(intake => AsJson(intake.Property(row => row.Files)));
         modelBuilder.Entity<ActRow>(act =>
         {
             AsJson(act.Property(row => row.Request));

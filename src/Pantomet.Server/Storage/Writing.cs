@@ -1,4 +1,3 @@
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Findings;
 
 namespace Pantomet.Server.Storage;

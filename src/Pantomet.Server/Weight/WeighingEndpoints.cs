@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.EntityFrameworkCore;
 using NetVips;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Pictures;
@@ -7,7 +6,6 @@ using Pantomet.Core.Recipes;
 using Pantomet.Rendering;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Runs;
-using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Weight;
 

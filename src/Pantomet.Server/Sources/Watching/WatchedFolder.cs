@@ -1,18 +1,18 @@
-using System.Collections.Concurrent;
-using Microsoft.EntityFrameworkCore;
 using Pantomet.Core.Sources;
 using Pantomet.Server.Hosting;
-using Pantomet.Server.Storage;
+using Pantomet.Server.Jobs;
 
 namespace Pantomet.Server.Sources.Watching;
 
-/// <summary>Takes in what appears in a folder, once it is complete. Nothing in the folder is ever changed or deleted.</summary>
+/// <summary>Has taken in what appears in a folder, once it is complete. Nothing in the folder is ever changed or deleted.</summary>
 /// <remarks>It looks again and again rather than waiting to be told: shared drives tell nothing. Hidden files and links are passed
 /// over.</remarks>
 internal sealed class WatchedFolder(
-    ServerSettings settings, SourceIntake intake, IDbContextFactory<PantometDb> databases, ILogger<WatchedFolder> log) : BackgroundService
+    ServerSettings settings, IDbContextFactory<PantometDb> databases, WakeSignal signal, TimeProvider clock, ILogger<WatchedFolder> log)
+    : BackgroundService
 {
     private const int LooksUntilComplete = 3;
+    private const int JobsKept = 100;
 
     // What browsers and copying programs name a file before it is whole, and what file managers leave behind.
     private static readonly string[] Passing = [".part", ".partial", ".tmp", ".crdownload", ".download"];
@@ -27,10 +27,10 @@ internal sealed class WatchedFolder(
 
     private readonly QuietFiles quiet = new(LooksUntilComplete);
 
-    // As in the database, which is written by nobody else: a look each second must not read all of it.
-    private ConcurrentDictionary<string, (long Bytes, long Modified)>? settled;
+    // As far as the database was asked: a look each second must not read all of it.
+    private readonly HashSet<FileStamp> settled = [];
 
-    /// <summary>Files that may be in the middle of being written, or are held by somebody.</summary>
+    /// <summary>Files that may be in the middle of being written, are held by somebody, or whose turn has not come.</summary>
     public int Waiting { get; private set; }
 
     /// <summary>Whether the folder was there at the last look.</summary>
@@ -62,67 +62,43 @@ internal sealed class WatchedFolder(
         IsThere = Directory.Exists(folder);
         var there = IsThere
             ? new DirectoryInfo(folder).EnumerateFiles("*", Below).Where(IsWanted)
-                .Select(file => new FileStamp(file.FullName, file.Length, file.LastWriteTimeUtc.Ticks)).ToList()
+                .Select(
+                    file => new FileStamp(Path.GetRelativePath(folder, file.FullName), file.Length, file.LastWriteTimeUtc.Ticks)).ToList()
             : [];
-        var complete = quiet.Look(there);
-        settled ??= await SettledAsync(cancel);
-        bool IsSettled(FileStamp file) =>
-            settled.TryGetValue(Path.GetRelativePath(folder, file.Path), out var known) && known == (file.Bytes, file.Modified);
-        var held = 0;
-        await Parallel.ForEachAsync(
-            complete.Where(file => !IsSettled(file)),
-            new ParallelOptions { MaxDegreeOfParallelism = Environment.ProcessorCount, CancellationToken = cancel }, async (file, stop) =>
+        var complete = quiet.Look(there).Where(file => !settled.Contains(file)).ToList();
+        if (complete.Count > 0)
+            await AskAsync(folder, complete, cancel);
+        Waiting = there.Count(file => !settled.Contains(file));
+    }
+
+    // One job at a time: what appears meanwhile is for the next, and whoever holds it up holds the folder up.
+    private async Task AskAsync(string folder, List<FileStamp> complete, CancellationToken cancel)
+    {
+        await using var database = await databases.CreateDbContextAsync(cancel);
+        var paths = complete.ConvertAll(file => file.Path);
+        settled.UnionWith(
+            await database.WatchedFiles.AsNoTracking().Where(row => paths.Contains(row.Path))
+                .Select(row => new FileStamp(row.Path, row.Bytes, row.Modified)).ToListAsync(cancel));
+        var files = complete.FindAll(file => !settled.Contains(file) && IntakeJobs.CanBeRead(Path.Combine(folder, file.Path)));
+        if (files.Count == 0 ||
+            await database.Intakes.AnyAsync(
+                row => row.State == JobState.Queued || row.State == JobState.Running || row.State == JobState.Paused, cancel))
+            return;
+        await databases.WriteAsync(async changing =>
+        {
+            await changing.Intakes.OrderByDescending(row => row.Sequence).Skip(JobsKept).ExecuteDeleteAsync(cancel);
+            changing.Intakes.Add(new IntakeRow
             {
-                if (!await TakeAsync(folder, file, stop))
-                    Interlocked.Increment(ref held);
+                Id = Guid.NewGuid().ToString("N"),
+                State = JobState.Queued,
+                Files = files,
+                Total = files.Count,
+                BytesIn = files.Sum(file => file.Bytes),
+                AskedAt = clock.GetUtcNow().UtcDateTime,
             });
-        Waiting = there.Except(complete).Count(file => !IsSettled(file)) + held;
-    }
-
-    private async Task<ConcurrentDictionary<string, (long Bytes, long Modified)>> SettledAsync(CancellationToken cancel)
-    {
-        await using var database = await databases.CreateDbContextAsync(cancel);
-        return new(await database.WatchedFiles.AsNoTracking().ToDictionaryAsync(row => row.Path, row => (row.Bytes, row.Modified), cancel));
-    }
-
-    private async Task<bool> TakeAsync(string folder, FileStamp file, CancellationToken cancel)
-    {
-        var path = Path.GetRelativePath(folder, file.Path);
-        IntakeAnswer answer;
-        try
-        {
-            // Refused while a program that locks its files holds it.
-            await using var content = new FileStream(file.Path, FileMode.Open, FileAccess.Read, FileShare.Read);
-            answer = await intake.TakeAsync(Path.GetFileName(path), content, cancel);
-        }
-        catch (IOException)
-        {
-            return false;
-        }
-        catch (UnauthorizedAccessException)
-        {
-            await SettleAsync(
-                path, file, WatchedState.Refused, $"{path}: the server may not read it. Give it the right to, then write the file again.",
-                cancel);
             return true;
-        }
-
-        // A fault of the server passes; a file that is no picture stays one until it changes.
-        if (answer.Problem?.Type is "/problems/disk-full" or "/problems/not-taken-in")
-            return false;
-        await SettleAsync(
-            path, file, answer.Problem is null ? WatchedState.Taken : WatchedState.Refused, answer.Problem?.Detail ?? "", cancel);
-        return true;
-    }
-
-    private async Task SettleAsync(string path, FileStamp file, WatchedState state, string sentence, CancellationToken cancel)
-    {
-        await using var database = await databases.CreateDbContextAsync(cancel);
-        await database.WatchedFiles.Where(row => row.Path == path).ExecuteDeleteAsync(cancel);
-        database.WatchedFiles.Add(
-            new WatchedFileRow { Path = path, Bytes = file.Bytes, Modified = file.Modified, State = state, Sentence = sentence });
-        await database.SaveChangesAsync(cancel);
-        settled![path] = (file.Bytes, file.Modified);
+        });
+        signal.Wake();
     }
 
     private static bool IsWanted(FileInfo file) =>

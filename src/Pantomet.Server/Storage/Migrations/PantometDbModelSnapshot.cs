@@ -539,6 +539,17 @@ namespace Pantomet.Server.Storage.Migrations
                     b.HasDiscriminator().HasValue("Run");
                 });
 
+            modelBuilder.Entity("Pantomet.Server.Sources.Watching.IntakeRow", b =>
+                {
+                    b.HasBaseType("Pantomet.Server.Jobs.JobRow");
+
+                    b.Property<string>("Files")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasDiscriminator().HasValue("Intake");
+                });
+
             modelBuilder.Entity("Pantomet.Server.Runs.VariantRow", b =>
                 {
                     b.HasOne("Pantomet.Server.Rendering.RenderedFileRow", "File")

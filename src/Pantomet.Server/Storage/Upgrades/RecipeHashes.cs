@@ -1,4 +1,3 @@
-using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.Logging.Abstractions;
 using Pantomet.Core.Recipes;
 using Pantomet.Server.Destinations;

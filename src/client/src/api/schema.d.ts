@@ -453,7 +453,7 @@ export interface paths {
         };
         /**
          * Lists jobs
-         * @description What is done in the background, newest first: runs, packages and acts on many sources. kind and state leave out the others.
+         * @description What is done in the background, newest first: runs, packages, acts on many sources, and intakes of the watched folder. kind and state leave out the others.
          */
         get: operations["listJobs"];
         put?: never;
@@ -2046,7 +2046,7 @@ export interface components {
          * @description What a job does.
          * @enum {unknown}
          */
-        JobKind: "run" | "package" | "act";
+        JobKind: "run" | "package" | "act" | "intake";
         /** @description Jobs, newest first. */
         JobPage: {
             items: components["schemas"]["JobAnswer"][];

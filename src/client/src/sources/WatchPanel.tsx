@@ -24,7 +24,7 @@ export function WatchPanel() {
         Watched folder <b className="font-semibold wrap-anywhere">{data.folder}</b>{" "}
         <span className="text-soft" role="status">
           {data.isThere
-            ? `${count(data.taken)} taken in${data.waiting > 0 ? `, ${count(data.waiting)} still being written or held` : ""}`
+            ? `${count(data.taken)} taken in${data.waiting > 0 ? `, ${count(data.waiting)} still being written, held, or waiting their turn` : ""}`
             : "is not there at the moment. It is taken up again when it comes back."}
         </span>
         {data.refused.length > 0 && <span className="text-stop"> {count(data.refused.length)} refused</span>}
