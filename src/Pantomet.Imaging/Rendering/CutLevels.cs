@@ -1,3 +1,6 @@
+using BitFaster.Caching;
+using BitFaster.Caching.Atomic;
+using BitFaster.Caching.Lru;
 using NetVips;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
@@ -18,10 +21,9 @@ internal sealed class CutLevels : IDisposable
     private const double MinReduction = 1.7;
 
     // A run has no more crops in hand than that.
-    private static readonly int Most = Environment.ProcessorCount + 1;
-
-    private readonly Lock gate = new();
-    private readonly LinkedList<Entry> entries = new();
+    private readonly AtomicFactoryScopedCache<(PixelRect, Rotation), Levels> crops =
+        new(new ClassicLru<(PixelRect, Rotation), ScopedAtomicFactory<(PixelRect, Rotation), Levels>>(
+            Math.Max(3, Environment.ProcessorCount + 1)));
 
     /// <summary>How often a crop is halved before it is reduced to a size.</summary>
     /// <param name="crop">Pixels of the crop.</param>
@@ -40,75 +42,34 @@ internal sealed class CutLevels : IDisposable
     /// <returns>The caller's own reference to the shared pixels.</returns>
     public Image Get(PixelRect crop, Rotation turn, int level, Func<Image> half)
     {
-        Entry entry;
-        lock (gate)
-        {
-            entry = entries.FirstOrDefault(known => known.Crop == crop && known.Turn == turn) ?? new Entry(crop, turn);
-            entries.Remove(entry);
-            entries.AddFirst(entry);
-            if (entries.Count > Most)
-            {
-                entries.Last!.Value.Drop();
-                entries.RemoveLast();
-            }
-        }
-
-        return entry.At(level, half);
+        using var held = crops.ScopedGetOrAdd((crop, turn), _ => new Scoped<Levels>(new Levels()));
+        return held.Value.At(level, half);
     }
 
     /// <inheritdoc/>
-    public void Dispose()
-    {
-        lock (gate)
-        {
-            foreach (var entry in entries)
-                entry.Drop();
-            entries.Clear();
-        }
-    }
+    public void Dispose() => crops.Clear();
 
-    private sealed class Entry(PixelRect crop, Rotation turn)
+    private sealed class Levels : IDisposable
     {
         private readonly Lock making = new();
-        private readonly List<Image> levels = [];
-        private bool isDropped;
-
-        public PixelRect Crop { get; } = crop;
-
-        public Rotation Turn { get; } = turn;
+        private readonly List<Image> made = [];
 
         public Image At(int level, Func<Image> half)
         {
             lock (making)
             {
-                while (levels.Count < level)
+                while (made.Count < level)
                 {
-                    using var next = levels.Count == 0 ? half() : PixelScaling.Halved(levels[^1], PixelScaling.Whole(levels[^1]));
-                    levels.Add(next.CopyMemory());
+                    using var next = made.Count == 0 ? half() : PixelScaling.Halved(made[^1], PixelScaling.Whole(made[^1]));
+                    made.Add(next.CopyMemory());
                 }
 
                 // Of pixels in memory that is no copy but another reference.
-                var own = levels[level - 1].CopyMemory();
-                if (isDropped)
-                    DisposeLevels();
-                return own;
+                return made[level - 1].CopyMemory();
             }
         }
 
         // The memory is libvips' own: waiting for the garbage collector would let it pile up.
-        public void Drop()
-        {
-            lock (making)
-            {
-                isDropped = true;
-                DisposeLevels();
-            }
-        }
-
-        private void DisposeLevels()
-        {
-            levels.ForEach(level => level.Dispose());
-            levels.Clear();
-        }
+        public void Dispose() => made.ForEach(level => level.Dispose());
     }
 }
