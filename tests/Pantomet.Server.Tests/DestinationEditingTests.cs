@@ -182,7 +182,7 @@ public sealed class DestinationEditingTests : IClassFixture<Library>
         }
 
         using var unknown = await library.Http.GetAsync(new Uri("/api/sources?enoughFor=nowhere", UriKind.Relative));
-        Assert.Equal(HttpStatusCode.NotFound, unknown.StatusCode);
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, unknown.StatusCode);
     }
 
     [Fact]

@@ -18,8 +18,8 @@ test("a site of three slots from its layout, with devices, the best ladder, out,
   await takeIn("hill-flight.jpg");
   await page.goto(`${app.url}/destinations`);
   await page.getByRole("button", { name: "New", exact: true }).click();
-  await page.getByLabel("How people call it").fill("Windmill blog");
-  await page.getByRole("button", { name: "Make it" }).click();
+  await page.getByRole("dialog").getByLabel("Name").fill("Windmill blog");
+  await page.getByRole("button", { name: "Create" }).click();
   const about = page.getByRole("complementary", { name: "Destination" });
   await about.getByRole("button", { name: "Checked today" }).click();
   await page
@@ -101,7 +101,7 @@ test("every way to say shape and sizes makes a document that the schema accepts,
     "fit within a box": "makes 3 files: at most 1,600 × 800 px",
     "most pixels in all": "makes 3 files: at most 2,000 × 1,000 px",
     "multiples of one size": "makes 9 files: 320…960 px",
-    "every pixel of the crop": "makes 3 files: every pixel of the crop",
+    "full size: every pixel of the crop": "makes 3 files: every pixel of the crop",
     "from the layout": "makes 15 files",
     "fixed widths": "makes 6 files: 800…1,600 px",
   };
@@ -137,10 +137,10 @@ test("every way to say shape and sizes makes a document that the schema accepts,
   }
   await slot.getByLabel("Longest side").fill("1500");
   await slot.getByRole("tab", { name: "File" }).click();
-  await slot.getByLabel("at most", { exact: true }).fill("60");
-  await slot.getByLabel("poor below").fill("90");
+  await slot.getByLabel("Maximum", { exact: true }).fill("60");
+  await slot.getByLabel("Minimum", { exact: true }).fill("90");
   await expect(slot.getByRole("alert")).toHaveText("The fewest bytes are above the most bytes.");
-  await slot.getByLabel("poor below").fill("");
+  await slot.getByLabel("Minimum", { exact: true }).fill("");
   await slot.getByLabel("Transparency").selectOption("must");
   await expect(slot.getByRole("alert")).toContainText("JPEG cannot hold transparency");
   await slot.getByRole("button", { name: "Leave JPEG out" }).click();
@@ -158,11 +158,11 @@ test("every way to say shape and sizes makes a document that the schema accepts,
   // A reload keeps the changes; undo after forgetting brings them back.
   await page.reload();
   await expect(summary).toContainText("makes 9 files: 1,500 px, AVIF, WebP, JPEG");
-  await page.getByRole("button", { name: "Forget" }).click();
+  await page.getByRole("button", { name: "Discard changes" }).click();
   await expect(summary).toContainText("makes 9 files: 500…1,500 px");
   await page.keyboard.press("Control+z");
   await expect(summary).toContainText("makes 9 files");
-  await page.getByRole("button", { name: "Forget" }).click();
+  await page.getByRole("button", { name: "Discard changes" }).click();
   // The last answers may still be under way.
   await expect.poll(made).toBeGreaterThan(15);
 });
@@ -178,7 +178,7 @@ test("what a change makes stale is said before saving, and exactly that is stale
   await page.goto(`${app.url}/destinations/windowbox?slot=windowbox.square`);
   const slot = page.getByRole("complementary", { name: "Slot" });
   await slot.getByRole("tab", { name: "File" }).click();
-  await slot.getByLabel("at most", { exact: true }).fill("120");
+  await slot.getByLabel("Maximum", { exact: true }).fill("120");
   await expect(page.getByText("1 file of 1 source becomes stale.")).toBeVisible();
   await slot.getByRole("tab", { name: "Names" }).click();
   await slot.getByLabel("Pattern; the ending is added").fill("{stem}-{slot}");
@@ -205,7 +205,7 @@ test("two people who change one destination: the second is told, sees both, and 
   await expect(conflict).toContainText("theirs");
   expect((await app.get("/api/destinations/plaza-nine")).note).toBe("theirs");
   await expect(about.getByLabel("Note")).toHaveValue("mine");
-  await conflict.getByRole("button", { name: "Save mine over it" }).click();
+  await conflict.getByRole("button", { name: "Overwrite with mine" }).click();
   await expect(page.getByText("Plaza Nine is saved.")).toBeVisible();
   expect((await app.get("/api/destinations/plaza-nine")).note).toBe("mine");
 });
@@ -278,7 +278,7 @@ test("a device table of fifty thousand rows is taken in, a broken one is explain
   await slot.getByLabel("Sizes by").selectOption({ label: "from the layout" });
   await slot.getByLabel("Shown width", { exact: true }).fill("100px");
   await expect(slot.getByTestId("slot-summary")).toContainText("…600 px");
-  await page.getByRole("button", { name: "Forget" }).click();
+  await page.getByRole("button", { name: "Discard changes" }).click();
 });
 
 test("a place measured on a screenshot, by pointer and by keyboard, becomes a slot", async ({ page }) => {
@@ -328,7 +328,7 @@ test("whether a picture can feed a place is shown at the slot, at the source, an
   await expect(page.getByRole("option", { name: "spool-small" })).toBeHidden();
   await page.getByLabel("Large enough for").selectOption("");
   await page.getByRole("listbox", { name: "Sources" }).getByRole("option", { name: "spool-small" }).click();
-  await expect(page.getByRole("region", { name: "Can feed" })).toContainText("section backgroundshort by");
+  await expect(page.getByRole("region", { name: "Large enough for" })).toContainText("section backgroundshort by");
 });
 
 const broken: [string, (document: any) => void][] = [

@@ -49,8 +49,8 @@ test("by pointer: one subject frames every shape; one adjusted, one parted, a ti
   await dragBy(page, "frame", -40, 0);
   await expect(page.getByRole("button", { name: "Automatic 0" })).toBeVisible();
   await page.getByRole("button", { name: "Frame for square", exact: true }).click();
-  await page.getByRole("button", { name: /^Part from/ }).click();
-  await expect(page.getByRole("button", { name: "Frame together" })).toBeVisible();
+  await page.getByRole("button", { name: /^Unlink from/ }).click();
+  await expect(page.getByRole("button", { name: "Link again" })).toBeVisible();
   await dragBy(page, "corner-bottom-left", 60, -60);
   const parted = await framing();
   expect(at("windowbox.square", parted).byHand).toBe(true);
@@ -65,7 +65,7 @@ test("by pointer: one subject frames every shape; one adjusted, one parted, a ti
     ["wide", false],
   ]);
 
-  await page.getByRole("button", { name: "Level line V" }).click();
+  await page.getByRole("button", { name: "Straighten V" }).click();
   await drawOn(page, { x: 0.2, y: 0.6 }, { x: 0.8, y: 0.65 });
   await expect(page.getByLabel("Level, degrees")).not.toHaveValue("0.0");
   expect((await framing()).turn.level).toBeCloseTo(-3.2, 0);

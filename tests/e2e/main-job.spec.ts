@@ -23,7 +23,7 @@ test("drop files, frame, render, download the ZIP, compare its files with the ma
     "Dear customer, the pictures follow.",
   );
   const intake = page.getByRole("region", { name: "Intake" });
-  await expect(intake.getByRole("status")).toHaveText("Taken in 3 of 4");
+  await expect(intake.getByRole("status")).toHaveText("Uploaded 3 of 4");
   await expect(intake).toContainText("letter.jpg: This is a text file, not a picture");
   await intake.getByRole("button", { name: "Close" }).click();
   await expect(sourcesOf(page).getByRole("option")).toHaveCount(3);
@@ -32,14 +32,14 @@ test("drop files, frame, render, download the ZIP, compare its files with the ma
   await sourcesOf(page)
     .getByRole("option", { name: "studio-delta" })
     .click({ modifiers: ["Control"] });
-  await page.getByLabel("Stem").fill("delta-on-white");
-  await page.getByLabel("Stem").press("Enter");
+  await page.getByLabel("File name").fill("delta-on-white");
+  await page.getByLabel("File name").press("Enter");
   await expect(sourcesOf(page).getByRole("option", { name: "delta-on-white" })).toBeVisible();
   await sourcesOf(page).getByRole("option", { name: "hill-flight-rotated" }).click();
   await sourcesOf(page)
     .getByRole("option", { name: "delta-on-white" })
     .click({ modifiers: ["Control"] });
-  await page.getByRole("button", { name: "Frame it" }).click();
+  await page.getByRole("button", { name: "Frame" }).click();
 
   // The square of the kite: moved to the right with the ratio locked, stored, taken back, done again.
   await page.getByLabel("Render for every slot of Windowbox").check();
@@ -123,7 +123,7 @@ test("the same by keyboard alone, and everything survives a reload", async ({ pa
   await page.keyboard.type("delta");
   await expect(sourcesOf(page).getByRole("option")).toHaveCount(1);
   // What F frames is the picture whose details are shown.
-  await expect(page.getByLabel("Stem")).toHaveValue("delta-on-white");
+  await expect(page.getByLabel("File name")).toHaveValue("delta-on-white");
   await page.keyboard.press("Tab");
   await page.keyboard.press("f");
   await expect(page.getByTestId("frame")).toBeVisible();
@@ -183,7 +183,7 @@ async function dragBy(page: Page, testId: string, x: number, y: number): Promise
   await page.mouse.down();
   await page.mouse.move(fromX + x, fromY + y, { steps: 8 });
   await page.mouse.up();
-  await expect(page.getByRole("button", { name: "Undo" })).toBeEnabled();
+  await expect(page.getByRole("button", { name: "Undo", exact: true })).toBeEnabled();
   await page.waitForTimeout(300);
 }
 

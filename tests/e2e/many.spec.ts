@@ -53,13 +53,13 @@ test("by keyboard alone: what was taken away lies in the bin, comes back, and is
     await page.keyboard.press("Control+a");
     await page.keyboard.press("Delete");
     await expect(shown).toHaveCount(0);
-    await tabTo(page, page.getByTitle("Room on the disk, and the bin"));
+    await tabTo(page, page.getByTitle("Storage and the bin"));
     await page.keyboard.press("Enter");
   };
   await takeAway();
   await tabTo(page, page.getByRole("button", { name: "Put tail-loop back" }));
   await page.keyboard.press("Enter");
-  await expect(page.getByText("Empty. What is taken away")).toBeVisible();
+  await expect(page.getByText("Empty. What is moved to the bin")).toBeVisible();
   await takeAway();
   await tabTo(page, page.getByRole("button", { name: "Empty the bin" }));
   await page.keyboard.press("Enter");
@@ -80,7 +80,7 @@ test("by keyboard alone: what a watched folder took in and what it refused", asy
     await tabTo(page, page.locator("summary", { hasText: "Watched folder" }));
     await page.keyboard.press("Enter");
     await expect(page.getByText("notes.txt")).toBeVisible({ timeout: 30_000 });
-    await expect(page.getByText("1 taken in")).toBeVisible();
+    await expect(page.getByText("1 added")).toBeVisible();
   } finally {
     await watching.stop();
     await rm(folder, { recursive: true });
@@ -109,7 +109,7 @@ test("a package of what changed, by keyboard; and what a page weighs", async ({ 
   await expect(page.getByText("Windowbox · square").first()).toBeVisible();
   // The package is looked through before it is handed on: every picture of its sheet is there.
   const opened = page.waitForEvent("popup");
-  await page.getByRole("link", { name: "Look through" }).click();
+  await page.getByRole("link", { name: "Contact sheet" }).click();
   const sheet = await opened;
   await expect(sheet.getByRole("heading", { level: 1 })).toContainText("files");
   await expect
@@ -123,7 +123,7 @@ test("a package of what changed, by keyboard; and what a page weighs", async ({ 
   await expect(page.getByText(/Nothing changed since the last package/)).toBeVisible();
 
   await page.goto(`${app.url}/weight`);
-  await page.getByRole("button", { name: "Where the bytes went" }).waitFor();
+  await page.getByRole("button", { name: "Totals" }).waitFor();
   await page.keyboard.press("t");
   await page.getByLabel("Pictures of square on a page").fill("4");
   await expect(page.getByRole("complementary", { name: "Page weight" })).toContainText("390 px at 3x");

@@ -34,7 +34,7 @@ test("pictures of every main view", async ({ page }) => {
       },
       { name: "IMG_4711.jpg", mimeType: "image/jpeg", buffer: Buffer.alloc(0) },
     ]);
-    await page.getByText("Taken in 1 of 3").waitFor();
+    await page.getByText("Uploaded 1 of 3").waitFor();
     await shot("intake");
 
     await page.goto(`${app.url}/destinations`);
@@ -54,7 +54,7 @@ test("pictures of every main view", async ({ page }) => {
       panel.scrollTop = 290;
     });
     await shot("layout");
-    await page.getByRole("button", { name: "Forget" }).click();
+    await page.getByRole("button", { name: "Discard changes" }).click();
 
     await page.goto(`${app.url}/destinations/galewright-shop/measure`);
     await page.getByLabel("Screenshot", { exact: true }).setInputFiles(join(folder, "sources.png"));
@@ -127,7 +127,7 @@ test("pictures of every main view", async ({ page }) => {
     const spool = sources.find((source) => source.stem === "spool-small")?.id;
     await fetch(`${app.url}/api/sources/${spool}`, { method: "DELETE" });
     await page.goto(`${app.url}/space`);
-    await page.getByText("taken away").first().waitFor();
+    await page.getByText("moved here").first().waitFor();
     await shot("space");
 
     await page.goto(`${app.url}/weight/${id("hill-flight")}/quayside-market.listing-photo?size=2440x1952`);

@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Mvc;
-using Pantomet.Server.Hosting;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
 
@@ -39,16 +38,7 @@ internal sealed record BoardFilter(
     /// <param name="sources">All of them.</param>
     public IQueryable<SourceRow> Sources(IQueryable<SourceRow> sources)
     {
-        var found = sources.AsNoTracking().Where(row => row.DeletedAt == null);
-        foreach (var word in (Search ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries))
-        {
-            var pattern = LikePattern.Containing(word);
-            found = found.Where(
-                row => EF.Functions.Like(row.Stem, pattern, LikePattern.Escape) ||
-                    EF.Functions.Like(row.FileName, pattern, LikePattern.Escape) ||
-                    EF.Functions.Like(row.AltText, pattern, LikePattern.Escape));
-        }
-
+        var found = sources.AsNoTracking().Where(row => row.DeletedAt == null).With(Search);
         if (Group is not null)
             found = found.Where(row => row.Group == Group);
         if (AddedFrom?.ToDateTime(TimeOnly.MinValue, DateTimeKind.Utc) is { } from)

@@ -106,11 +106,15 @@ internal sealed class DestinationCatalogue(IDbContextFactory<PantometDb> databas
     /// <summary>Takes a destination away.</summary>
     /// <param name="id">Its id.</param>
     /// <param name="now">When.</param>
-    /// <returns>Whether it was there.</returns>
-    public async Task<bool> DeleteAsync(string id, DateTime now)
+    /// <param name="over">The version that is meant; null for whichever there is.</param>
+    /// <returns>Whether it was there; null where another version is.</returns>
+    public async Task<bool?> DeleteAsync(string id, DateTime now, string? over = null)
     {
-        var isDone = await databases.WriteAsync(async database =>
+        var isDone = await databases.WriteAsync<bool?>(async database =>
         {
+            if (over is not null && await database.Destinations.SingleOrDefaultAsync(row => row.Id == id && row.DeletedAt == null) is
+                { } known && VersionOf(known.Document) != over)
+                return null;
             await database.Slots.Where(slot => slot.DestinationId == id).ExecuteDeleteAsync();
             return await database.Destinations.Where(row => row.Id == id && row.DeletedAt == null)
                 .ExecuteUpdateAsync(row => row.SetProperty(destination => destination.DeletedAt, now)) > 0;

@@ -103,9 +103,7 @@ internal static class DestinationEndpoints
             return problem!;
         if (document.Id != id)
             return Problems.Invalid("id", $"The document's id is \"{document.Id}\", the address says \"{id}\". An id stays what it is.");
-        // RFC 9110, §13.1.1: whoever says which version was changed is told when it is no longer the one that is there.
-        var over = context.Request.Headers.IfMatch.ToString().Trim('"') is { Length: > 0 } version ? version : null;
-        var (stored, refusal) = await catalogue.StoreAsync(document, isNew: false, over);
+        var (stored, refusal) = await catalogue.StoreAsync(document, isNew: false, Version(context));
         return stored is not null ? Answer(context, stored) : await RefusedAsync(catalogue, document, refusal!, cancel);
     }
 
@@ -128,8 +126,20 @@ internal static class DestinationEndpoints
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> DeleteAsync(
-        DestinationCatalogue catalogue, string id, TimeProvider clock) =>
-        await catalogue.DeleteAsync(id, clock.GetUtcNow().UtcDateTime) ? TypedResults.NoContent() : Problems.NotFound("destination", id);
+        HttpContext context, DestinationCatalogue catalogue, string id, TimeProvider clock) =>
+        await catalogue.DeleteAsync(id, clock.GetUtcNow().UtcDateTime, Version(context)) switch
+        {
+            true => TypedResults.NoContent(),
+            false => Problems.NotFound("destination", id),
+            null => Problems.Of(
+                StatusCodes.Status412PreconditionFailed, "changed-meanwhile", "Changed meanwhile",
+                "Somebody else has changed the destination since. It was not deleted: look at what was changed, then delete it if you " +
+                "still want to."),
+        };
+
+    // RFC 9110, §13.1.1: whoever says which version is meant is told when it is no longer the one that is there.
+    private static string? Version(HttpContext context) =>
+        context.Request.Headers.IfMatch.ToString().Trim('"') is { Length: > 0 } version ? version : null;
 
     private static async Task<Results<NoContent, ProblemHttpResult>> OrderAsync(DestinationCatalogue catalogue, DestinationOrder order)
     {

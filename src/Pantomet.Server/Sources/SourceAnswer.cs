@@ -50,7 +50,9 @@ internal sealed record SourceAnswer(
 /// <param name="Next">Cursor of the next page; null on the last.</param>
 /// <param name="Total">How many there are in all pages.</param>
 /// <param name="TotalBytes">What they weigh together.</param>
-internal sealed record SourcePage(IReadOnlyList<SourceAnswer> Items, string? Next, int Total, long TotalBytes);
+/// <param name="Traits">What is unusual about those that fit the search, whatever trait is asked for.</param>
+internal sealed record SourcePage(
+    IReadOnlyList<SourceAnswer> Items, string? Next, int Total, long TotalBytes, IReadOnlyList<TraitCount> Traits);
 
 /// <summary>Names sources by the SHA-256 of their bytes.</summary>
 internal sealed record SourceIds(IReadOnlyList<string> Ids);

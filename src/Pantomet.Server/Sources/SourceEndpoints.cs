@@ -5,13 +5,11 @@ using Pantomet.Core.Findings;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Pictures;
-using Pantomet.Core.Runs;
 using Pantomet.Imaging.Sources;
 using Pantomet.Rendering;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Framing;
 using Pantomet.Server.Hosting;
-using Pantomet.Server.Runs;
 
 namespace Pantomet.Server.Sources;
 
@@ -27,6 +25,7 @@ internal static class SourceEndpoints
         sources.MapPost("", TakeInAsync).Accepts<IFormFileCollection>("multipart/form-data").Produces<List<IntakeAnswer>>()
             .WithName("takeIn");
         sources.MapGet("", ListAsync).WithName("listSources");
+        sources.MapGet("/ids", IdsAsync).WithName("listSourceIds");
         sources.MapPost("/known", KnownAsync).WithName("findKnownSources");
         sources.MapGet("/{id}", GetAsync).WithName("getSource");
         sources.MapPatch("/{id}", ChangeAsync).WithName("changeSource");
@@ -59,30 +58,12 @@ internal static class SourceEndpoints
     }
 
     private static async Task<Results<Ok<SourcePage>, ProblemHttpResult>> ListAsync(
-        PantometDb database, Planning planning, LargePlans plans, DestinationCatalogue catalogue, string? search, string? enoughFor,
-        int? limit, string? cursor, CancellationToken cancel)
+        SourceSelection selection, [AsParameters] SourceFilter filter, int? limit, string? cursor, CancellationToken cancel)
     {
-        var found = database.Sources.AsNoTracking().Where(row => row.DeletedAt == null);
-        if (search?.Trim() is { Length: > 0 } words)
-        {
-            foreach (var word in words.Split(' ', StringSplitOptions.RemoveEmptyEntries))
-            {
-                var pattern = LikePattern.Containing(word);
-                found = found.Where(
-                    row => EF.Functions.Like(row.Stem, pattern, LikePattern.Escape) ||
-                        EF.Functions.Like(row.FileName, pattern, LikePattern.Escape) ||
-                        EF.Functions.Like(row.AltText, pattern, LikePattern.Escape));
-            }
-        }
-
-        if (enoughFor is not null)
-        {
-            if (await LargeEnoughAsync(
-                planning, plans, catalogue, enoughFor, await found.Select(row => row.Id).ToListAsync(cancel), cancel) is not { } enough)
-                return Problems.NotFound("destination or slot", enoughFor);
-            found = found.Where(row => enough.Contains(row.Id));
-        }
-
+        var (selected, problem) = await selection.OfAsync(filter, cancel);
+        if (selected is null)
+            return Problems.Of(problem!);
+        var found = selected.Rows;
         var all = await found.GroupBy(_ => 1).Select(group => new { Count = group.Count(), Bytes = group.Sum(row => row.Bytes) })
             .SingleOrDefaultAsync(cancel);
         if (cursor is not null)
@@ -95,7 +76,19 @@ internal static class SourceEndpoints
         var size = Math.Clamp(limit ?? DefaultPage, 1, LargestPage);
         var rows = await found.OrderByDescending(row => row.Sequence).Take(size + 1).ToListAsync(cancel);
         var next = rows.Count > size ? $"{rows[size - 1].Sequence}" : null;
-        return TypedResults.Ok(new SourcePage([.. rows.Take(size).Select(SourceAnswer.Of)], next, all?.Count ?? 0, all?.Bytes ?? 0));
+        return TypedResults.Ok(
+            new SourcePage([.. rows.Take(size).Select(SourceAnswer.Of)], next, all?.Count ?? 0, all?.Bytes ?? 0, selected.Traits));
+    }
+
+    private static async Task<Results<Ok<SourceIds>, ProblemHttpResult>> IdsAsync(
+        SourceSelection selection, [AsParameters] SourceFilter filter, CancellationToken cancel)
+    {
+        var (selected, problem) = await selection.OfAsync(filter, cancel);
+        return selected is null
+            ? Problems.Of(problem!)
+            : TypedResults.Ok(
+                new SourceIds(
+                    await selected.Rows.OrderByDescending(row => row.Sequence).Select(row => row.Id).ToListAsync(cancel)));
     }
 
     // Who is about to send files asks first which of them need not be sent.
@@ -214,21 +207,6 @@ internal static class SourceEndpoints
         // The id names the bytes, so what was fetched once holds for good (RFC 8246).
         context.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
         return TypedResults.PhysicalFile(path, format.MediaType());
-    }
-
-    // The sources large enough for every slot of a destination, or for one slot.
-    private static async Task<List<string>?> LargeEnoughAsync(
-        Planning planning, LargePlans plans, DestinationCatalogue catalogue, string place, List<string> sourceIds, CancellationToken cancel)
-    {
-        var slots = (await catalogue.SlotsAsync(cancel)).Values.Where(placed => placed.Slot.Id == place || placed.Destination.Id == place)
-            .Select(placed => placed.Slot.Id).ToList();
-        if (slots.Count == 0)
-            return null;
-        var pairings = await planning.PairingsAsync(sourceIds, slots, cancel);
-        var bySource = pairings.GroupBy(pairing => pairing.Source.Id).ToList();
-        var enough = await plans.SelectAsync(
-            bySource, group => group.All(pairing => Coverage.Of(pairing.Plan()).State == CoverageState.Enough), cancel);
-        return [.. bySource.Zip(enough).Where(one => one.Second).Select(one => one.First.Key)];
     }
 
     private static Task<SourceRow?> FindAsync(PantometDb database, string id, CancellationToken cancel) =>

@@ -192,7 +192,7 @@ export interface paths {
         post?: never;
         /**
          * Deletes a destination
-         * @description Its slots and their framings go with it; files that were made stay until they are cleared.
+         * @description Its slots and their framings go with it; files that were made stay until they are cleared. Send If-Match with the version that is meant.
          */
         delete: operations["deleteDestination"];
         options?: never;
@@ -981,7 +981,7 @@ export interface paths {
         };
         /**
          * Lists sources
-         * @description A page of them in the order of arrival. next is the cursor of the following page; null at the end.
+         * @description A page of them, the newest first. next is the cursor of the following page; null at the end. traits counts what is unusual about those that fit the search.
          */
         get: operations["listSources"];
         put?: never;
@@ -1098,6 +1098,26 @@ export interface paths {
          * @description It gets its file name back, or the next free one.
          */
         post: operations["restoreSource"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sources/ids": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lists the ids of sources
+         * @description All of those that fit, the newest first: for acting on everything that a filter shows.
+         */
+        get: operations["listSourceIds"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3072,6 +3092,8 @@ export interface components {
              * @description What they weigh together.
              */
             totalBytes: number;
+            /** @description What is unusual about those that fit the search, whatever trait is asked for. */
+            traits: components["schemas"]["TraitCount"][];
         };
         /** @description How a source stands with every slot. */
         SourcePlans: {
@@ -3171,6 +3193,18 @@ export interface components {
              * @description Sources of which anything was made.
              */
             sources: number;
+        };
+        /** @description How many sources have a trait. */
+        TraitCount: {
+            /**
+             * Format: int32
+             * @description Sources that have it.
+             */
+            count: number;
+            /** @description The trait's id. */
+            id: string;
+            /** @description How it is called; where that differs from source to source, what it is called for one of them. */
+            label: string;
         };
         /** @enum {unknown} */
         TransparencyPolicy: true | false | "must";
@@ -3823,6 +3857,15 @@ export interface operations {
             };
             /** @description There is no such destination; it may have been deleted meanwhile. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Somebody changed it since that version. */
+            412: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5182,6 +5225,7 @@ export interface operations {
                 enoughFor?: string;
                 limit?: number;
                 search?: string;
+                trait?: string;
             };
             header?: never;
             path?: never;
@@ -5198,7 +5242,7 @@ export interface operations {
                     "application/json": components["schemas"]["SourcePage"];
                 };
             };
-            /** @description The cursor is not one that this server gave. */
+            /** @description The cursor is not one that this server gave, or there is no destination or slot that the sources are to be large enough for. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -5499,6 +5543,39 @@ export interface operations {
             };
             /** @description There is no such source; it may have been deleted meanwhile. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listSourceIds: {
+        parameters: {
+            query?: {
+                enoughFor?: string;
+                search?: string;
+                trait?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SourceIds"];
+                };
+            };
+            /** @description There is no destination or slot that the sources are to be large enough for. */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,11 +1,11 @@
 import { Popover } from "radix-ui";
 import { useState } from "react";
-import type { Standing } from "../api/client";
+import type { Standing } from "../data/client";
 import { useDestinations } from "../destinations/useDestinations";
-import { Button } from "../instruments/Button";
 import { count, some } from "../instruments/numbers";
 import { StateMark } from "../instruments/StateMark";
 import { sayProblem } from "../shell/notices";
+import { Button } from "../ui/Button";
 import type { Acts } from "./BoardScreen";
 import type { Selection } from "./selection";
 import { type BoardFilter, useBoard, useGroup } from "./useBoard";
@@ -67,7 +67,7 @@ export function BoardBar({
               Leave out
             </Button>
             <Button shortcut="T" onClick={() => acts.leaveOut(false)}>
-              Take in
+              Include again
             </Button>
             <GroupButton selection={selection} acts={acts} groups={board?.groups ?? []} />
             <Button shortcut="P" onClick={() => void acts.pack()}>
@@ -81,7 +81,7 @@ export function BoardBar({
             : due > 0
               ? `Render ${count(due)} due`
               : board
-                ? "Nothing is due"
+                ? "Everything is up to date"
                 : "Looking…"}
         </Button>
       </span>

@@ -1,16 +1,18 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useLayoutEffect, useMemo, useRef, useState } from "react";
-import type { Destination } from "../api/client";
+import { useLayoutEffect, useMemo, useRef, useState } from "react";
+import { arrowOf } from "../actions/arrows";
+import { useActions } from "../actions/bound";
+import type { Destination } from "../data/client";
 import { bytes, count } from "../instruments/numbers";
-import { useKeys } from "../shell/keys";
 import { type Fact, useReadout } from "../shell/readout";
 import { Cell, FoldedCell } from "./Cell";
 import { ColumnHeads, headHeight } from "./ColumnHeads";
 import { columnsOf } from "./columns";
+import type { Joined } from "./joined";
 import { keepPlace, keptPlace } from "./place";
 import { RowHead, rowHeadWidth } from "./RowHead";
 import { keyOf, nameOf, rectangle, type Selection, type Spot, stepped, toggledCells } from "./selection";
-import { type BoardFilter, type BoardRow, useBoard } from "./useBoard";
+import { type BoardFilter, useBoard } from "./useBoard";
 
 const rowHeight = 80;
 const columnWidth = 119;
@@ -44,10 +46,6 @@ export function BoardGrid({
     () => columns.filter((one) => !one.isFolded).flatMap((one) => one.slots.map((slot) => slot.id)),
     [columns],
   );
-  const order = useMemo(
-    () => new Map(destinations.flatMap((one) => one.slots).map((slot, at) => [slot.id, at])),
-    [destinations],
-  );
   const down = useVirtualizer({
     count: ids.length,
     getScrollElement: () => frame.current,
@@ -72,7 +70,11 @@ export function BoardGrid({
     frame.current?.scrollTo({ top, left });
   }, []);
   const rows = down.getVirtualItems();
-  const { board, rowAt } = useBoard(filter, rows[0]?.index ?? 0, rows.at(-1)?.index ?? 0);
+  const { board, rowOf, cellOf, problem, again } = useBoard(
+    filter,
+    rows[0]?.index ?? 0,
+    rows.at(-1)?.index ?? 0,
+  );
 
   const at = spotOf(current, ids, slotIds);
   const go = (spot: Spot, extends_: boolean) => {
@@ -91,32 +93,21 @@ export function BoardGrid({
       columns.findIndex((one) => !one.isFolded && one.slots[0]?.id === slotIds[spot.column]),
     );
   };
-  const step = (row: number, column: number) => (event: KeyboardEvent) =>
-    go(at ? stepped(at, { row, column }, ids.length, slotIds.length) : { row: 0, column: 0 }, event.shiftKey);
+  const step = (row: number, column: number, extends_: boolean) =>
+    go(at ? stepped(at, { row, column }, ids.length, slotIds.length) : { row: 0, column: 0 }, extends_);
   const page = Math.max(1, Math.floor((frame.current?.clientHeight ?? 600) / rowHeight) - 2);
-  const steps: Record<string, ReturnType<typeof step>> = {};
-  for (const [key, row, column] of [
-    ["ArrowDown", 1, 0],
-    ["ArrowUp", -1, 0],
-    ["ArrowRight", 0, 1],
-    ["ArrowLeft", 0, -1],
-    ["PageDown", page, 0],
-    ["PageUp", -page, 0],
-    ["Home", 0, -slotIds.length],
-    ["End", 0, slotIds.length],
-  ] as const) {
-    steps[key] = step(row, column);
-    steps[`shift+${key}`] = step(row, column);
-  }
-  const [escapeKey] = ["Escape"];
-  useKeys({
-    ...steps,
-    " ": () => current && onSelect(toggledCells(selection, [current])),
-    "mod+a": () =>
+  useActions("board", {
+    go: (key) => {
+      const [x, y] = arrowOf(key);
+      step(key.includes("Page") ? y * page : y, x, key.startsWith("shift+"));
+    },
+    ends: (key) => step(0, key.includes("Home") ? -slotIds.length : slotIds.length, key.startsWith("shift+")),
+    select: () => current && onSelect(toggledCells(selection, [current])),
+    selectAll: () =>
       onSelect(
         new Set(rectangle({ row: 0, column: 0 }, { row: ids.length, column: slotIds.length }, ids, slotIds)),
       ),
-    [escapeKey]: () => onSelect(new Set()),
+    selectNone: () => onSelect(new Set()),
   });
 
   const pick = (name: string, event: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }) => {
@@ -129,13 +120,11 @@ export function BoardGrid({
     setAnchor(spot);
     onSelect(event.ctrlKey || event.metaKey ? toggledCells(selection, [name]) : new Set([name]));
   };
-  const cellOf = (row: BoardRow | undefined, slot: string) => row?.cells[order.get(slot) ?? -1];
-  useReadout(factsOf(at && rowAt(at.row), current, cellOf, destinations, board?.bytes));
-  // Told to assistive technology by focus, not by colour alone.
-  useEffect(() => {
-    if (current && frame.current?.contains(document.activeElement))
-      frame.current.querySelector<HTMLElement>('[data-current="true"]')?.focus({ preventScroll: true });
-  }, [current]);
+  useReadout(factsOf(current, rowOf, cellOf, destinations, board?.bytes));
+  const isDrawn =
+    at !== undefined &&
+    rows.some((row) => row.index === at.row) &&
+    across.getVirtualItems().some((item) => columns[item.index]?.slots[0]?.id === slotIds[at.column]);
 
   return (
     <div
@@ -149,6 +138,9 @@ export function BoardGrid({
         role="grid"
         aria-label="Board"
         aria-multiselectable
+        // The grid has the focus, and tells which cell is meant: one that is scrolled away is not there to have it.
+        tabIndex={0}
+        aria-activedescendant={isDrawn && current ? cellId(current) : undefined}
         aria-rowcount={ids.length + 1}
         aria-colcount={columns.length + 1}
         className="relative"
@@ -174,9 +166,20 @@ export function BoardGrid({
             )
           }
         />
+        {problem && (
+          <p
+            role="alert"
+            className="sticky top-20 left-60 z-10 inline-flex gap-3 border border-stop bg-stop-pale px-3 py-2"
+          >
+            Some rows could not be loaded. {problem.message}
+            <button type="button" className="font-semibold underline" onClick={again}>
+              Try again
+            </button>
+          </p>
+        )}
         {rows.map((item) => {
           const source = ids[item.index] ?? "";
-          const row = rowAt(item.index);
+          const row = rowOf(source);
           return (
             <div
               key={source}
@@ -187,7 +190,7 @@ export function BoardGrid({
               style={{ top: item.start, height: rowHeight, width: across.getTotalSize() }}
             >
               <RowHead
-                row={row?.id === source ? row : undefined}
+                row={row}
                 onPick={() =>
                   onSelect(
                     toggledCells(
@@ -208,17 +211,18 @@ export function BoardGrid({
                     <FoldedCell
                       key={column.destination.id}
                       box={box}
-                      cells={column.slots.flatMap((one) => cellOf(row, one.id) ?? [])}
+                      cells={column.slots.flatMap((one) => cellOf(source, one.id) ?? [])}
                     />
                   );
                 const name = nameOf({ source, slot: slot.id });
                 return (
                   <Cell
                     key={slot.id}
+                    id={cellId(name)}
                     box={box}
-                    source={row?.id === source ? row : undefined}
+                    source={row}
                     slot={slot}
-                    cell={row?.id === source ? cellOf(row, slot.id) : undefined}
+                    cell={cellOf(source, slot.id)}
                     isChosen={selection.has(name)}
                     isCurrent={current === name}
                     onPick={(event) => pick(name, event)}
@@ -234,6 +238,8 @@ export function BoardGrid({
   );
 }
 
+const cellId = (name: string): string => `cell-${name}`;
+
 function spotOf(
   name: string | undefined,
   rows: readonly string[],
@@ -246,22 +252,22 @@ function spotOf(
 }
 
 function factsOf(
-  row: BoardRow | undefined,
   current: string | undefined,
-  cellOf: (row: BoardRow | undefined, slot: string) => BoardRow["cells"][number] | undefined,
+  rowOf: Joined["rowOf"],
+  cellOf: Joined["cellOf"],
   destinations: readonly Destination[],
   total: number | undefined,
 ): Fact[] {
-  const cell = current ? cellOf(row, keyOf(current).slot) : undefined;
+  const key = keyOf(current ?? "");
+  const [row, cell] = [rowOf(key.source), cellOf(key.source, key.slot)];
   const places = destinations.reduce((sum, one) => sum + one.slots.length, 0);
   if (!row || !cell || !current)
     return [
       ["places", count(places)],
       ["files of what is shown", bytes(total ?? 0)],
     ];
-  const { slot: id } = keyOf(current);
-  const destination = destinations.find((one) => one.slots.some((slot) => slot.id === id));
-  const slot = destination?.slots.find((one) => one.id === id);
+  const destination = destinations.find((one) => one.slots.some((slot) => slot.id === key.slot));
+  const slot = destination?.slots.find((one) => one.id === key.slot);
   return [
     ["cell", `${row.stem} × ${destination?.name} ${slot?.name}`],
     ["files", `${count(cell.done)} of ${count(cell.files)}`],

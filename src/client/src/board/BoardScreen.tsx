@@ -1,15 +1,15 @@
 import { useMemo, useState } from "react";
 import { useNavigate, useSearchParams } from "react-router";
-import { answer, api } from "../api/client";
+import { useActions } from "../actions/bound";
+import { answer, api } from "../data/client";
 import { useDestinations, usePlaces } from "../destinations/useDestinations";
 import { framingPath } from "../framing/framingPath";
-import { Button } from "../instruments/Button";
-import { Fault } from "../instruments/Fault";
 import { count, some } from "../instruments/numbers";
 import { useMakePackage } from "../packages/usePackages";
 import { useChoice } from "../shell/choice";
-import { useKeys } from "../shell/keys";
 import { say, sayProblem } from "../shell/notices";
+import { Button } from "../ui/Button";
+import { Fault } from "../ui/Fault";
 import { weighingPath } from "../weight/useWeighing";
 import { BoardBar } from "./BoardBar";
 import { BoardGrid } from "./BoardGrid";
@@ -48,7 +48,7 @@ export function BoardScreen() {
   const places = usePlaces();
   const { sources, error } = useBoardSources(filter, keptPlace().top === 0);
   const acts = useActs(filter, selection, current);
-  if (error) return <Fault problem={error} />;
+  if (error && !sources) return <Fault problem={error} />;
   if (!destinations.data || !places || !sources) return <div className="h-full" />;
   if (sources.length === 0 && Object.keys(filter).length === 0) return <Empty />;
   return (
@@ -131,7 +131,7 @@ function useActs(filter: BoardFilter, selection: Selection, current: string | un
       leaveOut.mutate(
         { cells, on },
         {
-          onSuccess: () => say(`${some(cells.length, "cell")} ${on ? "left out" : "taken in"}.`),
+          onSuccess: () => say(`${some(cells.length, "cell")} ${on ? "left out" : "included again"}.`),
           onError: sayProblem,
         },
       ),
@@ -142,14 +142,13 @@ function useActs(filter: BoardFilter, selection: Selection, current: string | un
       }),
     chosenSources: chosen.sources,
   };
-  const [enter] = ["Enter"];
-  useKeys({
-    r: acts.render,
-    [enter]: () => acts.frame(),
-    w: () => void acts.weigh(),
-    l: () => acts.leaveOut(true),
-    t: () => acts.leaveOut(false),
-    p: () => void acts.pack(),
+  useActions("board", {
+    render: acts.render,
+    frame: () => acts.frame(),
+    weigh: () => void acts.weigh(),
+    leaveOut: cells.length > 0 && (() => acts.leaveOut(true)),
+    include: cells.length > 0 && (() => acts.leaveOut(false)),
+    pack: () => void acts.pack(),
   });
   return acts;
 }
@@ -164,7 +163,7 @@ function Empty() {
         are made.
       </p>
       <Button go onClick={() => navigate("/sources")}>
-        Take pictures in
+        Add pictures
       </Button>
       <span className="sr-only">{count(0)} pictures</span>
     </div>

@@ -1,4 +1,4 @@
-import type { Slot, Standing } from "../api/client";
+import type { Slot, Standing } from "../data/client";
 import { bytes, count } from "../instruments/numbers";
 import { PlacePicture } from "../instruments/PlacePicture";
 import { StateMark } from "../instruments/StateMark";
@@ -12,6 +12,7 @@ export type Box = { left: number; width: number; isFirst: boolean; columnIndex: 
 
 /** A source in a slot: how it looks there, and where it stands. */
 export function Cell({
+  id,
   box,
   source,
   slot,
@@ -21,6 +22,7 @@ export function Cell({
   onPick,
   onOpen,
 }: {
+  id: string;
   box: Box;
   source: BoardRow | undefined;
   slot: Slot;
@@ -35,11 +37,11 @@ export function Cell({
     // biome-ignore lint/a11y/useKeyWithClickEvents: the grid handles the keyboard
     <span
       role="gridcell"
+      id={id}
       aria-colindex={box.columnIndex}
       aria-selected={isChosen}
       aria-label={source && words && `${source.stem}, ${slot.name}: ${words}`}
       data-current={isCurrent || undefined}
-      tabIndex={isCurrent ? 0 : -1}
       title={cell?.finding?.sentence}
       onClick={onPick}
       onDoubleClick={onOpen}

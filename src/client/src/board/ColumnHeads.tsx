@@ -1,5 +1,5 @@
 import type { VirtualItem } from "@tanstack/react-virtual";
-import type { Schemas, Slot } from "../api/client";
+import type { Schemas, Slot } from "../data/client";
 import { count } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
 import { StateMark } from "../instruments/StateMark";

@@ -1,5 +1,5 @@
 import { expect, test } from "vitest";
-import type { Destination } from "../api/client";
+import type { Destination } from "../data/client";
 import { columnsOf, shownTier } from "./columns";
 
 const destination = (id: string, ...slots: string[]): Destination => ({

@@ -1,4 +1,4 @@
-import type { Destination, Slot } from "../api/client";
+import type { Destination, Slot } from "../data/client";
 
 /** A column: a slot, or all slots of a destination that is folded. */
 export type Column = { destination: Destination; slots: readonly Slot[]; isFolded: boolean };

@@ -1,14 +1,10 @@
-import {
-  keepPreviousData,
-  queryOptions,
-  useMutation,
-  useQueries,
-  useQuery,
-  useQueryClient,
-} from "@tanstack/react-query";
-import { actOnMany } from "../api/acts";
-import { answer, api, type Schemas } from "../api/client";
+import { keepPreviousData, queryOptions, useMutation, useQueries, useQuery } from "@tanstack/react-query";
+import { actOnMany } from "../data/acts";
+import { changed, queries } from "../data/changed";
+import { answer, api, type Schemas } from "../data/client";
+import { keys } from "../data/keys";
 import { useRunningRun } from "../runs/useRuns";
+import { joined } from "./joined";
 import type { CellKey } from "./selection";
 
 export type BoardRow = Schemas["BoardRow"];
@@ -32,7 +28,7 @@ const lookEvery = 1500;
 
 const pageOf = (filter: BoardFilter, page: number) =>
   queryOptions({
-    queryKey: ["board", filter, page],
+    queryKey: keys.board.page(filter, page),
     queryFn: () =>
       answer(
         api.GET("/api/board", {
@@ -57,17 +53,13 @@ export function useBoard(filter: BoardFilter, firstRow: number, lastRow: number)
           : (false as const),
     })),
   });
-  const rows = new Map<number, BoardRow>();
-  answers.forEach(({ data, isPlaceholderData }, at) => {
-    if (isPlaceholderData) return;
-    data?.rows.forEach((row, index) => {
-      rows.set((pages[at] ?? 0) * pageSize + index, row);
-    });
-  });
+  const failed = answers.filter((one) => one.isLoadingError && !one.isFetching);
   return {
     board: answers.find((one) => one.data)?.data,
-    error: answers.find((one) => one.error)?.error,
-    rowAt: (index: number) => rows.get(index),
+    ...joined(answers.flatMap(({ data, isPlaceholderData }) => (data && !isPlaceholderData ? [data] : []))),
+    /** Why rows in view are not there, and the way to ask for them once more. */
+    problem: failed[0]?.error ?? undefined,
+    again: () => failed.forEach((one) => void one.refetch()),
   };
 }
 
@@ -76,12 +68,11 @@ export function useBoard(filter: BoardFilter, firstRow: number, lastRow: number)
  * them and stand for them meanwhile, so that they need not wait beside ten thousand names.
  */
 export function useBoardSources(filter: BoardFilter, beginsAtTop: boolean) {
-  const queries = useQueryClient();
-  const isKnown = queries.getQueriesData({ queryKey: ["board", "ids"] }).some(([, ids]) => ids !== undefined);
+  const isKnown = queries.getQueriesData({ queryKey: keys.board.ids }).some(([, ids]) => ids !== undefined);
   const isFirstLook = beginsAtTop && !isKnown;
   const first = useQuery({ ...pageOf(filter, 0), enabled: isFirstLook });
   const all = useQuery({
-    queryKey: ["board", "ids", filter],
+    queryKey: keys.board.idsOf(filter),
     enabled: !isFirstLook || first.isFetched,
     queryFn: async () => (await answer(api.GET("/api/board/ids", { params: { query: filter } }))).ids,
     placeholderData: keepPreviousData,
@@ -94,48 +85,29 @@ export function useBoardSources(filter: BoardFilter, beginsAtTop: boolean) {
 
 /** Renders cells, or everything that is due of what is shown. */
 export function useRenderCells() {
-  const queries = useQueryClient();
   return useMutation({
     mutationFn: (what: { cells: readonly CellKey[] } | { due: BoardFilter }) =>
       "cells" in what
         ? answer(api.POST("/api/runs", { body: { sources: [], slots: [], pairings: [...what.cells] } }))
         : answer(api.POST("/api/board/runs", { params: { query: what.due } })),
-    onSuccess: () =>
-      Promise.all([
-        queries.invalidateQueries({ queryKey: ["runs"] }),
-        queries.invalidateQueries({ queryKey: ["board"] }),
-      ]),
+    onSuccess: () => changed("runs"),
   });
 }
 
 /** Leaves cells out, or takes them in again; can be undone. */
-export function useLeaveOut() {
-  const queries = useQueryClient();
-  const refresh = () =>
-    Promise.all([
-      queries.invalidateQueries({ queryKey: ["board"] }),
-      queries.invalidateQueries({ queryKey: ["framing"] }),
-    ]);
-  return useMutation({
+export const useLeaveOut = () =>
+  useMutation({
     mutationFn: ({ cells, on }: { cells: readonly CellKey[]; on: boolean }) =>
       actOnMany(
-        on ? "leaving out" : "taking in",
+        on ? "leaving out" : "including again",
         { on: { pairings: [...cells] }, act: "frame", frame: { act: "leaveOut", on } },
-        refresh,
+        "framings",
       ),
   });
-}
 
 /** Puts sources into a group; can be undone. */
-export function useGroup() {
-  const queries = useQueryClient();
-  const refresh = () =>
-    Promise.all([
-      queries.invalidateQueries({ queryKey: ["board"] }),
-      queries.invalidateQueries({ queryKey: ["sources"] }),
-    ]);
-  return useMutation({
+export const useGroup = () =>
+  useMutation({
     mutationFn: ({ sources, group }: { sources: readonly string[]; group: string }) =>
-      actOnMany("group", { on: { ids: [...sources] }, act: "group", group }, refresh),
+      actOnMany("group", { on: { ids: [...sources] }, act: "group", group }, "sources"),
   });
-}

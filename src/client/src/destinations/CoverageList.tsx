@@ -1,9 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { answer, api, type Schemas } from "../api/client";
+import { answer, api, type Schemas } from "../data/client";
+import { keys } from "../data/keys";
 import { framingPath } from "../framing/framingPath";
-import { Fault } from "../instruments/Fault";
 import { count, size } from "../instruments/numbers";
+import { Fault } from "../ui/Fault";
 import { Group } from "./fields";
 
 const shownAtMost = 200;
@@ -11,12 +12,12 @@ const shownAtMost = 200;
 /** Which sources have the pixels for a slot, before anything is rendered. */
 export function CoverageList({ slotId }: { slotId: string }) {
   const query = useQuery({
-    queryKey: ["coverage", slotId],
+    queryKey: keys.coverage.of(slotId),
     queryFn: async () =>
       (await answer(api.GET("/api/coverage", { params: { query: { slot: slotId } } }))).items,
     retry: false,
   });
-  if (query.error) return <Fault problem={query.error} />;
+  if (query.error && !query.data) return <Fault problem={query.error} />;
   if (!query.data) return null;
   const enough = query.data.filter((one) => one.coverage.state === "enough").length;
   // Those that fall short first: they are what somebody must do something about.

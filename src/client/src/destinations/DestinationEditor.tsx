@@ -1,10 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { useRef } from "react";
-import { answer, api, type Destination } from "../api/client";
-import { Button } from "../instruments/Button";
-import { FileInput } from "../instruments/FileInput";
+import { answer, api, type Destination } from "../data/client";
+import { keys } from "../data/keys";
 import { count } from "../instruments/numbers";
 import { say, sayProblem } from "../shell/notices";
+import { Button } from "../ui/Button";
+import { FileInput } from "../ui/FileInput";
 import { ChoiceField, Field, Group, TextField, useValue } from "./fields";
 
 const kinds = [
@@ -29,7 +30,7 @@ export function DestinationEditor({ isOutdated, today }: { isOutdated: boolean; 
       <Group title="Where its numbers come from">
         <TextField
           path="numbersFrom"
-          label="Source of the numbers"
+          label="Source of these limits"
           optional
           placeholder="the place's own help page, a measurement"
         />
@@ -39,7 +40,7 @@ export function DestinationEditor({ isOutdated, today }: { isOutdated: boolean; 
               <input
                 {...control}
                 type="date"
-                className="figures rounded border border-line bg-white px-2 py-[3px]"
+                className="figures rounded border border-edge bg-field px-2 py-[3px]"
                 value={checkedOn ?? ""}
                 onChange={(event) => setCheckedOn(event.target.value || undefined, "last checked")}
               />
@@ -62,7 +63,7 @@ function DevicesEditor() {
   const [own, set] = useValue<Destination["devices"]>("devices");
   const file = useRef<HTMLInputElement>(null);
   const invented = useQuery({
-    queryKey: ["devices"],
+    queryKey: keys.devices,
     queryFn: async () => (await answer(api.GET("/api/devices"))).devices,
     staleTime: Number.POSITIVE_INFINITY,
   });
@@ -84,7 +85,7 @@ function DevicesEditor() {
     }
   };
   return (
-    <Group title="Devices" aside={own ? `${count(own.length)} screens of your own` : "invented"}>
+    <Group title="Devices" aside={own ? `${count(own.length)} screens of your own` : "example data"}>
       <p className="text-soft">
         {own
           ? "What the visitors of this destination come with. Widths that are computed from a layout follow it."
@@ -92,7 +93,7 @@ function DevicesEditor() {
       </p>
       <div className="flex items-center gap-2">
         <Button onClick={() => file.current?.click()}>Import CSV</Button>
-        {own && <Button onClick={() => set(undefined, "devices")}>Use the invented table</Button>}
+        {own && <Button onClick={() => set(undefined, "devices")}>Use the example table</Button>}
         <span className="text-soft">
           columns <span className="figures">viewport, density, share</span>
         </span>

@@ -1,8 +1,8 @@
 import { DropdownMenu } from "radix-ui";
-import type { Destination, Schemas } from "../api/client";
-import { Button } from "../instruments/Button";
+import type { Destination, Schemas } from "../data/client";
 import { choose, toggled, useChoice } from "../shell/choice";
 import { sayProblem } from "../shell/notices";
+import { Button } from "../ui/Button";
 
 type SlotAction = {
   copy: (at: number) => void;
@@ -174,7 +174,7 @@ function More({
   exports?: Destination;
 }) {
   const item =
-    "block rounded px-2.5 py-1 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-white";
+    "block rounded px-2.5 py-1 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-on-ink";
   return (
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger

@@ -1,17 +1,27 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { useMemo, useRef, useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
-import type { Destination, Schemas } from "../api/client";
-import { Button } from "../instruments/Button";
-import { Fault } from "../instruments/Fault";
-import { FileInput } from "../instruments/FileInput";
+import { useActions } from "../actions/bound";
+import { changed } from "../data/changed";
+import type { Destination, Schemas } from "../data/client";
 import { FindingLine } from "../instruments/FindingLine";
 import { count } from "../instruments/numbers";
-import { history } from "../shell/history";
-import { useKeys } from "../shell/keys";
+import { sayDone } from "../shell/history";
 import { say, sayProblem } from "../shell/notices";
 import { type Fact, useReadout } from "../shell/readout";
-import { copyOf, copyOfSlot, destinationActions, freeId, newSlot, slug } from "./actions";
+import { Button } from "../ui/Button";
+import { Fault } from "../ui/Fault";
+import { FileInput } from "../ui/FileInput";
+import {
+  addDestination,
+  copyOf,
+  copyOfSlot,
+  deleteDestination,
+  freeId,
+  importDestination,
+  newSlot,
+  orderDestinations,
+  slug,
+} from "./actions";
 import { DestinationEditor } from "./DestinationEditor";
 import { DestinationList } from "./DestinationList";
 import { drafts } from "./drafts";
@@ -28,7 +38,6 @@ import { useConsequences, useDraft, useDraftAnswer, useSave } from "./useDraft";
 /** What each place needs: destinations, their slots to scale, and everything that a slot can say. */
 export function DestinationsScreen() {
   const query = useDestinationPage();
-  const queries = useQueryClient();
   const navigate = useNavigate();
   const { destinationId } = useParams();
   const [parameters, setParameters] = useSearchParams();
@@ -42,7 +51,6 @@ export function DestinationsScreen() {
   const stored = all[index];
   const standing = query.data?.standings[index];
   const { document, revision, version, isChanged, edit, set } = useDraft(stored, standing);
-  const actions = useMemo(() => destinationActions(queries), [queries]);
 
   const slotId = parameters.get("slot");
   const showsDestination = parameters.has("about") || document?.slots.length === 0;
@@ -62,7 +70,7 @@ export function DestinationsScreen() {
     standing?.version,
     isChanged && problems.length === 0,
   );
-  const { save, refresh, conflict, settle } = useSave();
+  const { save, conflict, settle } = useSave();
   // A slot that was never saved takes its id from its name; after that the id stays.
   const renameSlot = (at: number, name: string) =>
     edit(`Name slots[${at}]`, (now) => ({
@@ -108,7 +116,7 @@ export function DestinationsScreen() {
       const gone = document?.slots[at];
       if (!gone) return;
       edit("deleting a slot", (now) => ({ ...now, slots: now.slots.toSpliced(at, 1) }));
-      say(`${gone.name} is taken out.`, { label: "Undo", run: () => void history.undo().catch(sayProblem) });
+      sayDone(`${gone.name} is taken out.`);
     },
     move: (at: number, by: number) =>
       edit("order of slots", (now) => {
@@ -122,23 +130,24 @@ export function DestinationsScreen() {
   const destinationAction = {
     add: async (name: string) => {
       const id = freeId(slug(name), new Set(all.map((one) => one.id)));
-      go(await actions.add({ format: "pantomet-destination-1", id, name, kind: "site", slots: [] }), true);
+      go(await addDestination({ format: "pantomet-destination-1", id, name, kind: "site", slots: [] }), true);
     },
-    copy: async (one: Destination) => go(await actions.add(copyOf(one, all), `copy of ${one.name}`)),
+    copy: async (one: Destination) => go(await addDestination(copyOf(one, all), `copy of ${one.name}`)),
     delete: async (one: Destination) => {
-      await actions.delete(one);
-      say(`${one.name} is deleted.`, { label: "Undo", run: () => void history.undo().catch(sayProblem) });
+      const at = all.indexOf(one);
+      await deleteDestination(one, query.data?.standings[at]?.version ?? "");
+      sayDone(`${one.name} is deleted.`);
       navigate("/destinations");
     },
     move: async (at: number, by: number) => {
       const ids = all.map((one) => one.id);
       const next = [...ids];
       const [moved] = next.splice(at, 1);
-      if (moved) await actions.order(ids, next.toSpliced(Math.max(0, at + by), 0, moved));
+      if (moved) await orderDestinations(ids, next.toSpliced(Math.max(0, at + by), 0, moved));
     },
     import: async (chosen: File) => {
       try {
-        const added = await actions.import(await chosen.text(), all);
+        const added = await importDestination(await chosen.text(), all);
         say(`${added.name} is imported.`);
         go(added);
       } catch (problem) {
@@ -147,10 +156,10 @@ export function DestinationsScreen() {
     },
   };
   const trySave = () => isChanged && problems.length === 0 && document && void save(document, version);
-  useKeys({
-    n: slotAction.add,
-    s: trySave,
-    m: () => stored && navigate(`/destinations/${stored.id}/measure`),
+  useActions("destinations", {
+    newSlot: slotAction.add,
+    save: trySave,
+    measure: () => stored && navigate(`/destinations/${stored.id}/measure`),
   });
 
   const layout = draft?.layouts[0];
@@ -159,7 +168,7 @@ export function DestinationsScreen() {
     factsOf(document, slot, draft?.summaries.find((one) => one.slot === slot?.id)?.files, layout, chosen),
   );
   const drawings = useMemo(() => new Map(draft?.drawings.map((one) => [one.slot, one])), [draft]);
-  if (query.error) return <Fault problem={query.error} />;
+  if (query.error && !query.data) return <Fault problem={query.error} />;
   const asides = (
     <>
       <NewDestination
@@ -211,7 +220,7 @@ export function DestinationsScreen() {
                 edit("taking theirs", () => conflict ?? stored);
                 drafts.drop(document.id);
                 settle();
-                void refresh();
+                void changed("destinations");
               }}
             />
           ) : (

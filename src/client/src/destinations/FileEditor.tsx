@@ -1,4 +1,4 @@
-import type { Slot } from "../api/client";
+import type { Slot } from "../data/client";
 import { Gauge } from "../instruments/Gauge";
 import { bytes } from "../instruments/numbers";
 import { ChoiceField, Field, Group, NumberField, TextField, useProblem, useValue } from "./fields";
@@ -23,7 +23,7 @@ export function FileEditor({ at }: { at: string }) {
         <Formats path={`${at}.formats`} />
         <ChoiceField
           path={`${at}.deliver`}
-          label="Made as"
+          label="Output"
           usual="one"
           choices={[
             ["one", "one file, in the format that suits the picture"],
@@ -41,7 +41,7 @@ export function FileEditor({ at }: { at: string }) {
         />
       </Group>
       <Group
-        title="Weight"
+        title="File size"
         aside={
           limits && (
             <Gauge
@@ -59,16 +59,16 @@ export function FileEditor({ at }: { at: string }) {
         <div className="grid grid-cols-4 items-start gap-2">
           <NumberField
             path={`${at}.limits.mostBytes`}
-            label="at most"
+            label="Maximum"
             unit="kB"
             scale={1000}
             placeholder="no limit"
           />
-          <AimField path={`${at}.limits.aimBytes`} index={0} label="aim from" />
-          <AimField path={`${at}.limits.aimBytes`} index={1} label="aim to" />
+          <AimField path={`${at}.limits.aimBytes`} index={0} label="Target from" />
+          <AimField path={`${at}.limits.aimBytes`} index={1} label="Target to" />
           <NumberField
             path={`${at}.limits.fewestBytes`}
-            label="poor below"
+            label="Minimum"
             unit="kB"
             scale={1000}
             placeholder="—"
@@ -80,10 +80,14 @@ export function FileEditor({ at }: { at: string }) {
           </p>
         )}
         <div className="grid grid-cols-4 items-start gap-2">
-          <NumberField path={`${at}.quality.floor`} label="quality from" placeholder="1" />
-          <NumberField path={`${at}.quality.ceiling`} label="to" placeholder={prefersSmaller ? "95" : "85"} />
-          <NumberField path={`${at}.limits.leastSide`} label="no side below" unit="px" placeholder="—" />
-          <NumberField path={`${at}.limits.mostSide`} label="nor above" unit="px" placeholder="—" />
+          <NumberField path={`${at}.quality.floor`} label="Lowest quality" placeholder="1" />
+          <NumberField
+            path={`${at}.quality.ceiling`}
+            label="Highest quality"
+            placeholder={prefersSmaller ? "95" : "85"}
+          />
+          <NumberField path={`${at}.limits.leastSide`} label="Shortest side" unit="px" placeholder="—" />
+          <NumberField path={`${at}.limits.mostSide`} label="Longest side" unit="px" placeholder="—" />
         </div>
         <Said path={`${at}.quality`} />
         {sides && (
@@ -98,15 +102,15 @@ export function FileEditor({ at }: { at: string }) {
           </p>
         ) : null}
       </Group>
-      <Group title="Looks">
+      <Group title="Visual quality">
         <div className="grid grid-cols-2 items-start gap-2">
           <ChoiceField
             path={`${at}.looks.prefer`}
             label="Within the limits"
             usual="better"
             choices={[
-              ["better", "the best looks there is room for"],
-              ["smaller", "the fewest bytes for the score wanted"],
+              ["better", "the best quality there is room for"],
+              ["smaller", "the fewest bytes for the target score"],
             ]}
           />
           <ChoiceField
@@ -114,14 +118,14 @@ export function FileEditor({ at }: { at: string }) {
             label="Effort"
             usual="quick"
             choices={[
-              ["quick", "quick"],
-              ["thorough", "thorough: a twentieth lighter, AVIF a fifth; three times as long"],
+              ["quick", "Quick"],
+              ["thorough", "Thorough (about 5 % smaller, AVIF 20 %; 3 × the time)"],
             ]}
           />
         </div>
         <div className="grid grid-cols-4 items-start gap-2">
-          <NumberField path={`${at}.looks.wanted`} label="score wanted" placeholder="78" />
-          <NumberField path={`${at}.looks.floor`} label="never below" placeholder="40" />
+          <NumberField path={`${at}.looks.wanted`} label="Target score" placeholder="78" />
+          <NumberField path={`${at}.looks.floor`} label="Minimum score" placeholder="40" />
           <ChoiceField
             path={`${at}.sharpening`}
             label="Sharpening"
@@ -132,7 +136,7 @@ export function FileEditor({ at }: { at: string }) {
               ["normal", "normal"],
             ]}
           />
-          <NumberField path={`${at}.ppi`} label="states ppi" placeholder="none" />
+          <NumberField path={`${at}.ppi`} label="Resolution tag" placeholder="none" />
         </div>
         <Said path={`${at}.looks`} />
         <p className="text-soft">
@@ -214,7 +218,7 @@ function AimField({ path, index, label }: { path: string; index: 0 | 1; label: s
             {...control}
             inputMode="decimal"
             placeholder="—"
-            className="figures w-full min-w-0 rounded border border-line bg-white px-2 py-[3px]"
+            className="figures w-full min-w-0 rounded border border-edge bg-field px-2 py-[3px]"
             value={typeof shown === "number" ? shown / 1000 : (shown ?? "")}
             onChange={(event) => {
               const typed = event.target.value.trim();
@@ -230,7 +234,7 @@ function AimField({ path, index, label }: { path: string; index: 0 | 1; label: s
               // While one end is missing the other stands alone, which is explained below.
               set(
                 said.length === 0 ? undefined : (pair.map((one) => one ?? 0) as number[]),
-                "bytes aimed at",
+                "target file size",
               );
             }}
           />
@@ -256,7 +260,7 @@ function Formats({ path }: { path: string }) {
     <div className="grid gap-1.5">
       <div className="flex flex-wrap items-center gap-1.5">
         {chosen.map((format, index) => (
-          <span key={format} className="inline-flex items-center rounded border border-ink bg-white">
+          <span key={format} className="inline-flex items-center rounded border border-ink bg-field">
             {index > 0 && (
               <button
                 type="button"

@@ -1,4 +1,4 @@
-import type { Schemas } from "../api/client";
+import type { Schemas } from "../data/client";
 import { bytes, count } from "../instruments/numbers";
 import { Divisions, NumberField, NumbersField, useProblem, useValue } from "./fields";
 import type { LayoutOutcome } from "./useDraft";
@@ -70,7 +70,7 @@ export function LadderEditor({ at, outcome }: { at: string; outcome: LayoutOutco
           placeholder="100"
           hint="The share of the pixels it needs that every device must get"
         />
-        <NumberField path={`${at}.widest`} label="no wider than" unit="px" placeholder="no end" />
+        <NumberField path={`${at}.widest`} label="no wider than" unit="px" placeholder="no limit" />
       </div>
       {way === "oneFile" && (
         <p className="text-soft">

@@ -1,7 +1,7 @@
-import type { Schemas } from "../api/client";
-import { Button } from "../instruments/Button";
+import type { Schemas } from "../data/client";
 import { count } from "../instruments/numbers";
 import { say } from "../shell/notices";
+import { Button } from "../ui/Button";
 import { NumberField, TextField, useProblem, useValue } from "./fields";
 import { LadderEditor } from "./LadderEditor";
 import type { LayoutOutcome } from "./useDraft";
@@ -32,7 +32,7 @@ export function LayoutEditor({ at, outcome }: { at: string; outcome: LayoutOutco
         >
           <span role="columnheader">from viewport</span>
           <span role="columnheader">shown at</span>
-          <span role="columnheader">is, CSS px</span>
+          <span role="columnheader">width in CSS px</span>
           <span role="columnheader" className="sr-only">
             remove
           </span>
@@ -170,7 +170,7 @@ function RowFields({
           <NumberField
             path={`${at}.columns.container`}
             label="at most"
-            placeholder="no end"
+            placeholder="no limit"
             hint="The widest that the grid gets, without its margins"
           />
           {columnsProblem && (

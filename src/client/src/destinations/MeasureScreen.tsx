@@ -1,15 +1,16 @@
 import { useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import type { Rect } from "../api/client";
-import { Button } from "../instruments/Button";
-import { FileInput } from "../instruments/FileInput";
+import { arrowOf } from "../actions/arrows";
+import { useActions } from "../actions/bound";
+import type { Rect } from "../data/client";
 import { count } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
 import { useDrops } from "../shell/drops";
-import { useKeys } from "../shell/keys";
 import { sayProblem } from "../shell/notices";
 import { useReadout } from "../shell/readout";
 import { useRoom } from "../shell/room";
+import { Button } from "../ui/Button";
+import { FileInput } from "../ui/FileInput";
 import { freeId } from "./actions";
 import { drafts } from "./drafts";
 import { useDestinationPage } from "./useDestinations";
@@ -40,19 +41,14 @@ export function MeasureScreen() {
     navigate(`/destinations/${stored.id}?slot=${slot.id}`);
   };
   const leave = () => void navigate(`/destinations/${destinationId}`);
-  const step = (dx: number, dy: number, grows: boolean) => () => measuring.nudge(dx, dy, grows);
-  useKeys({
-    ArrowLeft: step(-1, 0, false),
-    ArrowRight: step(1, 0, false),
-    ArrowUp: step(0, -1, false),
-    ArrowDown: step(0, 1, false),
-    "shift+ArrowLeft": step(-1, 0, true),
-    "shift+ArrowRight": step(1, 0, true),
-    "shift+ArrowUp": step(0, -1, true),
-    "shift+ArrowDown": step(0, 1, true),
-    e: () => measuring.snap(),
-    Enter: take,
-    Escape: leave,
+  useActions("measuring", {
+    move: (key) => {
+      const [x, y] = arrowOf(key);
+      measuring.nudge(x, y, key.startsWith("shift+"));
+    },
+    snap: () => measuring.snap(),
+    create: take,
+    back: leave,
   });
   useDrops((transfer) => {
     const [dropped] = transfer.files;
@@ -112,7 +108,7 @@ export function MeasureScreen() {
           <label className="grid gap-0.5">
             <span className="text-soft">its density, ×</span>
             <input
-              className="figures w-full rounded border border-line bg-white px-2 py-[3px]"
+              className="figures w-full rounded border border-edge bg-field px-2 py-[3px]"
               inputMode="decimal"
               value={density}
               onChange={(event) => measuring.setDensity(event.target.value)}
@@ -121,7 +117,7 @@ export function MeasureScreen() {
           <label className="grid gap-0.5">
             <span className="text-soft">or the viewport, CSS px</span>
             <input
-              className="figures w-full rounded border border-line bg-white px-2 py-[3px]"
+              className="figures w-full rounded border border-edge bg-field px-2 py-[3px]"
               inputMode="decimal"
               value={viewport}
               placeholder={measured ? `${Math.round(measured.viewport * 100) / 100}` : ""}

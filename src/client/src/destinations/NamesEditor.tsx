@@ -9,7 +9,7 @@ const placeholders: readonly (readonly [string, string])[] = [
   ["{density}", "1x, 2x; 1-5x for 1.5"],
   ["{sequence}", "the picture's number, in the order of arrival"],
   ["{date}", "the day the picture came in"],
-  ["{hash}", "eight signs that change whenever the file does"],
+  ["{hash}", "eight characters that change whenever the file does"],
 ];
 
 /** How files are called, and what that comes to. */

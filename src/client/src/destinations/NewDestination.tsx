@@ -1,6 +1,6 @@
 import { Dialog } from "radix-ui";
 import { useState } from "react";
-import { Button } from "../instruments/Button";
+import { Button } from "../ui/Button";
 import { slug } from "./actions";
 
 /** Asks for a name, since the id is made of it and stays what it is. */
@@ -29,9 +29,9 @@ export function NewDestination({
         >
           <Dialog.Title className="text-[15px]">New destination</Dialog.Title>
           <label className="grid gap-0.5">
-            <span className="text-soft">How people call it</span>
+            <span className="text-soft">Name</span>
             <input
-              className="rounded border border-line bg-white px-2 py-1"
+              className="rounded border border-edge bg-field px-2 py-1"
               maxLength={80}
               value={name}
               onChange={(event) => setName(event.target.value)}
@@ -43,10 +43,10 @@ export function NewDestination({
           </p>
           <div className="flex justify-end gap-2">
             <Dialog.Close asChild>
-              <Button>Leave it</Button>
+              <Button>Cancel</Button>
             </Dialog.Close>
             <Button go disabled={name.trim() === ""} onClick={make}>
-              Make it
+              Create
             </Button>
           </div>
         </Dialog.Content>

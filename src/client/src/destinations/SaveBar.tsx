@@ -1,7 +1,8 @@
 import { useState } from "react";
-import type { Destination } from "../api/client";
-import { Button } from "../instruments/Button";
+import type { Destination } from "../data/client";
 import { count, some } from "../instruments/numbers";
+import { Button } from "../ui/Button";
+import { fieldName, told } from "./fieldNames";
 import { differences } from "./paths";
 import type { Consequences } from "./useDraft";
 
@@ -22,12 +23,12 @@ export function SaveBar({
   return (
     <div role="status" className="flex items-center gap-3 border-b border-warn bg-sheet px-4 py-2">
       <span className="grow">
-        <b className="font-semibold">Not saved yet.</b>{" "}
-        {problems > 0
-          ? `${some(problems, "entry").replace("entrys", "entries")} ${problems === 1 ? "is" : "are"} not right; saving waits for that.`
-          : consequences && sentence(consequences)}
+        <b className="font-semibold">
+          {problems > 0 ? `Mend ${some(problems, "field")} to save.` : "Not saved yet."}
+        </b>{" "}
+        {problems === 0 && consequences && sentence(consequences)}
       </span>
-      <Button onClick={onForget}>Forget</Button>
+      <Button onClick={onForget}>Discard changes</Button>
       <Button go shortcut="S" disabled={problems > 0} onClick={onSave}>
         Save
       </Button>
@@ -83,13 +84,11 @@ export function Conflict({
             </tr>
           </thead>
           <tbody>
-            {found.slice(0, differencesShown).map(({ path, mine, theirs }) => (
+            {found.slice(0, differencesShown).map(({ path, ...values }) => (
               <tr key={path} className="border-t border-line-soft">
-                <td className="figures truncate pr-3" title={path}>
-                  {path}
-                </td>
-                <td className="max-w-64 truncate pr-3">{told(mine)}</td>
-                <td className="max-w-64 truncate">{told(theirs)}</td>
+                <td className="pr-3">{fieldName(path, mine)}</td>
+                <td className="max-w-64 truncate pr-3">{told(values.mine)}</td>
+                <td className="max-w-64 truncate">{told(values.theirs)}</td>
               </tr>
             ))}
           </tbody>
@@ -104,14 +103,11 @@ export function Conflict({
             {shows ? "Hide the differences" : "Show the differences"}
           </Button>
         )}
-        {theirs && <Button onClick={onTheirs}>Take theirs</Button>}
+        {theirs && <Button onClick={onTheirs}>Use theirs</Button>}
         <Button go onClick={onMine}>
-          Save mine over it
+          Overwrite with mine
         </Button>
       </div>
     </div>
   );
 }
-
-const told = (value: unknown): string =>
-  value === undefined ? "—" : typeof value === "string" ? value : JSON.stringify(value);

@@ -1,5 +1,5 @@
 import { useMemo, useRef } from "react";
-import type { Destination, Schemas, Size, Slot } from "../api/client";
+import type { Destination, Schemas, Size, Slot } from "../data/client";
 import { count } from "../instruments/numbers";
 import { useRoom } from "../shell/room";
 import { fitted, layOut, type Part, type PlacedPart, partsOf } from "./layOut";
@@ -41,7 +41,7 @@ export function ScaleDrawing({
       >
         <defs>
           <pattern id="sheet-grid" width={grid} height={grid} patternUnits="userSpaceOnUse">
-            <path d={`M0 0V${grid}H${grid}`} fill="none" stroke="#d5dbdf" strokeWidth=".6" />
+            <path d={`M0 0V${grid}H${grid}`} fill="none" stroke="var(--color-line-soft)" strokeWidth=".6" />
           </pattern>
           <pattern
             id="zone-hatch"

@@ -1,4 +1,4 @@
-import type { Slot } from "../api/client";
+import type { Slot } from "../data/client";
 import { Divisions, Field, useProblem, useValue } from "./fields";
 
 type Mode = "ratio" | "pixels" | "range" | "free";
@@ -64,7 +64,7 @@ export function ShapeEditor({ at }: { at: string }) {
                 <input
                   {...control}
                   aria-invalid={problem !== undefined}
-                  className="figures w-full rounded border border-line bg-white px-2 py-[3px] aria-[invalid=true]:border-stop"
+                  className="figures w-full rounded border border-edge bg-field px-2 py-[3px] aria-[invalid=true]:border-stop"
                   value={parts[index] ?? ""}
                   onChange={(event) => put(index, event.target.value)}
                 />

@@ -1,4 +1,4 @@
-import type { Schemas, Slot } from "../api/client";
+import type { Schemas, Slot } from "../data/client";
 import { Field, NumberField, NumbersField, TextField, useProblem, useValue } from "./fields";
 import { LayoutEditor } from "./LayoutEditor";
 import type { LayoutOutcome } from "./useDraft";
@@ -16,7 +16,7 @@ const ways: readonly (readonly [Way, string])[] = [
   ["box", "fit within a box"],
   ["mostPixels", "most pixels in all"],
   ["multiples", "multiples of one size"],
-  ["allPixels", "every pixel of the crop"],
+  ["allPixels", "full size: every pixel of the crop"],
 ];
 
 const firstOf: { [K in Way]: NonNullable<Sizes[K]> } = {
@@ -63,7 +63,7 @@ export function SizesEditor({
           <select
             {...control}
             aria-label="Sizes by"
-            className="w-56 rounded border border-ink bg-white px-1 py-[3px]"
+            className="w-56 rounded border border-ink bg-field px-1 py-[3px]"
             value={way}
             onChange={(event) => change(event.target.value as Way)}
           >

@@ -1,6 +1,6 @@
 import { Tabs } from "radix-ui";
 import { useContext } from "react";
-import type { Slot } from "../api/client";
+import type { Slot } from "../data/client";
 import { ratio } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
 import { CoverageList } from "./CoverageList";

@@ -1,5 +1,5 @@
-import type { Schemas, Slot } from "../api/client";
-import { Button } from "../instruments/Button";
+import type { Schemas, Slot } from "../data/client";
+import { Button } from "../ui/Button";
 import { Group, NumberField, TextField, useProblem, useValue } from "./fields";
 import { SizesEditor, shapeOf } from "./SizesEditor";
 import type { LayoutOutcome } from "./useDraft";

@@ -1,5 +1,5 @@
-import type { Slot } from "../api/client";
-import { Button } from "../instruments/Button";
+import type { Slot } from "../data/client";
+import { Button } from "../ui/Button";
 import { ChoiceField, Group, NumberField, TextField, useProblem, useValue } from "./fields";
 
 type Zone = NonNullable<Slot["keepClear"]>[number];
@@ -77,7 +77,7 @@ function Zones({ at }: { at: string }) {
         <Button
           onClick={() =>
             put(
-              [...zones, { name: "cut off round", form: "outsideEllipse", x: 0, y: 0, width: 1, height: 1 }],
+              [...zones, { name: "round crop", form: "outsideEllipse", x: 0, y: 0, width: 1, height: 1 }],
               "add a mask",
             )
           }

@@ -1,6 +1,5 @@
-import type { QueryClient } from "@tanstack/react-query";
-import { answer, api, type Destination, RequestProblem, type Slot } from "../api/client";
-import { refreshPlans } from "../api/refresh";
+import { changed } from "../data/changed";
+import { answer, api, type Destination, over, RequestProblem, type Slot, versioned } from "../data/client";
 import { history } from "../shell/history";
 import { drafts } from "./drafts";
 
@@ -62,84 +61,99 @@ export function copyOf(
   return { ...destination, id, name: name.slice(0, 80), slots };
 }
 
-/** What can be done with whole destinations; each can be undone. */
-export function destinationActions(queries: QueryClient) {
-  const refresh = () =>
-    Promise.all([queries.invalidateQueries({ queryKey: ["destinations"] }), refreshPlans(queries)]);
-  const post = async (document: Destination) => {
-    const added = await answer(api.POST("/api/destinations", { body: document }));
-    await refresh();
-    return added;
-  };
-  const remove = async (id: string) => {
-    await answer(api.DELETE("/api/destinations/{id}", { params: { path: { id } } }));
-    await refresh();
-  };
-  const replace = async (document: Destination) => {
-    await answer(
-      api.PUT("/api/destinations/{id}", { params: { path: { id: document.id } }, body: document }),
-    );
-    await refresh();
-  };
-  const order = async (ids: readonly string[]) => {
-    await answer(api.PUT("/api/destination-order", { body: { ids: [...ids] } }));
-    await refresh();
-  };
+const pathOf = (id: string) => ({ params: { path: { id } } });
+
+async function post(document: Destination): Promise<{ data: Destination; version: string }> {
+  const added = await versioned(api.POST("/api/destinations", { body: document }));
+  await changed("destinations");
+  return added;
+}
+
+async function remove(id: string, version: string | undefined): Promise<void> {
+  await answer(api.DELETE("/api/destinations/{id}", { ...pathOf(id), headers: over(version) }));
+  await changed("destinations");
+}
+
+async function replace(document: Destination, version: string): Promise<string> {
+  const stored = await versioned(
+    api.PUT("/api/destinations/{id}", { ...pathOf(document.id), body: document, headers: over(version) }),
+  );
+  await changed("destinations");
+  return stored.version;
+}
+
+async function order(ids: readonly string[]): Promise<void> {
+  await answer(api.PUT("/api/destination-order", { body: { ids: [...ids] } }));
+  await changed("destinations");
+}
+
+/** A destination that comes in, as a step: taking it back takes away the version that came in, and no other. */
+function coming(label: string, come: () => Promise<{ data: Destination; version: string }>) {
+  let there: { data: Destination; version: string } | undefined;
   return {
-    add: (document: Destination, label = "new destination") =>
-      history.do({ label, undo: () => remove(document.id), redo: () => post(document) }),
-
-    /** Stores a document over the one that is there. */
-    async change(before: Destination, after: Destination, label: string) {
-      await history.do({ label, undo: () => replace(before), redo: () => replace(after) });
-      return () => replace(before);
+    label,
+    undo: async () => {
+      if (there) await remove(there.data.id, there.version);
     },
-
-    delete(document: Destination) {
-      const draft = drafts.of(document.id);
-      return history.do({
-        label: `deleting ${document.name}`,
-        undo: async () => {
-          await post(document);
-          if (draft) drafts.put(document.id, draft);
-        },
-        redo: async () => {
-          await remove(document.id);
-          drafts.drop(document.id);
-        },
-      });
+    redo: async () => {
+      there = there ? await post(there.data) : await come();
+      return there.data;
     },
+  };
+}
 
-    order: (before: readonly string[], after: readonly string[]) =>
-      history.do({ label: "order of destinations", undo: () => order(before), redo: () => order(after) }),
+/** Adds a destination; can be undone. */
+export const addDestination = (document: Destination, label = "new destination"): Promise<Destination> =>
+  history.do(coming(label, () => post(document)));
 
-    /** Takes a document in as it was exported, from text that is not trusted. */
-    async import(text: string, all: readonly Destination[]) {
-      const send = (body: string) =>
-        answer(
+/** Stores a document over the version that it was made from; a colleague's save in between stays, and is said. */
+export function changeDestination(before: Destination, version: string, after: Destination, label: string) {
+  let known = version;
+  const put = async (document: Destination) => {
+    known = await replace(document, known);
+  };
+  return history.do({ label, undo: () => put(before), redo: () => put(after) });
+}
+
+/** Deletes a destination; can be undone. */
+export function deleteDestination(document: Destination, version: string): Promise<void> {
+  const draft = drafts.of(document.id);
+  let known = version;
+  return history.do({
+    label: `deleting ${document.name}`,
+    undo: async () => {
+      known = (await post(document)).version;
+      if (draft) drafts.put(document.id, draft);
+    },
+    redo: async () => {
+      await remove(document.id, known);
+      drafts.drop(document.id);
+    },
+  });
+}
+
+/** Puts destinations in another order; can be undone. */
+export const orderDestinations = (before: readonly string[], after: readonly string[]): Promise<void> =>
+  history.do({ label: "order of destinations", undo: () => order(before), redo: () => order(after) });
+
+/** Takes a document in as it was exported, from text that is not trusted; can be undone. */
+export const importDestination = (text: string, all: readonly Destination[]): Promise<Destination> =>
+  history.do(
+    coming("importing a destination", async () => {
+      try {
+        const added = await versioned(
           api.POST("/api/destinations", {
-            body: body as never,
+            body: text as never,
             bodySerializer: (raw) => raw as unknown as string,
             headers: { "Content-Type": "application/json" },
           }),
         );
-      let added: Destination;
-      try {
-        added = await send(text);
+        await changed("destinations");
+        return added;
       } catch (problem) {
         if (!(problem instanceof RequestProblem) || problem.type !== "/problems/taken") throw problem;
         // It is here already, or a part of it: it comes in beside it, under other ids.
-        const read = JSON.parse(text) as Destination;
-        added = await answer(api.POST("/api/destinations", { body: copyOf(read, all) }));
+        return post(copyOf(JSON.parse(text) as Destination, all));
       }
-      await refresh();
-      const document = added;
-      history.add({
-        label: `importing ${document.name}`,
-        undo: () => remove(document.id),
-        redo: () => post(document),
-      });
-      return document;
-    },
-  };
-}
+    }),
+  );

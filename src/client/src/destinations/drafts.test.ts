@@ -1,8 +1,28 @@
 import { describe, expect, it, vi } from "vitest";
-import type { Destination } from "../api/client";
+import type { Destination } from "../data/client";
+import type { Kept } from "../data/kept";
 import { History } from "../shell/history";
 
-vi.stubGlobal("localStorage", { getItem: () => null, setItem: () => undefined });
+class FakeStorage implements Kept {
+  constructor(
+    private readonly room = Number.POSITIVE_INFINITY,
+    private readonly items = new Map<string, string>(),
+  ) {}
+
+  get length(): number {
+    return this.items.size;
+  }
+
+  key = (at: number) => [...this.items.keys()][at] ?? null;
+  getItem = (name: string) => this.items.get(name) ?? null;
+  removeItem = (name: string) => void this.items.delete(name);
+  setItem = (name: string, text: string) => {
+    if (text.length > this.room) throw new DOMException("full", "QuotaExceededError");
+    this.items.set(name, text);
+  };
+}
+
+vi.stubGlobal("localStorage", new FakeStorage());
 const { Drafts } = await import("./drafts");
 
 const document: Destination = {
@@ -15,12 +35,7 @@ const document: Destination = {
 const stored = { document, version: "v1" };
 const named = (name: string): Destination => ({ ...document, name });
 
-function made() {
-  const kept = new Map<string, string>();
-  const storage = {
-    getItem: (name: string) => kept.get(name) ?? null,
-    setItem: (name: string, text: string) => void kept.set(name, text),
-  };
+function made(storage = new FakeStorage()) {
   const steps = new History();
   return { storage, steps, drafts: new Drafts(storage, steps) };
 }
@@ -48,16 +63,48 @@ describe("Drafts", () => {
     expect(new Drafts(storage, steps).of("stall")).toBeUndefined();
   });
 
-  it("can be undone after they were saved, as changes to what was saved", async () => {
+  it("can be undone after they were saved, as changes to the version that was saved", async () => {
     const { drafts, steps } = made();
     drafts.edit(stored, "name", named("Stand"));
-    drafts.drop("stall");
+    drafts.saveAs("stall", "v2");
     await steps.undo();
-    expect(drafts.of("stall")?.document.name).toBe("Stall");
+    expect(drafts.of("stall")).toMatchObject({ document: { name: "Stall" }, version: "v2" });
+    await steps.redo();
+    expect(drafts.of("stall")).toMatchObject({ document: { name: "Stand" }, version: "v2" });
+  });
+
+  it("of two tabs live beside each other, and what one changes the other shows", () => {
+    const { drafts: here, storage, steps } = made();
+    const there = new Drafts(storage, steps);
+    here.edit(stored, "name", named("Stand"));
+    there.edit({ document: { ...document, id: "blog" }, version: "v1" }, "name", { ...document, id: "blog" });
+    expect(new Drafts(storage, steps).of("stall")?.document.name).toBe("Stand");
+    there.follow({ key: "pantomet.draft.stall" });
+    expect(there.of("stall")?.document.name).toBe("Stand");
+    here.drop("stall");
+    there.follow({ key: "pantomet.draft.stall" });
+    expect(there.of("stall")).toBeUndefined();
+  });
+
+  it("have numbers of their own after a reload, so that no answer about another is taken for theirs", () => {
+    const { drafts, storage, steps } = made();
+    for (const name of ["S", "St", "Sta"]) drafts.edit(stored, "name", named(name));
+    const again = new Drafts(storage, steps);
+    const before = again.of("stall")?.revision;
+    again.edit(stored, "name", named("Stan"));
+    expect(again.of("stall")?.revision).toBeGreaterThan(before as number);
+  });
+
+  it("live as long as the page where the browser keeps no more", () => {
+    const { drafts, storage, steps } = made(new FakeStorage(20));
+    drafts.edit(stored, "name", named("Stand"));
+    expect(drafts.of("stall")?.document.name).toBe("Stand");
+    expect(new Drafts(storage, steps).of("stall")).toBeUndefined();
   });
 
   it("begin afresh where what was kept is broken", () => {
-    const storage = { getItem: () => '{"a":{"document":5}}', setItem: () => undefined };
+    const storage = new FakeStorage();
+    storage.setItem("pantomet.draft.a", '{"document":5}');
     expect(new Drafts(storage, new History()).of("a")).toBeUndefined();
   });
 });

@@ -1,5 +1,6 @@
 import { useSyncExternalStore } from "react";
-import type { Destination } from "../api/client";
+import type { Destination } from "../data/client";
+import { forget, type Kept, keep, kept } from "../data/kept";
 import { type History, history, type Step } from "../shell/history";
 
 /** Changes to a destination that are not saved yet. */
@@ -11,32 +12,39 @@ export type Draft = {
   revision: number;
 };
 
-const key = "pantomet.drafts";
+const prefix = "pantomet.draft.";
 const sameEditWithin = 1500;
 
-/** The drafts of this browser, by destination. They survive a reload. */
+const isDraft = (value: unknown): value is Draft =>
+  Array.isArray((value as Draft | null)?.document?.slots) && typeof (value as Draft).version === "string";
+
+/** The drafts of this browser, by destination, shared by its tabs. They survive a reload. */
 export class Drafts {
-  private drafts: Record<string, Draft>;
+  private readonly drafts = new Map<string, Draft>();
+  // The version that somebody saved here last: what is changed or undone afterwards begins from that.
+  private readonly saved = new Map<string, string>();
   private revision = 0;
   private last: { step: Step; label: string; id: string; at: number; after: Destination } | undefined;
   private readonly listeners = new Set<() => void>();
 
   constructor(
-    private readonly storage: Pick<Storage, "getItem" | "setItem">,
+    private readonly storage: Kept,
     private readonly steps: Pick<History, "add" | "isLast">,
   ) {
-    this.drafts = read(storage);
+    for (let at = 0; at < storage.length; at++) {
+      const name = storage.key(at);
+      if (name) this.read(name);
+    }
   }
 
   of(id: string | undefined): Draft | undefined {
-    return id === undefined ? undefined : this.drafts[id];
+    return id === undefined ? undefined : this.drafts.get(id);
   }
 
   /** Changes a destination; can be undone. Changes of one field that follow closely are one step. */
   edit(stored: { document: Destination; version: string }, label: string, next: Destination): void {
     const id = stored.document.id;
-    const before = this.drafts[id];
-    const base = before ?? { document: stored.document, version: stored.version, revision: 0 };
+    const base = this.drafts.get(id) ?? stored;
     this.put(id, { ...base, document: next });
     const last = this.last;
     if (
@@ -57,54 +65,59 @@ export class Drafts {
       after: next,
       step: {
         label,
-        undo: async () => this.put(id, { ...(this.drafts[id] ?? base), document: base.document }),
-        redo: async () => this.put(id, { ...(this.drafts[id] ?? base), document: edit.after }),
+        undo: async () => this.put(id, { version: this.versionOf(base), document: base.document }),
+        redo: async () => this.put(id, { version: this.versionOf(base), document: edit.after }),
       },
     };
     this.last = edit;
     this.steps.add(edit.step);
   }
 
-  /** Forgets the changes: they were saved, or shall not be. */
+  /** Forgets the changes: they shall not be saved. */
   drop(id: string): void {
-    const { [id]: _, ...rest } = this.drafts;
-    this.set(rest);
+    this.drafts.delete(id);
+    forget(prefix + id, this.storage);
+    this.tell();
   }
 
-  /** The same changes, on top of another version. */
-  rebase(id: string, version: string): void {
-    const draft = this.drafts[id];
-    if (draft) this.put(id, { ...draft, version });
+  /** The changes were saved, as a version that what comes afterwards begins from. */
+  saveAs(id: string, version: string): void {
+    this.saved.set(id, version);
+    this.drop(id);
   }
 
   put(id: string, draft: Omit<Draft, "revision">): void {
-    this.set({ ...this.drafts, [id]: { ...draft, revision: ++this.revision } });
+    const next = { document: draft.document, version: draft.version, revision: ++this.revision };
+    this.drafts.set(id, next);
+    // A table of devices can be larger than what a browser keeps; the draft then lives as long as the page.
+    if (!keep(prefix + id, next, this.storage)) forget(prefix + id, this.storage);
+    this.tell();
   }
+
+  /** Takes in what another tab has kept or forgotten. */
+  follow = ({ key }: Pick<StorageEvent, "key">): void => {
+    if (key?.startsWith(prefix) && !this.read(key)) this.drafts.delete(key.slice(prefix.length));
+    this.tell();
+  };
 
   subscribe = (listener: () => void): (() => void) => {
     this.listeners.add(listener);
     return () => this.listeners.delete(listener);
   };
 
-  private set(drafts: Record<string, Draft>): void {
-    this.drafts = drafts;
-    try {
-      this.storage.setItem(key, JSON.stringify(drafts));
-    } catch {
-      // A table of devices can be larger than what a browser keeps; the draft then lives as long as the page.
-    }
-    for (const listener of this.listeners) listener();
+  private versionOf({ document, version }: { document: Destination; version: string }): string {
+    return this.drafts.get(document.id)?.version ?? this.saved.get(document.id) ?? version;
   }
-}
 
-function read(storage: Pick<Storage, "getItem">): Record<string, Draft> {
-  try {
-    const kept = JSON.parse(storage.getItem(key) ?? "{}") as Record<string, Draft>;
-    return Object.fromEntries(
-      Object.entries(kept).filter(([, draft]) => Array.isArray(draft?.document?.slots)),
-    );
-  } catch {
-    return {};
+  private read(name: string): boolean {
+    const draft = name.startsWith(prefix) ? kept(name, isDraft, this.storage) : undefined;
+    // Revisions count for this page only: what is known of another draft of the same number is not to be taken for this one's.
+    if (draft) this.drafts.set(name.slice(prefix.length), { ...draft, revision: ++this.revision });
+    return draft !== undefined;
+  }
+
+  private tell(): void {
+    for (const listener of this.listeners) listener();
   }
 }
 

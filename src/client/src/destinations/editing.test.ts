@@ -1,5 +1,5 @@
 import { describe, expect, it, vi } from "vitest";
-import type { Destination, Slot } from "../api/client";
+import type { Destination, Slot } from "../data/client";
 
 vi.stubGlobal("localStorage", { getItem: () => null, setItem: () => undefined });
 const { copyOf, copyOfSlot, newSlot, slug } = await import("./actions");

@@ -61,7 +61,7 @@ export function Field({
 }
 
 const boxed =
-  "rounded border border-line bg-white px-2 py-[3px] min-w-0 w-full aria-[invalid=true]:border-stop";
+  "rounded border border-edge bg-field px-2 py-[3px] min-w-0 w-full aria-[invalid=true]:border-stop";
 
 /** Follows the document, but not while somebody types: half a number is no number yet. */
 function useTyped(shown: string) {
@@ -250,7 +250,7 @@ export function Divisions<T extends string>({
           key={one}
           type="button"
           aria-pressed={one === value}
-          className="border-l border-ink px-2.5 py-[2px] whitespace-nowrap first:border-l-0 aria-pressed:bg-ink aria-pressed:text-white"
+          className="border-l border-ink px-2.5 py-[2px] whitespace-nowrap first:border-l-0 aria-pressed:bg-ink aria-pressed:text-on-ink"
           onClick={() => one !== value && onValue(one)}
         >
           {words}

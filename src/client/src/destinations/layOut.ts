@@ -1,4 +1,4 @@
-import type { Size } from "../api/client";
+import type { Size } from "../data/client";
 
 /** One rectangle of a scale drawing; smaller sizes of the same proportions are drawn inside it. */
 export type Part = { slot: string; label: string; size: Size; isFirst: boolean; inside: readonly Size[] };

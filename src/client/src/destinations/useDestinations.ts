@@ -1,9 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { answer, api, type Destination, type Schemas, type Slot } from "../api/client";
+import { answer, api, type Destination, type Schemas, type Slot } from "../data/client";
+import { keys } from "../data/keys";
 
 /** A slot and where it belongs; its path is how people say both: "Windowbox · story". */
-export type Place = { destination: Destination; slot: Slot; path: string };
+export type Place = { destination: Destination; version: string; slot: Slot; path: string };
 
 /** What is known of a destination beyond its document. */
 export type Standing = Schemas["DestinationStanding"];
@@ -11,7 +12,7 @@ export type Standing = Schemas["DestinationStanding"];
 /** All destinations, in their order, and how each stands. */
 export function useDestinationPage() {
   return useQuery({
-    queryKey: ["destinations"],
+    queryKey: keys.destinations,
     queryFn: () => answer(api.GET("/api/destinations")),
     staleTime: 60_000,
   });
@@ -30,10 +31,15 @@ export function usePlaces(): Map<string, Place> | undefined {
     () =>
       data &&
       new Map(
-        data.items.flatMap((destination) =>
+        data.items.flatMap((destination, at) =>
           destination.slots.map((slot) => [
             slot.id,
-            { destination, slot, path: `${destination.name} · ${slot.name}` },
+            {
+              destination,
+              version: data.standings[at]?.version ?? "",
+              slot,
+              path: `${destination.name} · ${slot.name}`,
+            },
           ]),
         ),
       ),

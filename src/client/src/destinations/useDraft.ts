@@ -1,7 +1,8 @@
-import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useState } from "react";
-import { answer, api, type Destination, RequestProblem, type Schemas } from "../api/client";
-import { refreshPlans } from "../api/refresh";
+import { changed } from "../data/changed";
+import { answer, api, type Destination, over, RequestProblem, type Schemas, versioned } from "../data/client";
+import { keys } from "../data/keys";
 import { say, sayProblem } from "../shell/notices";
 import { drafts, useDraftOf } from "./drafts";
 import { withValueAt } from "./paths";
@@ -56,7 +57,7 @@ export function useDraftAnswer(
 ): DraftAnswer | undefined {
   const asked = useSettled(document, revision, version);
   const query = useQuery({
-    queryKey: ["drafts", asked.document?.id, asked.revision, asked.version, slotId],
+    queryKey: keys.drafts.of(asked.document?.id, `${asked.revision}/${asked.version}`, slotId),
     queryFn: () =>
       answer(
         api.POST("/api/drafts", {
@@ -82,7 +83,7 @@ export function useConsequences(
 ) {
   const asked = useSettled(document, revision, version);
   const query = useQuery({
-    queryKey: ["consequences", asked.document?.id, asked.revision, asked.version],
+    queryKey: keys.consequences.of(asked.document?.id, `${asked.revision}/${asked.version}`),
     queryFn: () => answer(api.POST("/api/drafts/consequences", { body: asked.document as Destination })),
     enabled: isWanted && asked.document !== undefined && asked.document === document,
     placeholderData: keepPreviousData,
@@ -94,42 +95,24 @@ export function useConsequences(
 
 /** Saves changes; tells when somebody else has saved meanwhile. */
 export function useSave() {
-  const queries = useQueryClient();
   const [conflict, setConflict] = useState<Destination>();
-  const refresh = useCallback(
-    () =>
-      Promise.all([
-        queries.invalidateQueries({ queryKey: ["destinations"] }),
-        refreshPlans(queries),
-        queries.invalidateQueries({ queryKey: ["coverage"] }),
-        queries.invalidateQueries({ queryKey: ["variants"] }),
-      ]),
-    [queries],
-  );
-  const save = useCallback(
-    async (document: Destination, version: string | undefined) => {
-      const path = { id: document.id };
-      try {
-        await answer(
-          api.PUT("/api/destinations/{id}", {
-            params: { path },
-            body: document,
-            headers: version ? { "If-Match": `"${version}"` } : {},
-          }),
+  const save = useCallback(async (document: Destination, version: string | undefined) => {
+    const path = { id: document.id };
+    try {
+      const stored = await versioned(
+        api.PUT("/api/destinations/{id}", { params: { path }, body: document, headers: over(version) }),
+      );
+      setConflict(undefined);
+      await changed("destinations");
+      drafts.saveAs(document.id, stored.version);
+      say(`${document.name} is saved.`);
+    } catch (problem) {
+      if (problem instanceof RequestProblem && problem.status === 412)
+        setConflict(
+          await answer(api.GET("/api/destinations/{id}", { params: { path } })).catch(() => undefined),
         );
-        setConflict(undefined);
-        await refresh();
-        drafts.drop(document.id);
-        say(`${document.name} is saved.`);
-      } catch (problem) {
-        if (problem instanceof RequestProblem && problem.status === 412)
-          setConflict(
-            await answer(api.GET("/api/destinations/{id}", { params: { path } })).catch(() => undefined),
-          );
-        else sayProblem(problem);
-      }
-    },
-    [refresh],
-  );
-  return { save, refresh, conflict, settle: () => setConflict(undefined) };
+      else sayProblem(problem);
+    }
+  }, []);
+  return { save, conflict, settle: () => setConflict(undefined) };
 }

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from "react";
-import { answer, api, type Rect, RequestProblem, type Schemas } from "../api/client";
+import { answer, api, type Rect, RequestProblem, type Schemas } from "../data/client";
 
 /** A screenshot that is measured on: its bytes here for looking at, its pixels on the server for finding edges. */
 export type Screenshot = { id: string; name: string; url: string; width: number; height: number };

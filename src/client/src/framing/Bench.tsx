@@ -1,5 +1,5 @@
 import { type PointerEvent, useLayoutEffect, useRef, useState } from "react";
-import type { FramedPlace, Point, Rect, Size, Slot, Source } from "../api/client";
+import type { FramedPlace, Point, Rect, Size, Slot, Source } from "../data/client";
 import { KeepClear } from "../instruments/KeepClear";
 import { count, size } from "../instruments/numbers";
 import { everyPixelUrl, previewUrl } from "../instruments/preview";
@@ -272,21 +272,21 @@ export function Bench({
       </div>
       <p role="status" className="pointer-events-none absolute top-2 left-1/2 -translate-x-1/2">
         {live.at && (
-          <span className="bg-ink/80 px-2 py-1 text-white">
+          <span className="bg-strip/80 px-2 py-1 text-white">
             The {size(live.at.width, live.at.height)} file needs every one of these pixels. Go on to go below.
           </span>
         )}
         {mode === "level" && !live.at && (
-          <span className="bg-ink/80 px-2 py-1 text-white">
+          <span className="bg-strip/80 px-2 py-1 text-white">
             Draw along something that should be level or upright.
           </span>
         )}
         {mode === "subject" && !subject.turned && (
-          <span className="bg-ink/80 px-2 py-1 text-white">Draw around what must stay in every crop.</span>
+          <span className="bg-strip/80 px-2 py-1 text-white">Draw around what must stay in every crop.</span>
         )}
       </p>
       <fieldset
-        aria-label="Ground behind the picture"
+        aria-label="Background behind the picture"
         className="absolute right-2 bottom-2 flex gap-1 bg-ink/60 p-1"
         onPointerDown={(event) => event.stopPropagation()}
       >

@@ -1,10 +1,10 @@
 import { type ReactNode, useState } from "react";
-import type { FramedPlace, Framing, Rect, Slot } from "../api/client";
-import { Button, Key } from "../instruments/Button";
+import type { FramedPlace, Framing, Rect, Slot } from "../data/client";
 import { Gauge } from "../instruments/Gauge";
 import { ratio } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
 import { sayProblem } from "../shell/notices";
+import { Button, Key } from "../ui/Button";
 import type { Mode } from "./Bench";
 import { type GuideKind, guideKinds } from "./Guides";
 import type { LiveFraming } from "./useFraming";
@@ -13,7 +13,7 @@ import type { LiveSubject } from "./useSubject";
 const modes: { mode: Mode; words: string; key: string }[] = [
   { mode: "frame", words: "Frame", key: "E" },
   { mode: "subject", words: "Subject", key: "S" },
-  { mode: "level", words: "Level line", key: "V" },
+  { mode: "level", words: "Straighten", key: "V" },
 ];
 
 /** The exact figures of what is worked on, and everything that can be done to it. */
@@ -205,7 +205,7 @@ export function Controls({
                     : "Frame this slot apart from the others with its shape"
                 }
               >
-                {place.isApart ? "Frame together" : `Part from ${place.shares.length}`}
+                {place.isApart ? "Link again" : `Unlink from ${place.shares.length}`}
               </Button>
             )}
             {place.byHand && (
@@ -311,7 +311,7 @@ function Segment({
       title={label}
       aria-pressed={isOn}
       onClick={onClick}
-      className={`-ml-px flex items-center gap-1.5 border border-line px-2 py-[3px] first:ml-0 first:rounded-l last:rounded-r ${isOn ? "z-1 border-ink bg-white font-semibold" : "bg-sheet text-ink hover:bg-white"}`}
+      className={`-ml-px flex items-center gap-1.5 border border-line px-2 py-[3px] first:ml-0 first:rounded-l last:rounded-r ${isOn ? "z-1 border-ink bg-field font-semibold" : "bg-sheet text-ink hover:bg-field"}`}
     >
       {children}
       <Key>{shortcut}</Key>
@@ -354,7 +354,7 @@ function PixelField({
     <input
       aria-label={`${label}, ${unit}`}
       inputMode="decimal"
-      className="figures w-[52px] rounded border border-line bg-white px-1.5 py-[3px] text-right"
+      className="figures w-[52px] rounded border border-edge bg-field px-1.5 py-[3px] text-right"
       value={typed ?? rounded}
       onChange={(event) => setTyped(event.target.value)}
       onFocus={(event) => event.target.select()}

@@ -1,19 +1,19 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
-import { actOnMany } from "../api/acts";
-import { answer, api, type Schemas } from "../api/client";
-import { refreshPlans } from "../api/refresh";
+import { useActions } from "../actions/bound";
+import { actOnMany } from "../data/acts";
+import { answer, api, type Schemas } from "../data/client";
+import { keys } from "../data/keys";
 import { usePlaces } from "../destinations/useDestinations";
-import { Button } from "../instruments/Button";
 import { some } from "../instruments/numbers";
 import { PlacePicture } from "../instruments/PlacePicture";
 import { useChoice } from "../shell/choice";
-import { history } from "../shell/history";
-import { useKeys } from "../shell/keys";
-import { say, sayProblem } from "../shell/notices";
+import { sayDone } from "../shell/history";
+import { sayProblem } from "../shell/notices";
 import { useReadout } from "../shell/readout";
 import { useSource } from "../sources/useSources";
+import { Button } from "../ui/Button";
 
 const ways: { way: Schemas["CopyAs"]; words: string; says: string }[] = [
   {
@@ -35,14 +35,13 @@ export function CopyScreen() {
   const source = useSource(sourceId);
   const choice = useChoice();
   const places = usePlaces();
-  const queries = useQueryClient();
   const navigate = useNavigate();
   const [way, setWay] = useState<Schemas["CopyAs"]>("fraction");
   const [left, setLeft] = useState<readonly string[]>([]);
   const to = choice.sources.filter((id) => id !== sourceId);
   const params = { path: { sourceId } };
   const tried = useQuery({
-    queryKey: ["sheet", "copy", sourceId, way, to],
+    queryKey: keys.sheets.copies(sourceId, way, to),
     queryFn: () => answer(api.POST("/api/framings/{sourceId}/copies/try", { params, body: { to, as: way } })),
     enabled: to.length > 0,
   });
@@ -55,12 +54,9 @@ export function CopyScreen() {
       await actOnMany(
         `framing of ${source.data?.stem ?? sourceId}`,
         { on: { ids }, act: "copyFraming", copy: { from: sourceId, as: way } },
-        () => refreshPlans(queries),
+        "framings",
       );
-      say(`The framing went to ${some(ids.length, "picture")}.`, {
-        label: "Undo",
-        run: () => void history.undo().catch(sayProblem),
-      });
+      sayDone(`The framing went to ${some(ids.length, "picture")}.`);
       back();
     } catch (problem) {
       sayProblem(problem);
@@ -77,9 +73,7 @@ export function CopyScreen() {
       ),
     ],
   ]);
-  // By name: a member that begins with a capital looks like a component to the linter.
-  const [enterKey, escapeKey] = ["Enter", "Escape"] as const;
-  useKeys({ [enterKey]: () => void take(), [escapeKey]: back });
+  useActions("copy", { apply: () => void take(), back });
   return (
     <div className="grid h-full grid-rows-[auto_minmax(0,1fr)]">
       <header className="grid gap-2 border-b border-line px-4 py-2.5">

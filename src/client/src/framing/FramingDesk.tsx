@@ -1,18 +1,19 @@
 import { useEffect, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
-import type { FramedPlace, Framing, Source } from "../api/client";
+import { arrowOf } from "../actions/arrows";
+import { useActions } from "../actions/bound";
+import type { FramedPlace, Framing, Source } from "../data/client";
 import { type Place, usePlaces } from "../destinations/useDestinations";
-import { Button } from "../instruments/Button";
-import { FileInput } from "../instruments/FileInput";
 import { Name } from "../instruments/Name";
 import { count, size, some } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
 import { useChoice } from "../shell/choice";
-import { useKeys } from "../shell/keys";
 import { sayProblem } from "../shell/notices";
 import { type Fact, useReadout } from "../shell/readout";
 import { useReplaceSource } from "../sources/useReplaceSource";
 import { usePlans } from "../sources/useSources";
+import { Button } from "../ui/Button";
+import { FileInput } from "../ui/FileInput";
 import { Bench, type Mode } from "./Bench";
 import { Controls } from "./Controls";
 import { framingPath } from "./framingPath";
@@ -26,9 +27,6 @@ import type { LiveFraming } from "./useFraming";
 import { useRemedies } from "./useRemedies";
 import { useRound } from "./useRound";
 import { useSubject } from "./useSubject";
-
-// By name: a member that begins with a capital looks like a component to the linter.
-const [enterKey, escapeKey] = ["Enter", "Escape"] as const;
 
 /** The bench with everything around it: the way through pictures and places, what is found, and all shapes beside. */
 export function FramingDesk({
@@ -113,54 +111,51 @@ export function FramingDesk({
   };
   const isSubjectMode = isSubjectReview || mode === "subject";
   useEffect(() => setMode(isSubjectReview ? "subject" : "frame"), [isSubjectReview]);
-  useKeys({
-    ArrowLeft: nudge(-1, 0),
-    ArrowRight: nudge(1, 0),
-    ArrowUp: nudge(0, -1),
-    ArrowDown: nudge(0, 1),
-    "shift+ArrowLeft": nudge(-10, 0),
-    "shift+ArrowRight": nudge(10, 0),
-    "shift+ArrowUp": nudge(0, -10),
-    "shift+ArrowDown": nudge(0, 10),
-    "+": zoom(1 / 1.02),
-    "=": zoom(1 / 1.02),
-    "-": zoom(1.02),
-    "0": () => place.byHand && void framing.change({ act: "automatic", ...at }),
-    a: () =>
+  useActions("framing", {
+    move: (key) => {
+      const [x, y] = arrowOf(key);
+      const by = key.startsWith("shift+") ? 10 : 1;
+      nudge(x * by, y * by)();
+    },
+    smaller: zoom(1 / 1.02),
+    larger: zoom(1.02),
+    automatic: place.byHand && (() => void framing.change({ act: "automatic", ...at })),
+    unlink:
       (place.shares.length > 0 || (place.isApart && !place.tier)) &&
-      void framing.change({ act: "part", ...at, on: !place.isApart }),
-    c: () => !shown.isDecided && void subject.confirm(),
-    e: () => toMode("frame"),
-    s: () => toMode(mode === "subject" ? "frame" : "subject"),
-    o: () => {
+      (() => void framing.change({ act: "part", ...at, on: !place.isApart })),
+    confirm: !shown.isDecided && (() => void subject.confirm()),
+    frame: () => toMode("frame"),
+    subject: () => toMode(mode === "subject" ? "frame" : "subject"),
+    focus: () => {
       toMode("subject");
       setPart("focus");
     },
-    v: () => toMode(mode === "level" ? "frame" : "level"),
-    q: () => void framing.change({ act: "quarter", quarters: -1 }),
-    w: () => void framing.change({ act: "quarter", quarters: 1 }),
-    m: () => void framing.change({ act: "mirror" }),
-    ",": level(-0.1),
-    ".": level(0.1),
-    g: () => setGuide(guideKinds[(guideKinds.indexOf(guide) + 1) % guideKinds.length] ?? "thirds"),
-    z: () => setActual(!isActual),
-    k: toSheet,
-    y: toCopy,
-    l: () => void leaveOut(),
-    n: step(1),
-    p: step(-1),
-    "]": () => toSource(1),
-    "[": () => toSource(-1),
-    [escapeKey]: () => {
-      framing.letGo();
-      if (mode !== "frame") toMode("frame");
-      else if (isReview) review.leave();
-    },
-    ...Object.fromEntries(place.remedies.map((remedy, index) => [`${index + 1}`, () => take(remedy)])),
-    j: () => isReview && review.next(),
-    i: () => !isReview && review.left > 0 && review.begin(),
-    r: () => !isReview && review.render(line),
-    [enterKey]: () => isReview && void accept(),
+    straighten: () => toMode(mode === "level" ? "frame" : "level"),
+    left: () => void framing.change({ act: "quarter", quarters: -1 }),
+    right: () => void framing.change({ act: "quarter", quarters: 1 }),
+    mirror: () => void framing.change({ act: "mirror" }),
+    tilt: (key) => level(key === "," ? -0.1 : 0.1)(),
+    guides: () => setGuide(guideKinds[(guideKinds.indexOf(guide) + 1) % guideKinds.length] ?? "thirds"),
+    actual: () => setActual(!isActual),
+    sheet: toSheet,
+    copy: toCopy,
+    leaveOut: () => void leaveOut(),
+    place: (key) => step(key === "n" ? 1 : -1)(),
+    picture: (key) => toSource(key === "shift+n" ? 1 : -1),
+    back:
+      (mode !== "frame" || !isReview) &&
+      (() => {
+        framing.letGo();
+        if (mode !== "frame") toMode("frame");
+      }),
+    remedy: (key) => take(place.remedies[Number(key) - 1]),
+    review: !isReview && review.left > 0 && review.begin,
+    render: !isReview && (() => review.render(line)),
+  });
+  useActions("review", {
+    accept: isReview && (() => void accept()),
+    later: isReview && review.next,
+    stop: isReview && mode === "frame" && review.leave,
   });
   useReadout(factsOf(source, place, shown));
   useEffect(() => {
@@ -308,7 +303,7 @@ function RenderButton({ line, onRender }: { line: readonly string[]; onRender: (
   const choice = useChoice();
   const places = usePlaces();
   const wanted = choice.slots.filter((id) => places?.has(id)).length;
-  if (wanted === 0) return <span className="truncate text-soft">Tick the slots to render for.</span>;
+  if (wanted === 0) return <span className="truncate text-soft">Choose slots to render.</span>;
   return (
     <Button go shortcut="R" onClick={onRender}>
       Render {line.length === 1 ? "" : `${count(line.length)} pictures `}for {some(wanted, "slot")}

@@ -1,8 +1,8 @@
 import { useNavigate, useParams } from "react-router";
 import { usePlaces } from "../destinations/useDestinations";
-import { Button } from "../instruments/Button";
 import { useChoice } from "../shell/choice";
 import { useSource, useSources } from "../sources/useSources";
+import { Button } from "../ui/Button";
 import { FramingDesk } from "./FramingDesk";
 import { useFraming } from "./useFraming";
 
@@ -10,13 +10,13 @@ import { useFraming } from "./useFraming";
 export function FramingScreen() {
   const { sourceId } = useParams();
   const choice = useChoice();
-  const newest = useSources("");
+  const newest = useSources({});
   const navigate = useNavigate();
   const fallback = choice.sources[0] ?? newest.data?.pages[0]?.items[0]?.id;
   const source = useSource(sourceId ?? fallback);
   const framing = useFraming(source.data?.id);
   const places = usePlaces();
-  if (source.error || framing.error)
+  if ((source.error && !source.data) || (framing.error && !framing.stored))
     return (
       <div className="grid h-full place-content-center justify-items-center gap-3 text-center">
         <p role="alert">{(source.error ?? framing.error)?.message}</p>

@@ -1,4 +1,4 @@
-import type { Size } from "../api/client";
+import type { Size } from "../data/client";
 
 /** Lines within the frame by which a picture is judged. */
 export const guideKinds = ["thirds", "centre", "horizon", "none"] as const;

@@ -1,6 +1,6 @@
-import type { FramedPlace, Remedy, Schemas } from "../api/client";
-import { Key } from "../instruments/Button";
+import type { FramedPlace, Remedy, Schemas } from "../data/client";
 import { FindingLine } from "../instruments/FindingLine";
+import { Key } from "../ui/Button";
 import { reasonWords } from "./useReview";
 
 /** What is to be said of the place that is worked on, and what would mend it, one key each. */
@@ -52,7 +52,7 @@ export function PlacePanel({
               <button
                 type="button"
                 onClick={() => onRemedy(remedy)}
-                className="flex w-full items-baseline gap-2 rounded border border-ink bg-sheet px-2 py-[3px] text-left hover:bg-white"
+                className="flex w-full items-baseline gap-2 rounded border border-ink bg-sheet px-2 py-[3px] text-left hover:bg-field"
               >
                 <Key>{`${index + 1}`}</Key>
                 {remedy.sentence}

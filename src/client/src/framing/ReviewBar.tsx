@@ -1,5 +1,5 @@
-import { Button } from "../instruments/Button";
 import { count } from "../instruments/numbers";
+import { Button } from "../ui/Button";
 import type { ReviewEntry } from "./useReview";
 
 /** Where the round of review stands, why this one is in it, and one key for each answer. */

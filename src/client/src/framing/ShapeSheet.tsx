@@ -1,5 +1,5 @@
 import { useEffect, useRef } from "react";
-import type { FramedPlace, Slot, Source, Standing } from "../api/client";
+import type { FramedPlace, Slot, Source, Standing } from "../data/client";
 import { useDestinations } from "../destinations/useDestinations";
 import { some } from "../instruments/numbers";
 import { PlacePicture } from "../instruments/PlacePicture";
@@ -113,7 +113,7 @@ function ShapeCell({
       >
         <PlacePicture source={source} slot={slot} place={place} box={largest} />
         {place.byHand && (
-          <span className="absolute bottom-0 left-0 bg-ink/75 px-1 text-[10px] text-white">
+          <span className="absolute bottom-0 left-0 bg-strip/75 px-1 text-[10px] text-white">
             {place.fit === "pad" && place.canBeSet ? "padded" : "by hand"}
           </span>
         )}

@@ -1,14 +1,15 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { answer, api, type FramedPlace, type Slot, type Source } from "../api/client";
+import { useActions } from "../actions/bound";
+import { answer, api, type FramedPlace, type Slot, type Source } from "../data/client";
+import { keys } from "../data/keys";
 import { useDestinations } from "../destinations/useDestinations";
-import { Button } from "../instruments/Button";
 import { count, size } from "../instruments/numbers";
 import { PlacePicture } from "../instruments/PlacePicture";
 import { useChoice } from "../shell/choice";
-import { useKeys } from "../shell/keys";
 import { useReadout } from "../shell/readout";
+import { Button } from "../ui/Button";
 import { framingPath } from "./framingPath";
 
 const usualLargest = 420;
@@ -36,7 +37,7 @@ export function SheetScreen() {
         ...(choice.sources.length > 0 && { sources: [...choice.sources] }),
       };
   const sheet = useQuery({
-    queryKey: ["sheet", selection],
+    queryKey: keys.sheets.of(selection),
     queryFn: async () => (await answer(api.POST("/api/sheets", { body: selection }))).items,
     enabled: slots.length > 0,
   });
@@ -66,9 +67,7 @@ export function SheetScreen() {
   const scale = (usualLargest / widest) * zoom;
   const change = (by: number) => () => setZoom((now) => Math.min(most, Math.max(least, now * by)));
   const back = () => navigate(-1);
-  // By name: a member that begins with a capital looks like a component to the linter.
-  const escapeKey = "Escape";
-  useKeys({ "+": change(step), "=": change(step), "-": change(1 / step), [escapeKey]: back });
+  useActions("sheet", { larger: change(step), smaller: change(1 / step), back });
   const name = isOfSource ? sheet.data?.[0]?.source.stem : destination?.name;
   useReadout([
     ["sheet", name ?? ""],

@@ -1,5 +1,5 @@
 import type { PointerEvent } from "react";
-import type { Point, Rect } from "../api/client";
+import type { Point, Rect } from "../data/client";
 
 /** What of the subject is taken hold of. */
 export type SubjectPart = "inside" | "focus" | Corner;
@@ -47,7 +47,7 @@ export function SubjectMarks({
               />
             ))}
           </svg>
-          <span className="absolute bottom-full left-0 mb-1 bg-ink/70 px-1 text-xs whitespace-nowrap text-white">
+          <span className="absolute bottom-full left-0 mb-1 bg-strip/70 px-1 text-xs whitespace-nowrap text-white">
             {isProposed ? "proposed subject" : "subject"}
           </span>
           {onTake &&

@@ -1,4 +1,4 @@
-import type { Rect, Size } from "../api/client";
+import type { Rect, Size } from "../data/client";
 
 // A drag is followed here so that the frame sticks to the pointer; the crop that counts comes back from the server.
 

@@ -1,4 +1,4 @@
-import type { FramedPlace, Size } from "../api/client";
+import type { FramedPlace, Size } from "../data/client";
 
 // So much of the limit's width must be pulled before a frame lets go of it.
 const grip = 0.15;

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from "react";
-import type { FramedPlace, Rect, Size, Source } from "../api/client";
+import type { FramedPlace, Rect, Size, Source } from "../data/client";
 import { inWholePixels, moved, resized, scaled } from "./drag";
 import { sticking } from "./sticking";
 import type { LiveFraming } from "./useFraming";

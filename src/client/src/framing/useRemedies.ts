@@ -1,14 +1,13 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { useRef } from "react";
-import type { FramedPlace, Remedy } from "../api/client";
-import { destinationActions } from "../destinations/actions";
+import type { FramedPlace, Remedy } from "../data/client";
+import { changeDestination } from "../destinations/actions";
 import type { Place } from "../destinations/useDestinations";
-import { say, sayProblem } from "../shell/notices";
+import { sayDone } from "../shell/history";
+import { sayProblem } from "../shell/notices";
 import type { LiveFraming } from "./useFraming";
 
 /** Takes remedies: each does what its sentence says. */
 export function useRemedies(framing: LiveFraming, where: Place | undefined, place: FramedPlace | undefined) {
-  const queries = useQueryClient();
   const input = useRef<HTMLInputElement>(null);
   const take = (remedy: Remedy | undefined) => {
     if (!remedy || !place || !where) return;
@@ -30,15 +29,13 @@ export function useRemedies(framing: LiveFraming, where: Place | undefined, plac
       : { ...slot, shape };
     const slots = destination.slots.map((one) => (one.id === slot.id ? changed : one));
     try {
-      const undo = await destinationActions(queries).change(
+      await changeDestination(
         destination,
+        where.version,
         { ...destination, slots },
         "allowing another shape",
       );
-      say(`${slot.name} now takes ${shape}, for every picture.`, {
-        label: "Undo",
-        run: () => void undo().catch(sayProblem),
-      });
+      sayDone(`${slot.name} now takes ${shape}, for every picture.`);
     } catch (problem) {
       sayProblem(problem);
     }

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
-import { answer, api, type Schemas } from "../api/client";
+import { answer, api, type Schemas } from "../data/client";
+import { keys } from "../data/keys";
 import { framingPath } from "./framingPath";
 
 /** One thing that needs eyes. */
@@ -21,7 +22,7 @@ export function useReview(sources: readonly string[], slots: readonly string[]) 
     ...(slots.length > 0 && { slots: [...slots] }),
   };
   return useQuery({
-    queryKey: ["review", selection],
+    queryKey: keys.review.of(selection),
     queryFn: () => answer(api.POST("/api/review", { body: selection })),
     placeholderData: (old) => old,
   });

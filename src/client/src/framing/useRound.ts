@@ -1,6 +1,6 @@
 import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
-import type { FramedPlace } from "../api/client";
+import type { FramedPlace } from "../data/client";
 import { usePlaces } from "../destinations/useDestinations";
 import { useStartRun } from "../runs/useRuns";
 import { useChoice } from "../shell/choice";

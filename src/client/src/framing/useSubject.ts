@@ -1,4 +1,4 @@
-import type { Point, Rect, Source } from "../api/client";
+import type { Point, Rect, Source } from "../data/client";
 import { inWholePixels, moved, scaled } from "./drag";
 import type { SubjectPart } from "./SubjectMarks";
 import type { LiveFraming } from "./useFraming";

@@ -1,4 +1,4 @@
-import type { Point, Rect, Size, Turn } from "../api/client";
+import type { Point, Rect, Size, Turn } from "../data/client";
 
 // Where a crop is drawn on the bench, and back. The picture is shown mirrored, turned by quarters and then rotated
 // about its middle; the frame stays upright. What a crop is, is the server's to say: this only follows the pointer.

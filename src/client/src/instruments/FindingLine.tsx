@@ -1,4 +1,4 @@
-import type { Finding } from "../api/client";
+import type { Finding } from "../data/client";
 
 const colours = {
   stop: "border-stop bg-stop-pale",

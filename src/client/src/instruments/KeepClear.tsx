@@ -1,4 +1,4 @@
-import type { Slot } from "../api/client";
+import type { Slot } from "../data/client";
 
 type Zone = NonNullable<Slot["keepClear"]>[number];
 

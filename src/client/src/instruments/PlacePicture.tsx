@@ -1,4 +1,4 @@
-import type { FramedPlace, Size, Slot, Source } from "../api/client";
+import type { FramedPlace, Size, Slot, Source } from "../data/client";
 import { KeepClear } from "./KeepClear";
 import { previewUrl } from "./preview";
 

@@ -1,9 +1,9 @@
-import { Button, Key } from "./Button";
+import { Button, Key } from "../ui/Button";
 import { Gauge } from "./Gauge";
 import { RatioChip } from "./RatioChip";
 import { StateMark } from "./StateMark";
 
-const states = ["open", "running", "done", "stale", "blocked"] as const;
+const states = ["open", "running", "done", "stale", "blocked", "paused", "leftOut"] as const;
 
 /** Every instrument on one page, for looking at. */
 export function Samples() {

@@ -1,25 +1,30 @@
-import type { Standing } from "../api/client";
+import type { Standing } from "../data/client";
 
-const colours: Record<Standing, string> = {
+/** What a mark says: where a pairing stands, or that a job is held up. */
+export type Mark = Standing | "paused";
+
+const colours: Record<Mark, string> = {
   done: "text-done",
   stale: "text-warn",
   open: "text-soft",
   blocked: "text-stop",
   running: "text-ink",
   leftOut: "text-soft",
+  paused: "text-ink",
 };
 
-const words: Record<Standing, string> = {
+const words: Record<Mark, string> = {
   done: "done",
   stale: "stale: something changed since it was rendered",
   open: "open: not rendered yet",
   blocked: "blocked: a finding stops it",
   running: "running",
   leftOut: "left out: no file is wanted here",
+  paused: "paused: goes on when it is resumed",
 };
 
-/** A state by its shape: filled disc, half disc, ring, octagon, turning arc, dash. */
-export function StateMark({ state }: { state: Standing }) {
+/** A state by its shape: filled disc, half disc, ring, octagon, turning arc, two bars, dash. */
+export function StateMark({ state }: { state: Mark }) {
   return (
     <svg
       role="img"
@@ -47,7 +52,7 @@ const shapes = {
   blocked: (
     <>
       <path d="M3.8.8h4.4l3 3v4.4l-3 3H3.8l-3-3V3.8z" fill="currentColor" />
-      <path d="M6 3v3.6M6 8.1v1.2" stroke="#fff" strokeWidth="1.5" />
+      <path d="M6 3v3.6M6 8.1v1.2" stroke="var(--color-sheet)" strokeWidth="1.5" />
     </>
   ),
   running: (
@@ -59,5 +64,6 @@ const shapes = {
       strokeWidth="1.8"
     />
   ),
+  paused: <path d="M4 1.5v9M8 1.5v9" stroke="currentColor" strokeWidth="2" />,
   leftOut: <path d="M1.5 6h9" stroke="currentColor" strokeWidth="2" />,
-} satisfies Record<Standing, unknown>;
+} satisfies Record<Mark, unknown>;

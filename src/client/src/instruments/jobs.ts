@@ -1,12 +1,13 @@
-import type { Schemas, Standing } from "../api/client";
+import type { Schemas } from "../data/client";
+import type { Mark } from "./StateMark";
 
 type JobState = Schemas["JobState"];
 
 /** How the states of jobs are drawn, whatever they do. */
-export const jobMarks: Record<JobState, Standing> = {
+export const jobMarks: Record<JobState, Mark> = {
   queued: "open",
   running: "running",
-  paused: "stale",
+  paused: "paused",
   done: "done",
   failed: "blocked",
   cancelled: "open",

@@ -1,4 +1,4 @@
-import type { Schemas } from "../api/client";
+import type { Schemas } from "../data/client";
 
 const whole = new Intl.NumberFormat("en", { maximumFractionDigits: 0 });
 

@@ -1,4 +1,4 @@
-import type { Source } from "../api/client";
+import type { Source } from "../data/client";
 
 // The widths that the server keeps. Asking for just these lets a picture that changes its size stay in the browser's cache.
 const kept = [640, 1920];

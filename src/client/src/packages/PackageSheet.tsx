@@ -1,11 +1,11 @@
 import type { ReactNode } from "react";
 import { Link } from "react-router";
-import { Button } from "../instruments/Button";
-import { Fault } from "../instruments/Fault";
 import { isUnderWay, jobMarks } from "../instruments/jobs";
 import { Name } from "../instruments/Name";
 import { bytes, count, some } from "../instruments/numbers";
 import { StateMark } from "../instruments/StateMark";
+import { Button } from "../ui/Button";
+import { Fault } from "../ui/Fault";
 import { type Package, type PackageContents, useCancelPackage, usePackageContents } from "./usePackages";
 
 const words = {
@@ -51,9 +51,9 @@ export function PackageSheet({ one, scope }: { one: Package; scope: string }) {
               target="_blank"
               rel="noreferrer"
             >
-              Look through
+              Contact sheet
             </a>
-            <a className={`${linkLook} bg-ink text-white`} href={`/api/packages/${one.id}/file`} download>
+            <a className={`${linkLook} bg-ink text-on-ink`} href={`/api/packages/${one.id}/file`} download>
               Download
             </a>
           </span>
@@ -128,7 +128,7 @@ function Contents({ contents }: { contents: PackageContents }) {
         </Part>
       )}
       {withdrawnTotal > 0 && (
-        <Part title={`No longer wanted there, ${some(withdrawnTotal, "file")}`}>
+        <Part title={`Removed since the last package, ${some(withdrawnTotal, "file")}`}>
           {withdrawn.map((path) => (
             <li key={path} className="figures border-b border-line-soft py-1 wrap-anywhere">
               {path}

@@ -1,13 +1,13 @@
 import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
+import { useActions } from "../actions/bound";
 import { useDestinations } from "../destinations/useDestinations";
-import { Button } from "../instruments/Button";
-import { Fault } from "../instruments/Fault";
 import { jobMarks } from "../instruments/jobs";
 import { bytes, count, moment, some } from "../instruments/numbers";
 import { StateMark } from "../instruments/StateMark";
-import { useKeys } from "../shell/keys";
 import { useReadout } from "../shell/readout";
+import { Button } from "../ui/Button";
+import { Fault } from "../ui/Fault";
 import { PackageSheet } from "./PackageSheet";
 import { useMakePackage, usePackages, useScopeWords } from "./usePackages";
 
@@ -27,7 +27,11 @@ export function PackagesScreen() {
   // What is asked for now is what is looked at next.
   const pack = (onlyChanged: boolean) =>
     make.mutate({ onlyChanged, ...(destination && { destination }) }, { onSuccess: ({ id }) => show(id) });
-  useKeys({ c: () => pack(true), p: () => pack(false), ArrowDown: step(1), ArrowUp: step(-1) });
+  useActions("packages", {
+    changed: () => pack(true),
+    all: () => pack(false),
+    go: (key) => step(key === "ArrowDown" ? 1 : -1)(),
+  });
   useReadout(
     current
       ? [
@@ -46,7 +50,7 @@ export function PackagesScreen() {
         </span>
         <select
           aria-label="Destination"
-          className="ml-auto max-w-52 rounded border border-line bg-sheet px-1.5 py-[3px]"
+          className="ml-auto max-w-52 rounded border border-edge bg-field px-1.5 py-[3px]"
           value={destination}
           onChange={(event) => setDestination(event.target.value)}
         >
@@ -69,7 +73,7 @@ export function PackagesScreen() {
           Package all that is finished
         </Button>
       </div>
-      {packages.error && <Fault problem={packages.error} />}
+      {packages.error && !packages.data && <Fault problem={packages.error} />}
       {packages.data && items.length === 0 && (
         <p className="border-t border-line bg-sheet p-6 text-soft">
           No package yet. Make one of a run, or of everything that is finished: one ZIP, a folder for each

@@ -1,5 +1,7 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { answer, api, type Schemas } from "../api/client";
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { changed } from "../data/changed";
+import { answer, api, type Schemas } from "../data/client";
+import { keys } from "../data/keys";
 import { useDestinations } from "../destinations/useDestinations";
 import { isUnderWay } from "../instruments/jobs";
 import { sayProblem } from "../shell/notices";
@@ -17,7 +19,7 @@ const asked: Record<Package["scope"], string> = {
 /** All packages, the newest first; looked at again while one is being made. */
 export function usePackages() {
   return useQuery({
-    queryKey: ["packages"],
+    queryKey: keys.packages.list,
     queryFn: async () => (await answer(api.GET("/api/packages"))).items,
     refetchInterval: (query) => (query.state.data?.some(isUnderWay) ? lookEvery : false),
   });
@@ -26,7 +28,7 @@ export function usePackages() {
 /** What a finished package holds and what it does not. It is never changed. */
 export function usePackageContents(one: Package) {
   return useQuery({
-    queryKey: ["package contents", one.id],
+    queryKey: keys.packages.contents(one.id),
     queryFn: () => answer(api.GET("/api/packages/{id}/contents", { params: { path: { id: one.id } } })),
     enabled: one.state === "done",
     staleTime: 60_000,
@@ -35,21 +37,19 @@ export function usePackageContents(one: Package) {
 
 /** Makes a package of what is said, or of all that is finished. */
 export function useMakePackage() {
-  const queries = useQueryClient();
   return useMutation({
     mutationFn: (what: Partial<Schemas["PackageSelection"]>) =>
       answer(api.POST("/api/packages", { body: { onlyChanged: false, ...what } })),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["packages"] }),
+    onSuccess: () => changed("packages"),
     onError: sayProblem,
   });
 }
 
 /** Stops a package that is being made. */
 export function useCancelPackage() {
-  const queries = useQueryClient();
   return useMutation({
     mutationFn: (id: string) => answer(api.POST("/api/jobs/{id}/cancel", { params: { path: { id } } })),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["packages"] }),
+    onSuccess: () => changed("packages"),
     onError: sayProblem,
   });
 }

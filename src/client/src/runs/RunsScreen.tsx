@@ -1,19 +1,19 @@
 import { useMemo, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import type { Run, Variant } from "../api/client";
+import { useActions } from "../actions/bound";
+import type { Run, Variant } from "../data/client";
 import { type Place, usePlaces } from "../destinations/useDestinations";
 import { framingPath } from "../framing/framingPath";
-import { Button } from "../instruments/Button";
-import { Fault } from "../instruments/Fault";
 import { FindingLine } from "../instruments/FindingLine";
 import { isUnderWay, jobMarks } from "../instruments/jobs";
 import { Name } from "../instruments/Name";
 import { bytes, count, duration, moment, saving, size } from "../instruments/numbers";
 import { StateMark } from "../instruments/StateMark";
 import { useMakePackage } from "../packages/usePackages";
-import { useKeys } from "../shell/keys";
 import { sayProblem } from "../shell/notices";
 import { type Fact, useReadout } from "../shell/readout";
+import { Button } from "../ui/Button";
+import { Fault } from "../ui/Fault";
 import { weighingPath, worstPath } from "../weight/useWeighing";
 import {
   mostVariants,
@@ -49,7 +49,7 @@ export function RunsScreen() {
   const navigate = useNavigate();
   const run = runs.data?.find((one) => one.id === runId) ?? runs.data?.[0];
   useWatchedRun(run);
-  if (runs.error) return <Fault problem={runs.error} />;
+  if (runs.error && !runs.data) return <Fault problem={runs.error} />;
   if (runs.data?.length === 0)
     return (
       <div className="grid h-full place-content-center justify-items-center gap-3 text-center">
@@ -115,12 +115,10 @@ function RunSheet({ run }: { run: Run }) {
     setCurrentId(shown[Math.min(Math.max(at + by, 0), shown.length - 1)]?.id);
   };
   const weigh = (variant: Variant | undefined) => variant && navigate(weighingPath(variant, run.id));
-  const enterKey = "Enter";
-  useKeys({
-    ArrowDown: step(1),
-    ArrowUp: step(-1),
-    w: () => weigh(current),
-    [enterKey]: () => current && navigate(framingPath(current.source, current.slot, current.tier)),
+  useActions("runs", {
+    go: (key) => step(key === "ArrowDown" ? 1 : -1)(),
+    weigh: () => weigh(current),
+    frame: () => current && navigate(framingPath(current.source, current.slot, current.tier)),
   });
   useReadout(factsOf(current, current && places?.get(current.slot)));
   const isOpen = isUnderWay(run);
@@ -230,7 +228,7 @@ function Chooser({
     <label className="flex items-center gap-1.5 text-soft">
       {label}
       <select
-        className="max-w-52 rounded border border-line bg-white px-1.5 py-0.5 text-ink"
+        className="max-w-52 rounded border border-edge bg-field px-1.5 py-0.5 text-ink"
         value={value}
         onChange={(event) => onValue(event.target.value)}
       >
@@ -290,7 +288,7 @@ function Progress({
       </span>
       <span className="ml-auto flex gap-2">
         {isOpen && <Button onClick={() => onPause(true)}>Pause</Button>}
-        {run.state === "paused" && <Button onClick={() => onPause(false)}>Go on</Button>}
+        {run.state === "paused" && <Button onClick={() => onPause(false)}>Resume</Button>}
         {(isOpen || run.state === "paused") && <Button onClick={onCancel}>Cancel</Button>}
         {!isOpen && run.failed > 0 && <Button onClick={onRetry}>Try {count(run.failed)} failed again</Button>}
         {!isOpen && ended > 0 && <Button onClick={onWorst}>Worst first</Button>}

@@ -1,6 +1,6 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useRef } from "react";
-import type { Variant } from "../api/client";
+import { useEffect, useRef } from "react";
+import type { Variant } from "../data/client";
 import { formatName } from "../destinations/FileEditor";
 import type { Place } from "../destinations/useDestinations";
 import { Gauge } from "../instruments/Gauge";
@@ -48,10 +48,18 @@ export function VariantTable({
     estimateSize: () => rowHeight,
     overscan: 8,
   });
+  const at = variants.findIndex((one) => one.id === current);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: not when rows come in, only when somebody goes on
+  useEffect(() => {
+    if (at >= 0) virtual.scrollToIndex(at);
+  }, [current]);
   return (
     <div
-      role="table"
+      role="grid"
       aria-label="Files"
+      // The grid has the focus, and tells which file is meant: one that is scrolled away is not there to have it.
+      tabIndex={0}
+      aria-activedescendant={current && rowId(current)}
       aria-rowcount={variants.length}
       className="grid min-h-0 grid-rows-[28px_minmax(0,1fr)]"
     >
@@ -71,6 +79,7 @@ export function VariantTable({
               variant && (
                 <VariantRow
                   key={variant.id}
+                  row={row.index}
                   top={row.start}
                   variant={variant}
                   place={places.get(variant.slot)}
@@ -87,7 +96,10 @@ export function VariantTable({
   );
 }
 
+const rowId = (variant: string): string => `file-${variant}`;
+
 function VariantRow({
+  row,
   top,
   variant,
   place,
@@ -95,6 +107,7 @@ function VariantRow({
   onCurrent,
   onWeigh,
 }: {
+  row: number;
   top: number;
   variant: Variant;
   place: Place | undefined;
@@ -113,17 +126,19 @@ function VariantRow({
     // biome-ignore lint/a11y/useKeyWithClickEvents: the file's name in it is a button
     <div
       role="row"
-      tabIndex={-1}
+      id={rowId(variant.id)}
+      data-current={isCurrent || undefined}
       aria-current={isCurrent}
+      aria-rowindex={row + 1}
       onClick={onCurrent}
       onDoubleClick={onWeigh}
       className={`absolute inset-x-0 grid items-center gap-2.5 border-b border-line-soft px-4 ${columns} ${isCurrent ? "bg-line-soft" : ""}`}
       style={{ top, height: rowHeight }}
     >
-      <span role="cell" className="well-grey grid h-9 w-14 place-items-center overflow-hidden">
+      <span role="gridcell" className="well-grey grid h-9 w-14 place-items-center overflow-hidden">
         {isThere && <Thumbnail variant={variant} />}
       </span>
-      <span role="cell" className="min-w-0">
+      <span role="gridcell" className="min-w-0">
         <button
           type="button"
           className="flex max-w-full items-center gap-1.5"
@@ -139,15 +154,15 @@ function VariantRow({
           {variant.findings[0]?.sentence ?? place?.path}
         </span>
       </span>
-      <span role="cell">
+      <span role="gridcell">
         <RatioChip width={variant.width} height={variant.height}>
           {size(variant.width, variant.height)}
         </RatioChip>
       </span>
-      <span role="cell" className={roomy}>
+      <span role="gridcell" className={roomy}>
         {formatName(variant.format)}
       </span>
-      <span role="cell">
+      <span role="gridcell">
         {isThere && (
           <Gauge
             value={variant.bytes}
@@ -157,19 +172,23 @@ function VariantRow({
           />
         )}
       </span>
-      <span role="cell" className="figures text-right" title={`${count(variant.bytes)} bytes`}>
+      <span role="gridcell" className="figures text-right" title={`${count(variant.bytes)} bytes`}>
         {isThere ? bytes(variant.bytes) : "–"}
       </span>
-      <span role="cell" className={`figures text-right ${roomy}`} title={variant.encoding}>
+      <span role="gridcell" className={`figures text-right ${roomy}`} title={variant.encoding}>
         {variant.quality ?? "–"}
       </span>
-      <span role="cell" className="figures text-right" title={variant.looks ? looksWords[variant.looks] : ""}>
+      <span
+        role="gridcell"
+        className="figures text-right"
+        title={variant.looks ? looksWords[variant.looks] : ""}
+      >
         {variant.score?.toFixed(1) ?? "–"}
       </span>
-      <span role="cell" className="figures text-right">
+      <span role="gridcell" className="figures text-right">
         {isThere && variant.sourceBytes ? saving(variant.sourceBytes, variant.bytes) : ""}
       </span>
-      <span role="cell" className="text-right">
+      <span role="gridcell" className="text-right">
         {isThere && (
           <a
             className="underline"

@@ -1,6 +1,8 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
-import { answer, api, type Run, type Schemas } from "../api/client";
+import { changed, queries } from "../data/changed";
+import { answer, api, type Run, type Schemas } from "../data/client";
+import { keys } from "../data/keys";
 import { isUnderWay } from "../instruments/jobs";
 
 const lookEvery = 1500;
@@ -11,7 +13,7 @@ export const mostVariants = 5000;
 /** Runs, newest first. Looked at again and again while one is open. */
 export function useRuns() {
   return useQuery({
-    queryKey: ["runs"],
+    queryKey: keys.runs.list,
     queryFn: async () => (await answer(api.GET("/api/runs"))).items,
     refetchInterval: (query) => (query.state.data?.some(isUnderWay) ? lookEvery : false),
   });
@@ -22,7 +24,6 @@ export const useRunningRun = (): Run | undefined => useRuns().data?.findLast(isU
 
 /** Follows a run for as long as it is open, and refreshes what depends on it. */
 export function useWatchedRun(run: Run | undefined): void {
-  const queries = useQueryClient();
   const id = run?.id;
   const open = run !== undefined && isUnderWay(run);
   useEffect(() => {
@@ -30,25 +31,25 @@ export function useWatchedRun(run: Run | undefined): void {
     const events = new EventSource(`/api/runs/${id}/events`);
     events.addEventListener("progress", (event) => {
       const now: Run = JSON.parse(event.data);
-      queries.setQueryData<Run[]>(["runs"], (old) => old?.map((one) => (one.id === now.id ? now : one)));
-      void queries.invalidateQueries({ queryKey: ["variants", id] });
+      queries.setQueryData<Run[]>(keys.runs.list, (old) =>
+        old?.map((one) => (one.id === now.id ? now : one)),
+      );
+      void queries.invalidateQueries({ queryKey: keys.variants.of(id) });
       if (!isUnderWay(now)) events.close();
     });
     return () => {
       events.close();
       // The list of runs may tell of the end before the last event does: what came last is asked for either way.
-      void queries.invalidateQueries({ queryKey: ["variants", id] });
-      void queries.invalidateQueries({ queryKey: ["plans"] });
+      void changed("files");
     };
-  }, [queries, id, open]);
+  }, [id, open]);
 }
 
 type VariantPage = Schemas["VariantPage"];
 
 /** The first files of a run, or of one of its slots. While the run is open, only what was made since is asked for. */
 export function useVariants(run: Run, slot: string) {
-  const queries = useQueryClient();
-  const queryKey = ["variants", run.id, slot];
+  const queryKey = keys.variants.ofSlot(run.id, slot);
   return useQuery({
     queryKey,
     queryFn: async () => {
@@ -75,7 +76,7 @@ const itemsOf = (pages: VariantPage[]) => pages.flatMap((page) => page.items);
 /** What a run's plans had to say about its pairings. */
 export function useRunFindings(runId: string | undefined) {
   return useQuery({
-    queryKey: ["runs", "findings", runId],
+    queryKey: keys.runs.findings(runId),
     queryFn: () => answer(api.GET("/api/runs/{id}/findings", { params: { path: { id: runId ?? "" } } })),
     enabled: runId !== undefined,
   });
@@ -83,16 +84,14 @@ export function useRunFindings(runId: string | undefined) {
 
 /** Starts a run. */
 export function useStartRun() {
-  const queries = useQueryClient();
   return useMutation({
     mutationFn: (request: Schemas["RunRequest"]) => answer(api.POST("/api/runs", { body: request })),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["runs"] }),
+    onSuccess: () => changed("runs"),
   });
 }
 
 /** Holds a run up, or lets it go on. */
 export function usePauseRun() {
-  const queries = useQueryClient();
   return useMutation({
     mutationFn: ({ id, on }: { id: string; on: boolean }) => {
       const params = { path: { id } };
@@ -100,24 +99,22 @@ export function usePauseRun() {
         on ? api.POST("/api/runs/{id}/pause", { params }) : api.POST("/api/runs/{id}/resume", { params }),
       );
     },
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["runs"] }),
+    onSuccess: () => changed("runs"),
   });
 }
 
 /** Tries what failed again, in a run of its own. */
 export function useRetryRun() {
-  const queries = useQueryClient();
   return useMutation({
     mutationFn: (id: string) => answer(api.POST("/api/runs/{id}/retry", { params: { path: { id } } })),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["runs"] }),
+    onSuccess: () => changed("runs"),
   });
 }
 
 /** Cancels a run; what is finished stays. */
 export function useCancelRun() {
-  const queries = useQueryClient();
   return useMutation({
     mutationFn: (id: string) => answer(api.POST("/api/runs/{id}/cancel", { params: { path: { id } } })),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ["runs"] }),
+    onSuccess: () => changed("runs"),
   });
 }

@@ -1,4 +1,6 @@
-import { dismiss, useNotices } from "./notices";
+import { useEffect } from "react";
+import { history, type Step, useHistory } from "./history";
+import { dismiss, type Notice, sayProblem, useNotices } from "./notices";
 
 /** Sentences that come and go at the bottom right; read out by screen readers. */
 export function Notices() {
@@ -23,11 +25,30 @@ export function Notices() {
               {notice.action.label}
             </button>
           )}
+          {notice.step && <TakeBack notice={notice} step={notice.step} />}
           <button type="button" aria-label="Dismiss" className="text-soft" onClick={() => dismiss(notice.id)}>
             ×
           </button>
         </div>
       ))}
     </div>
+  );
+}
+
+function TakeBack({ notice, step }: { notice: Notice; step: Step }) {
+  useHistory();
+  const isLast = history.isLast(step);
+  // Done otherwise, or not the last any more: Undo in the strip above says what it would take back now.
+  useEffect(() => {
+    if (!isLast) dismiss(notice.id);
+  }, [isLast, notice.id]);
+  return (
+    <button
+      type="button"
+      className="font-semibold underline"
+      onClick={() => void history.undo(step).catch(sayProblem)}
+    >
+      Undo
+    </button>
   );
 }

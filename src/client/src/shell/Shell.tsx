@@ -1,15 +1,16 @@
 import { Dialog } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
-import { Link, NavLink, Outlet, useNavigate, useSearchParams } from "react-router";
+import { Link, NavLink, Outlet, useLocation, useMatches, useNavigate, useSearchParams } from "react-router";
+import { useActions } from "../actions/bound";
 import { useDestinations } from "../destinations/useDestinations";
-import { Key } from "../instruments/Button";
 import { count } from "../instruments/numbers";
 import { usePackages } from "../packages/usePackages";
 import { useRunningRun } from "../runs/useRuns";
+import type { Titled } from "../screens";
 import { useSourceTotal } from "../sources/useSources";
+import { Key } from "../ui/Button";
 import { useChoice } from "./choice";
-import { redoStep, undoStep } from "./history";
-import { useKeys } from "./keys";
+import { redoStep, undoStep, useSteps } from "./history";
 import { Notices } from "./Notices";
 import { sayProblem } from "./notices";
 import { useFacts } from "./readout";
@@ -19,11 +20,11 @@ import { Trouble } from "./Trouble";
 /** What is on every screen: the strip above, the readout below, and the screen between them. */
 export function Shell() {
   const [showsKeys, setShowsKeys] = useState(false);
-  useKeys({
-    "?": () => setShowsKeys(true),
-    "mod+z": () => void undoStep().catch(sayProblem),
-    "mod+shift+z": () => void redoStep().catch(sayProblem),
-    "mod+y": () => void redoStep().catch(sayProblem),
+  useTitle();
+  useActions("everywhere", {
+    help: () => setShowsKeys(true),
+    undo: () => void undoStep().catch(sayProblem),
+    redo: () => void redoStep().catch(sayProblem),
   });
   return (
     <div className="grid h-full min-w-[960px] grid-rows-[50px_auto_minmax(0,1fr)_28px]">
@@ -52,11 +53,21 @@ export function Shell() {
       </main>
       <Readout />
       <Notices />
-      <Dialog.Root open={showsKeys} onOpenChange={setShowsKeys} modal={false}>
+      <Dialog.Root open={showsKeys} onOpenChange={setShowsKeys}>
         <ShortcutList />
       </Dialog.Root>
     </div>
   );
+}
+
+// A screen that knows better says so itself.
+function useTitle(): void {
+  const title = useMatches()
+    .map((match) => (match.handle as Titled | undefined)?.title)
+    .findLast(Boolean);
+  useEffect(() => {
+    document.title = title ? `${title} – Pantomet` : "Pantomet";
+  }, [title]);
 }
 
 function Mark() {
@@ -130,17 +141,34 @@ function RunningWork() {
   );
 }
 
+const searchesAfter = 200;
+
+/** Filters the board when that is on screen, and the pictures from anywhere else. */
 function Search() {
   const [parameters] = useSearchParams();
+  const { pathname } = useLocation();
   const navigate = useNavigate();
   const field = useRef<HTMLInputElement>(null);
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const searched = parameters.get("search") ?? "";
   // While somebody types, the address follows the field, not the other way round: it comes too late to type against.
   const [words, setWords] = useState(searched);
   useEffect(() => {
     if (document.activeElement !== field.current) setWords(searched);
   }, [searched]);
-  useKeys({ "/": () => field.current?.focus() });
+  useActions("everywhere", { find: () => field.current?.focus() });
+  const find = (search: string) => {
+    setWords(search);
+    clearTimeout(timer.current);
+    timer.current = setTimeout(() => {
+      const home = pathname === "/board" ? "/board" : "/sources";
+      const next = new URLSearchParams(pathname === home ? parameters : undefined);
+      if (search) next.set("search", search);
+      else next.delete("search");
+      // The page that one was on is a step back from here.
+      navigate({ pathname: home, search: `${next}` }, { replace: pathname === home });
+    }, searchesAfter);
+  };
   return (
     <input
       ref={field}
@@ -149,11 +177,7 @@ function Search() {
       placeholder="Find a picture  /"
       className="w-40 border-b border-line bg-transparent px-0.5 py-1 placeholder:text-soft"
       value={words}
-      onChange={(event) => {
-        const search = event.target.value;
-        setWords(search);
-        navigate(search ? `/sources?search=${encodeURIComponent(search)}` : "/sources", { replace: true });
-      }}
+      onChange={(event) => find(event.target.value)}
       onKeyDown={(event) => event.key === "Escape" && field.current?.blur()}
     />
   );
@@ -164,14 +188,40 @@ function Readout() {
   return (
     <footer
       data-testid="readout"
-      className="flex items-center gap-6 overflow-hidden bg-ink px-4 whitespace-nowrap text-[#dfe6ea]"
+      className="flex items-center gap-6 bg-strip px-4 whitespace-nowrap text-white"
     >
-      {facts.map(([name, figure]) => (
-        <span key={name}>
-          <span className="mr-1.5 text-xs text-[#9fb0bd]">{name}</span>
-          <span className="figures text-white">{figure}</span>
-        </span>
-      ))}
+      <span className="flex min-w-0 grow items-center gap-6 overflow-hidden">
+        {facts.map(([name, figure]) => (
+          <span key={name}>
+            <span className="mr-1.5 text-xs text-on-strip">{name}</span>
+            <span className="figures text-white">{figure}</span>
+          </span>
+        ))}
+      </span>
+      <Steps />
     </footer>
+  );
+}
+
+/** What undo would take back, and what redo would do again. */
+function Steps() {
+  const { undo, redo } = useSteps();
+  return (
+    <span className="flex shrink-0 gap-4">
+      {undo && <StepButton name="Undo" step={undo} onPress={undoStep} />}
+      {redo && <StepButton name="Redo" step={redo} onPress={redoStep} />}
+    </span>
+  );
+}
+
+function StepButton({ name, step, onPress }: { name: string; step: string; onPress: () => Promise<void> }) {
+  return (
+    <button
+      type="button"
+      className="max-w-64 truncate text-white"
+      onClick={() => void onPress().catch(sayProblem)}
+    >
+      <span className="underline">{name}</span> {step}
+    </button>
   );
 }

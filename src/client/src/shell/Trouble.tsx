@@ -1,16 +1,22 @@
-import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
+import { useConnection } from "../data/connection";
 
-const every = 10_000;
+const time = new Intl.DateTimeFormat("en", { hour: "2-digit", minute: "2-digit", hour12: false });
 
-/** What keeps the whole library from being written, in the server's sentence; nothing where all is well or the server is away. */
+/** That the server is away, or what keeps the whole library from being written; nothing where all is well. */
 export function Trouble() {
-  const { data: sentence } = useQuery({ queryKey: ["health"], queryFn: troubleOf, refetchInterval: every });
+  const { isUp, since, trouble } = useConnection();
   return (
     <div>
-      {sentence && (
+      {!isUp && since && (
+        <p role="alert" className="border-b border-warn bg-sheet px-4 py-1.5">
+          <b className="font-semibold">No connection to the server since {time.format(since)}.</b> What you do
+          is kept, and sent as soon as it is back. Keep this page open.
+        </p>
+      )}
+      {trouble && (
         <p role="alert" className="flex gap-3 border-b border-stop bg-stop-pale px-4 py-1.5">
-          {sentence}
+          {trouble}
           <Link to="/space" className="underline">
             Storage
           </Link>
@@ -18,11 +24,4 @@ export function Trouble() {
       )}
     </div>
   );
-}
-
-async function troubleOf(): Promise<string> {
-  const answer = await fetch("/healthz");
-  if (answer.ok) return "";
-  const problem: unknown = await answer.json().catch(() => undefined);
-  return (problem as { detail?: string } | undefined)?.detail ?? "";
 }

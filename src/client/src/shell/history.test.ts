@@ -111,4 +111,31 @@ describe("history", () => {
     await Promise.all([slow, undone]);
     expect(state).toEqual(["done", "undone"]);
   });
+
+  it("takes a step back once, however it is asked for", async () => {
+    const history = new History();
+    const log: string[] = [];
+    const step = (label: string) => ({ label, undo: async () => log.push(label), redo: async () => {} });
+    const [first, second] = [step("first"), step("second")];
+    history.add(first);
+    history.add(second);
+    await Promise.all([history.undo(), history.undo(second)]);
+    await history.undo(second);
+    expect(log).toEqual(["second"]);
+    expect(history.isLast(first)).toBe(true);
+  });
+
+  it("gives up a step that somebody else's change stands in the way of, and goes on behind it", async () => {
+    const history = new History();
+    const log: string[] = [];
+    history.add({ label: "first", undo: async () => log.push("first"), redo: async () => {} });
+    history.add({
+      label: "second",
+      undo: () => Promise.reject(Object.assign(new Error("changed"), { status: 412 })),
+      redo: async () => {},
+    });
+    await expect(history.undo()).rejects.toThrow("changed");
+    await history.undo();
+    expect(log).toEqual(["first"]);
+  });
 });

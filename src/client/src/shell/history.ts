@@ -1,4 +1,5 @@
 import { useEffect, useRef, useSyncExternalStore } from "react";
+import { say, sayStep } from "./notices";
 
 /** Something a person did that can be taken back and done again. */
 export type Step = { label: string; undo: () => Promise<unknown>; redo: () => Promise<unknown> };
@@ -37,10 +38,15 @@ export class History {
     return this.done.at(-1) === step;
   }
 
-  /** Takes the last step back. Steps wait for each other. */
-  undo(): Promise<void> {
+  /** The step that undo would take back. */
+  last(): Step | undefined {
+    return this.done.at(-1);
+  }
+
+  /** Takes the last step back, or this one as long as it is the last. Steps wait for each other. */
+  undo(only?: Step): Promise<string | undefined> {
     return this.move(
-      () => this.done.pop(),
+      () => (only && !this.isLast(only) ? undefined : this.done.pop()),
       (step) => step.undo(),
       (step) => this.undone.push(step),
       (step) => this.done.push(step),
@@ -48,7 +54,7 @@ export class History {
   }
 
   /** Does the last undone step again. */
-  redo(): Promise<void> {
+  redo(): Promise<string | undefined> {
     return this.move(
       () => this.undone.pop(),
       (step) => step.redo(),
@@ -70,15 +76,17 @@ export class History {
     run: (step: Step) => Promise<unknown>,
     keep: (step: Step) => void,
     putBack: (step: Step) => void,
-  ): Promise<void> {
+  ): Promise<string | undefined> {
     const turn = this.busy.then(async () => {
       const step = take();
       if (!step) return;
       try {
         await run(step);
         keep(step);
+        return step.label;
       } catch (problem) {
-        putBack(step);
+        // What somebody else has changed since can never be taken back; what stands behind it can.
+        if ((problem as { status?: number }).status !== 412) putBack(step);
         throw problem;
       } finally {
         this.tell();
@@ -99,23 +107,64 @@ export const history = new History();
 /** The labels of what can be undone and redone now. */
 export const useHistory = () => useSyncExternalStore(history.subscribe, history.next);
 
-type Own = { undo: () => Promise<unknown>; redo: () => Promise<unknown> };
-const own: { current: Own }[] = [];
+/** Undo and redo of what a screen shows, kept on the server. */
+export type OwnSteps = {
+  undo: () => Promise<unknown>;
+  redo: () => Promise<unknown>;
+  /** What each would do; undefined where there is nothing. */
+  labels: { undo: string | undefined; redo: string | undefined };
+};
 
-/** While the caller is on screen, undo and redo are its own: those of what it shows, kept on the server. */
-export function useOwnSteps(undo: Own["undo"], redo: Own["redo"]): void {
-  const steps = useRef<Own>({ undo, redo });
-  steps.current = { undo, redo };
-  useEffect(() => {
-    own.push(steps);
-    return () => {
-      own.splice(own.indexOf(steps), 1);
-    };
-  }, []);
+const own: { current: OwnSteps }[] = [];
+const ownListeners = new Set<() => void>();
+let ownLabels: OwnSteps["labels"] | undefined;
+
+function tellOwn(): void {
+  ownLabels = own.at(-1)?.current.labels;
+  for (const listener of ownListeners) listener();
 }
 
-/** Takes back what the person sees as the last step. */
-export const undoStep = (): Promise<unknown> => own.at(-1)?.current.undo() ?? history.undo();
+/** While the caller is on screen, undo and redo are its own. */
+export function useOwnSteps(steps: OwnSteps): void {
+  const latest = useRef(steps);
+  latest.current = steps;
+  useEffect(() => {
+    own.push(latest);
+    tellOwn();
+    return () => {
+      own.splice(own.indexOf(latest), 1);
+      tellOwn();
+    };
+  }, []);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: told whenever it has changed
+  useEffect(tellOwn, [steps.labels.undo, steps.labels.redo]);
+}
 
-/** Does it again. */
-export const redoStep = (): Promise<unknown> => own.at(-1)?.current.redo() ?? history.redo();
+/** What undo and redo would do now. */
+export function useSteps(): { undo: string | undefined; redo: string | undefined } {
+  const shared = useHistory();
+  const mine = useSyncExternalStore(
+    (listener) => {
+      ownListeners.add(listener);
+      return () => ownListeners.delete(listener);
+    },
+    () => ownLabels,
+  );
+  return mine ?? shared;
+}
+
+async function step(way: "undo" | "redo", words: string): Promise<void> {
+  const mine = own.at(-1)?.current;
+  const label = mine ? mine.labels[way] : await history[way]();
+  if (mine) await mine[way]();
+  if (label) say(`${words}: ${label}.`);
+}
+
+/** Takes back what the person sees as the last step, and says what that was. */
+export const undoStep = (): Promise<void> => step("undo", "Undone");
+
+/** Does it again, and says what that was. */
+export const redoStep = (): Promise<void> => step("redo", "Done again");
+
+/** Says what was done just now, with the way to take it back. */
+export const sayDone = (sentence: string): void => sayStep(sentence, history.last());

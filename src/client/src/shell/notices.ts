@@ -1,14 +1,19 @@
 import { useSyncExternalStore } from "react";
+import type { Step } from "./history";
 
 /** A sentence for the person, with at most one thing to do about it. */
 export type Notice = {
   id: number;
   sentence: string;
   kind: "done" | "problem";
+  /** Stays until it is used or dismissed: nobody has to be quick. */
   action?: { label: string; run: () => void };
+  /** What can be taken back here, for as long as it is the last thing that was done. */
+  step?: Step;
 };
 
 const shownFor = { done: 6000, problem: 15000 };
+const mostShown = 4;
 const listeners = new Set<() => void>();
 let notices: readonly Notice[] = [];
 let lastId = 0;
@@ -26,6 +31,11 @@ export function say(sentence: string, action?: Notice["action"]): void {
   add({ sentence, kind: "done", ...(action && { action }) });
 }
 
+/** Says what was done by a step that can be taken back. */
+export function sayStep(sentence: string, step: Step | undefined): void {
+  add({ sentence, kind: "done", ...(step && { step }) });
+}
+
 /** Says what went wrong. The server's sentences can be shown as they stand. */
 export function sayProblem(problem: unknown): void {
   add({ sentence: problem instanceof Error ? problem.message : String(problem), kind: "problem" });
@@ -33,8 +43,10 @@ export function sayProblem(problem: unknown): void {
 
 function add(notice: Omit<Notice, "id">): void {
   const id = ++lastId;
-  set([...notices.slice(-3), { ...notice, id }]);
-  setTimeout(() => dismiss(id), shownFor[notice.kind]);
+  // Said again, it takes the place of what was said.
+  const others = notices.filter((one) => one.sentence !== notice.sentence || one.step || one.action);
+  set([...others.slice(1 - mostShown), { ...notice, id }]);
+  if (!notice.action && !notice.step) setTimeout(() => dismiss(id), shownFor[notice.kind]);
 }
 
 export const useNotices = () =>

@@ -1,5 +1,5 @@
 import { type RefObject, useLayoutEffect, useState } from "react";
-import type { Size } from "../api/client";
+import type { Size } from "../data/client";
 
 /** How much room an element has, in CSS px, followed as the window changes. */
 export function useRoom(element: RefObject<HTMLElement | null>, first: Size): Size {

@@ -1,14 +1,14 @@
-import { Button } from "../instruments/Button";
 import { bytes, count } from "../instruments/numbers";
+import { Button } from "../ui/Button";
 import { type Arrival, intake, useArrivals } from "./intake";
 
 const words: Record<Arrival["state"], string> = {
   waiting: "waiting",
-  checking: "looking whether it is here",
+  checking: "checking for duplicates",
   sending: "sending",
   reading: "reading",
   lost: "waits for the server",
-  taken: "taken in",
+  taken: "uploaded",
   known: "here already",
   refused: "refused",
   cancelled: "cancelled",
@@ -31,7 +31,7 @@ export function IntakePanel() {
     <section aria-label="Intake" className="mx-4 mb-2 grid gap-1.5 border border-ink bg-sheet px-3 py-2">
       <div className="flex items-center gap-3">
         <b className="font-semibold" role="status">
-          {open > 0 ? "Taking in" : "Taken in"} {count(number("taken", "known"))} of {count(arrivals.length)}
+          {open > 0 ? "Uploading" : "Uploaded"} {count(number("taken", "known"))} of {count(arrivals.length)}
         </b>
         <progress aria-label="All files" className="h-1.5 w-40" max={all || 1} value={sent} />
         <span className="figures text-soft">

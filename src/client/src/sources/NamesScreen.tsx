@@ -1,17 +1,17 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { actOnMany } from "../api/acts";
-import { answer, api, type Schemas } from "../api/client";
-import { refreshPlans } from "../api/refresh";
-import { Button } from "../instruments/Button";
+import { useActions } from "../actions/bound";
+import { actOnMany } from "../data/acts";
+import { answer, api, type Schemas } from "../data/client";
+import { keys } from "../data/keys";
 import { some } from "../instruments/numbers";
 import { previewUrl } from "../instruments/preview";
 import { useChoice } from "../shell/choice";
-import { history } from "../shell/history";
-import { useKeys } from "../shell/keys";
-import { say, sayProblem } from "../shell/notices";
+import { sayDone } from "../shell/history";
+import { sayProblem } from "../shell/notices";
 import { useReadout } from "../shell/readout";
+import { Button } from "../ui/Button";
 
 type Names = Schemas["NamePattern"];
 type Text = Schemas["NamedText"];
@@ -19,7 +19,7 @@ type Text = Schemas["NamedText"];
 const placeholders: readonly [string, string][] = [
   ["{number}", "counts up"],
   ["{stem}", "the stem as it is"],
-  ["{words}", "the stem with spaces"],
+  ["{words}", "the file name with spaces"],
   ["{group}", "the group"],
   ["{file}", "the name it came in under"],
 ];
@@ -28,7 +28,6 @@ const usual: Record<Text, string> = { stem: "kite-{number}", altText: "{words}" 
 /** Stems or alternative texts of all chosen pictures at once, each shown before it is taken. */
 export function NamesScreen() {
   const { sources } = useChoice();
-  const queries = useQueryClient();
   const navigate = useNavigate();
   const [of, setOf] = useState<Text>("stem");
   const [isList, setIsList] = useState(false);
@@ -38,7 +37,7 @@ export function NamesScreen() {
   const names: Names = { of, first, ...(isList ? { list } : { pattern: pattern[of] }) };
   const request = { sources: [...sources], names };
   const tried = useQuery({
-    queryKey: ["names", request],
+    queryKey: keys.names.tried(request),
     queryFn: () => answer(api.POST("/api/names/try", { body: request })),
     enabled: sources.length > 0,
     placeholderData: (before) => before,
@@ -47,38 +46,31 @@ export function NamesScreen() {
   const items = tried.data?.items ?? [];
   const changed = items.filter((item) => item.before !== item.after);
   const back = () => navigate(-1);
-  const refresh = () =>
-    Promise.all([queries.invalidateQueries({ queryKey: ["sources"] }), refreshPlans(queries)]);
   const take = useMutation({
     // What was shown is what is taken, whatever came in meanwhile.
     mutationFn: () =>
       actOnMany(
-        of === "stem" ? "stems" : "alternative texts",
+        of === "stem" ? "file names" : "alternative texts",
         {
           on: { ids: items.map((item) => item.id) },
           act: "name",
           names: { of, texts: items.map((item) => item.after), first: 1 },
         },
-        refresh,
+        "sources",
       ),
     onError: sayProblem,
     onSuccess: () => {
-      say(`${some(changed.length, of === "stem" ? "stem" : "text")} changed.`, {
-        label: "Undo",
-        run: () => void history.undo().catch(sayProblem),
-      });
+      sayDone(`${some(changed.length, of === "stem" ? "file name" : "text")} changed.`);
       back();
     },
   });
   const canTake = changed.length > 0 && !tried.error && !tried.isPlaceholderData && !take.isPending;
-  // By name: a member that begins with a capital looks like a component to the linter.
-  const escapeKey = "Escape";
-  useKeys({ [escapeKey]: back });
+  useActions("names", { back });
   useReadout([
     ["chosen", some(sources.length, "picture")],
-    ["would change", some(changed.length, of === "stem" ? "stem" : "text")],
+    ["would change", some(changed.length, of === "stem" ? "file name" : "text")],
   ]);
-  const field = "rounded border border-line bg-white px-2 py-1";
+  const field = "rounded border border-edge bg-field px-2 py-1";
   return (
     <div className="grid h-full grid-cols-[340px_minmax(0,1fr)]">
       <form
@@ -91,10 +83,10 @@ export function NamesScreen() {
       >
         <h1 className="text-[15px]">Name {some(sources.length, "picture")}</h1>
         <Choice
-          label="What is set"
+          label="Set"
           options={[
-            ["stem", "Stems"],
-            ["altText", "What they say"],
+            ["stem", "File names"],
+            ["altText", "Alternative texts"],
           ]}
           value={of}
           onChange={(value) => setOf(value as Text)}
@@ -153,8 +145,8 @@ export function NamesScreen() {
         )}
         {of === "stem" && (
           <p className="text-soft">
-            Stems are written in small letters with hyphens. One that is there already gets a number behind
-            it.
+            File names are written in small letters with hyphens. One that is there already gets a number
+            behind it.
           </p>
         )}
         {tried.error && (
@@ -164,7 +156,7 @@ export function NamesScreen() {
         )}
         <p className="mt-auto flex gap-2">
           <Button shortcut="Esc" onClick={back}>
-            Back
+            Cancel
           </Button>
           <Button go type="submit" className="ml-auto" disabled={!canTake}>
             {changed.length > 0 ? `Name ${some(changed.length, "picture")}` : "Nothing changes"}
@@ -190,7 +182,7 @@ export function NamesScreen() {
                     <img
                       alt=""
                       loading="lazy"
-                      className="h-9 w-12 bg-[#808080] object-contain"
+                      className="h-9 w-12 well-grey object-contain"
                       src={previewUrl(item, 48)}
                     />
                   </td>

@@ -1,12 +1,13 @@
 import { useEffect, useRef, useState } from "react";
-import type { PairingPlan, Source } from "../api/client";
+import type { PairingPlan, Source } from "../data/client";
 import { sentenceOf } from "../destinations/CoverageList";
 import { useDestinations } from "../destinations/useDestinations";
-import { Button } from "../instruments/Button";
-import { FileInput } from "../instruments/FileInput";
 import { Gauge } from "../instruments/Gauge";
+import { count } from "../instruments/numbers";
 import { previewUrl } from "../instruments/preview";
 import { sayProblem } from "../shell/notices";
+import { Button } from "../ui/Button";
+import { FileInput } from "../ui/FileInput";
 import { useReplaceSource } from "./useReplaceSource";
 import { useChangeSource, usePlans } from "./useSources";
 
@@ -15,12 +16,14 @@ const colourWords = { rgb: "RGB", grey: "greyscale", cmyk: "CMYK" };
 /** Everything known about one source, and which slots it can feed. */
 export function SourceDetails({
   source,
+  chosen,
   onFrame,
-  onDelete,
+  onBin,
 }: {
   source: Source;
+  chosen: number;
   onFrame: () => void;
-  onDelete: () => void;
+  onBin: () => void;
 }) {
   const facts: [string, string][] = [
     ["Came in as", source.fileName],
@@ -49,11 +52,11 @@ export function SourceDetails({
             style={{ aspectRatio: `${source.width} / ${source.height}` }}
           />
         </div>
-        <Field source={source} name="stem" label="Stem" hint="the words its files are named by" />
+        <Field source={source} name="stem" label="File name" hint="the words its files are named by" />
         <Field
           source={source}
           name="altText"
-          label="Says"
+          label="Alternative text"
           hint="what the picture shows, for those who cannot see it"
         />
         <dl className="grid grid-cols-[84px_1fr] gap-x-2.5 gap-y-1">
@@ -78,13 +81,13 @@ export function SourceDetails({
           href={`/api/sources/${source.id}/original`}
           download
         >
-          Original
+          Download original
         </a>
-        <Button onClick={onDelete} shortcut="Del">
-          Take away
+        <Button onClick={onBin} shortcut="Del">
+          {chosen > 1 ? `Move ${count(chosen)} to bin` : "Move to bin"}
         </Button>
         <Button go className="ml-auto" shortcut="F" onClick={onFrame}>
-          Frame it
+          Frame
         </Button>
       </div>
     </aside>
@@ -145,7 +148,7 @@ function Field({
     <label className="grid gap-0.5">
       <span className="text-soft">{label}</span>
       <input
-        className={`rounded border bg-white px-2 py-1 ${problem ? "border-stop" : "border-line"} ${name === "stem" ? "font-[550]" : ""}`}
+        className={`rounded border bg-field px-2 py-1 ${problem ? "border-stop" : "border-edge"} ${name === "stem" ? "font-[550]" : ""}`}
         value={text}
         placeholder={hint}
         aria-invalid={problem !== undefined}
@@ -175,9 +178,9 @@ function Places({ source }: { source: Source }) {
   const bySlot = new Map(plans.data.map((item) => [item.plan.slot, item]));
   const enough = plans.data.filter((item) => item.plan.coverage.state === "enough");
   return (
-    <section aria-label="Can feed" className="grid gap-1.5">
+    <section aria-label="Large enough for" className="grid gap-1.5">
       <h2>
-        Can feed {enough.length} of {plans.data.length} slots
+        Large enough for {enough.length} of {plans.data.length} slots
       </h2>
       {destinations
         .filter((destination) => destination.slots.length > 0)

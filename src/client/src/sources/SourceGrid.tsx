@@ -1,11 +1,11 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useLayoutEffect, useMemo, useRef, useState } from "react";
-import type { Source } from "../api/client";
+import { useActions } from "../actions/bound";
+import type { Source } from "../data/client";
 import { Name } from "../instruments/Name";
 import { bytes, size } from "../instruments/numbers";
 import { previewUrl } from "../instruments/preview";
 import { RatioChip } from "../instruments/RatioChip";
-import { useKeys } from "../shell/keys";
 import { useRoom } from "../shell/room";
 import { cellGap, narrowestCell, pictureHeight, rowsOf, shownSize } from "./rows";
 
@@ -14,16 +14,21 @@ const rowHeight = pictureHeight + 64;
 /** All sources as pictures of one height. Chosen with click, Shift and Ctrl, as in a file manager, or by keyboard. */
 export function SourceGrid({
   sources,
+  total,
   chosen,
   current,
   onChoose,
+  onChooseAll,
   onOpen,
   onEnd,
 }: {
   sources: readonly Source[];
+  /** Of all pages, those that are not loaded yet too. */
+  total: number;
   chosen: readonly string[];
   current: string | undefined;
   onChoose: (ids: string[], current: string) => void;
+  onChooseAll: () => void;
   onOpen: () => void;
   onEnd: () => void;
 }) {
@@ -43,6 +48,9 @@ export function SourceGrid({
     if (last >= rows.length - 2) onEnd();
   }, [last, rows.length, onEnd]);
 
+  const positions = useMemo(() => new Map(sources.map((one, at) => [one.id, at])), [sources]);
+  const isDrawn = visible.some((row) => rows[row.index]?.some((one) => one.id === current));
+
   const choose = (id: string, event: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }) => {
     if (event.shiftKey && anchor) {
       const [from, to] = [anchor, id]
@@ -60,39 +68,31 @@ export function SourceGrid({
     else onChoose([id], id);
   };
 
-  const step = (by: number) => (event: KeyboardEvent) => {
+  const step = (by: number, extends_: boolean) => {
     const at = sources.findIndex((source) => source.id === current);
     const next = sources[Math.min(Math.max(at + by, 0), sources.length - 1)];
     if (!next) return;
-    choose(next.id, { shiftKey: event.shiftKey, ctrlKey: false, metaKey: false });
+    choose(next.id, { shiftKey: extends_, ctrlKey: false, metaKey: false });
     virtual.scrollToIndex(rows.findIndex((row) => row.includes(next)));
   };
-  const rowStep = (by: number) => (event: KeyboardEvent) => {
+  const rowStep = (by: number, extends_: boolean) => {
     const row = rows.findIndex((one) => one.some((source) => source.id === current));
     const column = rows[row]?.findIndex((source) => source.id === current) ?? 0;
     const target = rows[row + by];
     const next = target?.[Math.min(column, target.length - 1)];
     if (!next) return;
-    choose(next.id, { shiftKey: event.shiftKey, ctrlKey: false, metaKey: false });
+    choose(next.id, { shiftKey: extends_, ctrlKey: false, metaKey: false });
     virtual.scrollToIndex(row + by);
   };
-  useKeys({
-    ArrowRight: step(1),
-    ArrowLeft: step(-1),
-    ArrowDown: rowStep(1),
-    ArrowUp: rowStep(-1),
-    "shift+ArrowRight": step(1),
-    "shift+ArrowLeft": step(-1),
-    "shift+ArrowDown": rowStep(1),
-    "shift+ArrowUp": rowStep(-1),
-    " ": () => current && choose(current, { shiftKey: false, ctrlKey: true, metaKey: false }),
-    "mod+a": () =>
-      current !== undefined || sources[0]
-        ? onChoose(
-            sources.map((one) => one.id),
-            current ?? sources[0]?.id ?? "",
-          )
-        : undefined,
+  useActions("sources", {
+    go: (key) => {
+      const by = /Right|Down/.test(key) ? 1 : -1;
+      const extends_ = key.startsWith("shift+");
+      if (/Right|Left/.test(key)) step(by, extends_);
+      else rowStep(by, extends_);
+    },
+    select: () => current && choose(current, { shiftKey: false, ctrlKey: true, metaKey: false }),
+    selectAll: onChooseAll,
   });
 
   return (
@@ -101,6 +101,9 @@ export function SourceGrid({
         role="listbox"
         aria-label="Sources"
         aria-multiselectable
+        // The list has the focus, and tells which picture is meant: one that is scrolled away is not there to have it.
+        tabIndex={0}
+        aria-activedescendant={isDrawn ? optionId(current as string) : undefined}
         className="relative"
         style={{ height: virtual.getTotalSize() }}
       >
@@ -114,6 +117,8 @@ export function SourceGrid({
               <Cell
                 key={source.id}
                 source={source}
+                position={positions.get(source.id) ?? 0}
+                total={total}
                 isChosen={chosen.includes(source.id)}
                 isCurrent={source.id === current}
                 onPick={(event) => choose(source.id, event)}
@@ -127,14 +132,20 @@ export function SourceGrid({
   );
 }
 
+const optionId = (source: string): string => `source-${source}`;
+
 function Cell({
   source,
+  position,
+  total,
   isChosen,
   isCurrent,
   onPick,
   onOpen,
 }: {
   source: Source;
+  position: number;
+  total: number;
   isChosen: boolean;
   isCurrent: boolean;
   onPick: (event: React.MouseEvent) => void;
@@ -145,10 +156,12 @@ function Cell({
     // biome-ignore lint/a11y/useKeyWithClickEvents: the list handles the keyboard
     <div
       role="option"
+      id={optionId(source.id)}
       aria-selected={isChosen}
+      aria-posinset={position + 1}
+      aria-setsize={total}
       aria-label={source.stem}
       data-current={isCurrent || undefined}
-      tabIndex={isCurrent ? 0 : -1}
       onClick={onPick}
       onDoubleClick={onOpen}
       className="grid grid-cols-1 gap-1"

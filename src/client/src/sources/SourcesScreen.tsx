@@ -1,53 +1,53 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
-import type { Source } from "../api/client";
+import { useActions } from "../actions/bound";
+import { changed } from "../data/changed";
+import type { Schemas, Source } from "../data/client";
 import { useDestinations } from "../destinations/useDestinations";
 import { framingPath } from "../framing/framingPath";
-import { Button } from "../instruments/Button";
-import { Fault } from "../instruments/Fault";
 import { bytes, count, moment, size, some } from "../instruments/numbers";
 import { choose, useChoice } from "../shell/choice";
 import { useDrops } from "../shell/drops";
-import { history } from "../shell/history";
-import { useKeys } from "../shell/keys";
-import { say, sayProblem } from "../shell/notices";
+import { sayDone } from "../shell/history";
+import { sayProblem } from "../shell/notices";
 import { type Fact, useReadout } from "../shell/readout";
+import { Button } from "../ui/Button";
+import { Fault } from "../ui/Fault";
 import { filesOf, withoutLeftovers } from "./droppedFiles";
 import { IntakePanel } from "./IntakePanel";
 import { intake } from "./intake";
 import { SourceDetails } from "./SourceDetails";
 import { SourceGrid } from "./SourceGrid";
-import { useDeleteSources, useSources } from "./useSources";
+import { type SourceFilter, sourceIds, useDeleteSources, useSources } from "./useSources";
 import { WatchPanel } from "./WatchPanel";
 
 /** Taking stock of the originals: what there is, what is unusual about it, what it can feed. */
 export function SourcesScreen() {
   const [parameters, setParameters] = useSearchParams();
-  const search = parameters.get("search") ?? "";
-  const enoughFor = parameters.get("enoughFor") ?? undefined;
-  const query = useSources(search, enoughFor);
-  const queries = useQueryClient();
+  const filter = useMemo(() => filterOf(parameters), [parameters]);
+  const { search, enoughFor, trait } = filter;
+  const show = (change: SourceFilter) => {
+    const next = Object.entries({ ...filter, ...change }).filter(([, value]) => value);
+    setParameters(Object.fromEntries(next) as Record<string, string>, { replace: true });
+  };
+  const query = useSources(filter);
   const navigate = useNavigate();
   const choice = useChoice();
   const remove = useDeleteSources();
   const [current, setCurrent] = useState<string>();
-  const [trait, setTrait] = useState<string>();
   const pictures = useRef<HTMLInputElement>(null);
   const folder = useRef<HTMLInputElement>(null);
 
-  const all = useMemo(() => query.data?.pages.flatMap((page) => page.items) ?? [], [query.data]);
-  const shown = useMemo(
-    () => (trait ? all.filter((one) => one.traits.some((found) => found.id === trait)) : all),
-    [all, trait],
-  );
+  const shown = useMemo(() => query.data?.pages.flatMap((page) => page.items) ?? [], [query.data]);
   const first = query.data?.pages[0];
   const selected =
-    all.find((one) => one.id === current) ?? all.find((one) => choice.sources.includes(one.id)) ?? shown[0];
+    shown.find((one) => one.id === current) ??
+    shown.find((one) => choice.sources.includes(one.id)) ??
+    shown[0];
 
   useEffect(() => {
-    intake.onTaken = () => void queries.invalidateQueries({ queryKey: ["sources"] });
-  }, [queries]);
+    intake.onTaken = () => void changed("sources");
+  }, []);
   useReadout(factsOf(selected, choice.sources.length));
 
   const frame = () => {
@@ -55,30 +55,42 @@ export function SourcesScreen() {
     if (!choice.sources.includes(selected.id)) choose({ sources: [selected.id] });
     navigate(framingPath(selected.id));
   };
-  const takeAway = () => {
-    const ids =
-      choice.sources.length > 0 && choice.sources.includes(selected?.id ?? "")
-        ? choice.sources
-        : selected
-          ? [selected.id]
-          : [];
-    if (ids.length === 0) return;
+  // Only what is chosen and fits what is shown: nothing goes that nobody pointed at, or that a search hides.
+  const isFiltered = Object.keys(filter).length > 0;
+  const canBin = isFiltered
+    ? shown.some((one) => choice.sources.includes(one.id))
+    : choice.sources.length > 0;
+  const takeAway = async (one?: Source) => {
+    const fitting = isFiltered && !one ? new Set(await sourceIds(filter)) : undefined;
+    const ids = one ? [one.id] : choice.sources.filter((id) => !fitting || fitting.has(id));
     remove.mutate(ids, {
       onSuccess: () => {
         choose({ sources: choice.sources.filter((id) => !ids.includes(id)) });
-        say(`${count(ids.length)} taken away.`, {
-          label: "Undo",
-          run: () => void history.undo().catch(sayProblem),
-        });
+        sayDone(`${some(ids.length, "picture")} moved to the bin.`);
       },
       onError: sayProblem,
     });
+  };
+  const chooseAll = async () => {
+    // At once where everything is here: the next key may be for what was chosen.
+    if (!query.hasNextPage && !query.isPlaceholderData)
+      return choose({ sources: shown.map((one) => one.id) });
+    try {
+      choose({ sources: await sourceIds(filter) });
+    } catch (problem) {
+      sayProblem(problem);
+    }
   };
   const name = () => {
     if (choice.sources.length === 0 && selected) choose({ sources: [selected.id] });
     navigate("/names");
   };
-  useKeys({ a: () => pictures.current?.click(), f: frame, n: name, Delete: takeAway, Enter: frame });
+  useActions("sources", {
+    add: () => pictures.current?.click(),
+    frame: selected !== undefined && frame,
+    name,
+    bin: canBin && (() => void takeAway().catch(sayProblem)),
+  });
   useDrops((transfer) => void filesOf(transfer).then((files) => intake.add(files), sayProblem));
   const onEnd = useCallback(() => {
     if (query.hasNextPage && !query.isFetchingNextPage) void query.fetchNextPage();
@@ -97,17 +109,14 @@ export function SourcesScreen() {
           <h1 className="whitespace-nowrap">{first ? some(first.total, "picture") : "Pictures"}</h1>
           <Link
             to="/space"
-            title="Room on the disk, and the bin"
+            title="Storage and the bin"
             className="figures whitespace-nowrap text-soft underline"
           >
             {first && bytes(first.totalBytes)}
           </Link>
           {search && <span className="truncate text-soft">with “{search}”</span>}
-          <TraitFilter sources={all} trait={trait} onTrait={setTrait} />
-          <EnoughForFilter
-            enoughFor={enoughFor}
-            onEnoughFor={(id) => setParameters({ ...(search && { search }), ...(id && { enoughFor: id }) })}
-          />
+          <TraitFilter traits={first?.traits ?? []} trait={trait} onTrait={(id) => show({ trait: id })} />
+          <EnoughForFilter enoughFor={enoughFor} onEnoughFor={(id) => show({ enoughFor: id })} />
           <span className="ml-auto hidden whitespace-nowrap text-soft min-[1480px]:inline">
             drop pictures or folders anywhere
           </span>
@@ -145,25 +154,37 @@ export function SourcesScreen() {
         </div>
         <IntakePanel />
         <WatchPanel />
-        {query.error ? (
+        {query.error && !query.data ? (
           <Fault problem={query.error} />
         ) : first?.total === 0 ? (
-          <Empty search={search} enoughFor={enoughFor} onAdd={() => pictures.current?.click()} />
+          <Empty search={search ?? ""} enoughFor={enoughFor} onAdd={() => pictures.current?.click()} />
         ) : (
           <SourceGrid
             sources={shown}
+            total={first?.total ?? shown.length}
             chosen={choice.sources}
             current={selected?.id}
             onChoose={(ids, now) => {
               choose({ sources: ids });
               setCurrent(now);
             }}
+            onChooseAll={() => void chooseAll()}
             onOpen={frame}
             onEnd={onEnd}
           />
         )}
       </section>
-      {selected && <SourceDetails key={selected.id} source={selected} onFrame={frame} onDelete={takeAway} />}
+      {selected && (
+        <SourceDetails
+          key={selected.id}
+          source={selected}
+          chosen={choice.sources.includes(selected.id) ? choice.sources.length : 1}
+          onFrame={frame}
+          onBin={() =>
+            void takeAway(choice.sources.includes(selected.id) ? undefined : selected).catch(sayProblem)
+          }
+        />
+      )}
     </div>
   );
 }
@@ -180,36 +201,37 @@ function factsOf(source: Source | undefined, chosen: number): Fact[] {
   ];
 }
 
+function filterOf(parameters: URLSearchParams): SourceFilter {
+  const filter: SourceFilter = {};
+  for (const member of ["search", "enoughFor", "trait"] as const) {
+    const value = parameters.get(member);
+    if (value) filter[member] = value;
+  }
+  return filter;
+}
+
 function TraitFilter({
-  sources,
+  traits,
   trait,
   onTrait,
 }: {
-  sources: readonly Source[];
+  traits: Schemas["SourcePage"]["traits"];
   trait: string | undefined;
-  onTrait: (id: string | undefined) => void;
+  onTrait: (id: string) => void;
 }) {
-  const found = new Map<string, { label: string; number: number }>();
-  for (const one of sources.flatMap((source) => source.traits)) {
-    const known = found.get(one.id);
-    found.set(one.id, {
-      label: known?.label ?? words[one.id] ?? one.label,
-      number: (known?.number ?? 0) + 1,
-    });
-  }
-  if (found.size === 0) return null;
+  if (traits.length === 0 && !trait) return null;
   return (
     <label className="ml-2">
       <span className="sr-only">Show</span>
       <select
-        className="rounded border border-line bg-sheet px-1.5 py-[3px]"
+        className="rounded border border-edge bg-field px-1.5 py-[3px]"
         value={trait ?? ""}
-        onChange={(event) => onTrait(event.target.value || undefined)}
+        onChange={(event) => onTrait(event.target.value)}
       >
-        <option value="">all</option>
-        {[...found].map(([id, { label, number }]) => (
+        <option value="">All pictures</option>
+        {traits.map(({ id, label, count: number }) => (
           <option key={id} value={id}>
-            {label} {number}
+            {words[id] ?? label} {number}
           </option>
         ))}
       </select>
@@ -239,11 +261,11 @@ function EnoughForFilter({
     <label>
       <span className="sr-only">Large enough for</span>
       <select
-        className="max-w-44 rounded border border-line bg-sheet px-1.5 py-[3px]"
+        className="max-w-44 rounded border border-edge bg-field px-1.5 py-[3px]"
         value={enoughFor ?? ""}
         onChange={(event) => onEnoughFor(event.target.value)}
       >
-        <option value="">of any size</option>
+        <option value="">Any size</option>
         {data
           .filter((one) => one.slots.length > 0)
           .map((one) => (
@@ -274,7 +296,7 @@ function Empty({
     <div className="grid grow place-content-center justify-items-center gap-3 text-center">
       {search ? (
         <p>
-          No picture {enoughFor && "that is large enough "}has “{search}” in its stem, its file name or its
+          No picture {enoughFor && "that is large enough "}has “{search}” in its file name or its alternative
           text.
         </p>
       ) : enoughFor ? (

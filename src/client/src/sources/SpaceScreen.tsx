@@ -1,15 +1,17 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { answer, api, type Schemas } from "../api/client";
-import { Button } from "../instruments/Button";
-import { Fault } from "../instruments/Fault";
+import { useActions } from "../actions/bound";
+import { queries } from "../data/changed";
+import { answer, api, type Schemas } from "../data/client";
+import { keys } from "../data/keys";
 import { Gauge } from "../instruments/Gauge";
 import { Name } from "../instruments/Name";
 import { bytes, count, moment, some } from "../instruments/numbers";
-import { useKeys } from "../shell/keys";
 import { say, sayProblem } from "../shell/notices";
 import { useReadout } from "../shell/readout";
+import { Button } from "../ui/Button";
+import { Fault } from "../ui/Fault";
 
 type Part = Exclude<keyof Schemas["SpaceAnswer"], "freeBytes">;
 
@@ -42,27 +44,23 @@ const parts: readonly { part: Part; name: string; says: string; clear?: [string,
     name: "Everything else",
     says: "Destinations, framings, names and the list of what was made.",
   },
-  { part: "bin", name: "Bin", says: "Originals that were taken away." },
+  { part: "bin", name: "Bin", says: "Originals that were moved to the bin." },
 ];
-// By name: a member that begins with a capital looks like a component to the linter.
-const escapeKey = "Escape";
 
 /** What takes how much room on the disk, what can be cleared, and what lies in the bin. */
 export function SpaceScreen() {
-  const queries = useQueryClient();
   const navigate = useNavigate();
-  const space = useQuery({ queryKey: ["space"], queryFn: () => answer(api.GET("/api/space")) });
-  const refresh = () => queries.invalidateQueries();
+  const space = useQuery({ queryKey: keys.space.parts, queryFn: () => answer(api.GET("/api/space")) });
   const clear = useMutation({
     mutationFn: (what: string) => answer(api.DELETE("/api/space/{what}", { params: { path: { what } } })),
     onSuccess: ({ bytes: freed }) => {
       say(freed > 0 ? `${bytes(freed)} are free again.` : "There was nothing to clear.");
-      void refresh();
+      void queries.invalidateQueries();
     },
     onError: sayProblem,
   });
   const back = () => navigate("/sources");
-  useKeys({ [escapeKey]: back });
+  useActions("storage", { back });
   const used = space.data;
   const all = used ? parts.reduce((sum, { part }) => sum + used[part].bytes, 0) : 0;
   useReadout(
@@ -73,12 +71,12 @@ export function SpaceScreen() {
         ]
       : [],
   );
-  if (space.error) return <Fault problem={space.error} />;
+  if (space.error && !space.data) return <Fault problem={space.error} />;
   return (
     <div className="grid h-full grid-cols-[minmax(0,1fr)_420px]">
       <section className="overflow-y-auto px-4 pb-6">
         <div className="flex h-[46px] items-center gap-3">
-          <h1 className="text-[15px]">Room on the disk</h1>
+          <h1 className="text-[15px]">Storage</h1>
           {used && (
             <span className="figures text-soft">
               {bytes(all)} used, {bytes(used.freeBytes)} free
@@ -128,7 +126,7 @@ export function SpaceScreen() {
           </tbody>
         </table>
       </section>
-      <BinPanel onChanged={refresh} />
+      <BinPanel onChanged={() => void queries.invalidateQueries()} />
     </div>
   );
 }
@@ -136,7 +134,7 @@ export function SpaceScreen() {
 /** What was taken away: each can be put back; emptying cannot be undone, so it is asked for twice. */
 function BinPanel({ onChanged }: { onChanged: () => void }) {
   const [isSure, setIsSure] = useState(false);
-  const bin = useQuery({ queryKey: ["space", "bin"], queryFn: () => answer(api.GET("/api/bin")) });
+  const bin = useQuery({ queryKey: keys.space.bin, queryFn: () => answer(api.GET("/api/bin")) });
   const putBack = useMutation({
     mutationFn: (id: string) => answer(api.POST("/api/sources/{id}/restore", { params: { path: { id } } })),
     onSuccess: onChanged,
@@ -160,18 +158,18 @@ function BinPanel({ onChanged }: { onChanged: () => void }) {
       <h2 className="self-center px-4 text-[15px]">Bin, {some(items.length, "picture")}</h2>
       <ul className="overflow-y-auto border-t border-line px-4">
         {items.length === 0 && (
-          <li className="py-3 text-soft">Empty. What is taken away lies here until the bin is emptied.</li>
+          <li className="py-3 text-soft">Empty. What is moved to the bin lies here until it is emptied.</li>
         )}
         {items.map((one) => (
           <li key={one.id} className="flex items-center gap-3 border-b border-line-soft py-1.5">
             <span className="min-w-0 grow">
               <Name text={one.stem} />
               <span className="block truncate text-soft">
-                {bytes(one.bytes)}, taken away {moment(one.deletedAt)}
+                {bytes(one.bytes)}, moved here {moment(one.deletedAt)}
               </span>
             </span>
             <Button aria-label={`Put ${one.stem} back`} onClick={() => putBack.mutate(one.id)}>
-              Put back
+              Restore
             </Button>
           </li>
         ))}

@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { Connection } from "../data/connection";
 import { withoutLeftovers } from "./droppedFiles";
 import { Intake } from "./intake";
 import type { sourceOf } from "./known";
@@ -46,7 +47,13 @@ const files = (number: number) =>
 // Nothing is in the library yet, and the server answers when the test says so.
 let isThere = true;
 const make = (find: (file: File) => Promise<Known> = async () => null) =>
-  new Intake(find, async () => isThere);
+  new Intake(
+    find,
+    new Connection(async () => {
+      if (!isThere) throw new TypeError("Failed to fetch");
+      return "";
+    }),
+  );
 type Known = Awaited<ReturnType<typeof sourceOf>>;
 const settled = () => vi.advanceTimersByTimeAsync(150);
 const states = (intake: Intake) => intake.list().map((one) => one.state);

@@ -1,5 +1,6 @@
 import { useSyncExternalStore } from "react";
-import type { Schemas } from "../api/client";
+import type { Schemas } from "../data/client";
+import { type Connection, connection as server } from "../data/connection";
 import { sourceOf } from "./known";
 
 /** Where a file that is being sent stands. */
@@ -23,8 +24,6 @@ export type Arrival = {
 
 const atOnce = 3;
 const tellEvery = 100;
-const firstPause = 1000;
-const longestPause = 10_000;
 // What stands between us and the server says so for a server that is away.
 const away = [0, 502, 503, 504];
 
@@ -43,12 +42,11 @@ export class Intake {
   private readonly listeners = new Set<() => void>();
   private lastId = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
-  private pause = 0;
   private isAway = false;
 
   constructor(
     private readonly find: typeof sourceOf = sourceOf,
-    private readonly answers: () => Promise<boolean> = isThere,
+    private readonly connection: Pick<Connection, "lost" | "back"> = server,
   ) {}
 
   /** Called whenever a file has become a source. */
@@ -76,7 +74,6 @@ export class Intake {
   cancel(): void {
     for (const { arrival } of this.waiting.splice(0)) arrival.state = "cancelled";
     for (const arrival of this.arrivals) if (arrival.state === "checking") arrival.state = "cancelled";
-    this.isAway = false;
     for (const request of this.sending.values()) request.abort();
     this.tell();
   }
@@ -185,25 +182,14 @@ export class Intake {
     this.waiting.unshift(one);
     if (!this.isAway) {
       this.isAway = true;
-      this.pause = firstPause;
-      this.lookAgain();
-    }
-    this.tell();
-  }
-
-  private lookAgain(): void {
-    setTimeout(async () => {
-      const isBack = await this.answers();
-      if (!this.isAway) return;
-      if (isBack) {
+      this.connection.lost();
+      void this.connection.back().then(() => {
         this.isAway = false;
         this.next();
         this.tell();
-      } else {
-        this.pause = Math.min(2 * this.pause, longestPause);
-        this.lookAgain();
-      }
-    }, this.pause);
+      });
+    }
+    this.tell();
   }
 
   private refuse(arrival: Arrival, sentence: string): void {
@@ -227,14 +213,6 @@ export class Intake {
     this.timer = undefined;
     this.shown = this.arrivals.map((arrival) => ({ ...arrival }));
     for (const listener of this.listeners) listener();
-  }
-}
-
-async function isThere(): Promise<boolean> {
-  try {
-    return (await fetch("/healthz", { cache: "no-store" })).ok;
-  } catch {
-    return false;
   }
 }
 

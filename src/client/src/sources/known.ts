@@ -1,4 +1,4 @@
-import { api, type Schemas } from "../api/client";
+import { api, type Schemas } from "../data/client";
 
 // A larger file would have to be held in memory to be hashed; it is sent, and recognised there.
 const mostBytes = 200_000_000;

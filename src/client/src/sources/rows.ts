@@ -1,4 +1,4 @@
-import type { Source } from "../api/client";
+import type { Source } from "../data/client";
 
 /** Height of every picture in the grid, in CSS px. */
 export const pictureHeight = 150;

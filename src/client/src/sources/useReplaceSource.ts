@@ -1,13 +1,13 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { answer, api, RequestProblem, type Schemas, type Source } from "../api/client";
-import { refreshPlans } from "../api/refresh";
+import { useMutation } from "@tanstack/react-query";
+import { changed } from "../data/changed";
+import { answer, api, problemOf, type Schemas, type Source } from "../data/client";
+import { transport } from "../data/transport";
 import { choose, currentChoice } from "../shell/choice";
 import { history } from "../shell/history";
 import { say } from "../shell/notices";
 
 /** Puts a better file of the same picture in the place of a source; can be undone. */
 export function useReplaceSource() {
-  const queries = useQueryClient();
   const exchange = async (gone: string, back: string) => {
     await answer(api.DELETE("/api/sources/{id}", { params: { path: { id: gone } } }));
     await answer(api.POST("/api/sources/{id}/restore", { params: { path: { id: back } } }));
@@ -16,16 +16,16 @@ export function useReplaceSource() {
   const took = async (before: string, after: string) => {
     // What was chosen stays chosen, under its new id.
     choose({ sources: currentChoice().sources.map((id) => (id === before ? after : id)) });
-    await Promise.all([queries.invalidateQueries({ queryKey: ["sources"] }), refreshPlans(queries)]);
+    await changed("sources");
   };
   return useMutation({
     mutationFn: async ({ source, file }: { source: Source; file: File }) => {
       const form = new FormData();
       form.append("files", file);
-      const response = await fetch(`/api/sources/${source.id}/replacement`, { method: "POST", body: form });
+      const path = `/api/sources/${source.id}/replacement`;
+      const response = await transport(new Request(path, { method: "POST", body: form }));
       const body = await response.json();
-      if (!response.ok)
-        throw new RequestProblem(body.detail ?? `The server answered ${response.status}.`, body);
+      if (!response.ok) throw problemOf(response, body);
       const replaced = body as Schemas["ReplacementAnswer"];
       await took(source.id, replaced.source.id);
       history.add({

@@ -1,36 +1,40 @@
-import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { actOnMany } from "../api/acts";
-import { answer, api, type Schemas, type Source } from "../api/client";
+import { keepPreviousData, useInfiniteQuery, useMutation, useQuery } from "@tanstack/react-query";
+import { actOnMany } from "../data/acts";
+import { changed } from "../data/changed";
+import { answer, api, type Schemas, type Source } from "../data/client";
+import { keys } from "../data/keys";
 import { history } from "../shell/history";
 
 const pageSize = 200;
 
-/** All sources that fit a search and, if a slot or destination is named, are large enough for it; page by page, newest first. */
-export function useSources(search: string, enoughFor?: string) {
+/** Which sources are shown; absent members hold nothing back. */
+export type SourceFilter = { search?: string; enoughFor?: string; trait?: string };
+
+/** All sources that fit a filter, page by page, newest first. What was shown stays until the next answer is there. */
+export function useSources(filter: SourceFilter) {
   return useInfiniteQuery({
-    queryKey: ["sources", "list", search, enoughFor],
+    queryKey: keys.sources.list(filter),
     initialPageParam: undefined as string | undefined,
-    queryFn: ({ pageParam }) =>
+    queryFn: ({ pageParam, signal }) =>
       answer(
         api.GET("/api/sources", {
-          params: {
-            query: {
-              search,
-              limit: pageSize,
-              ...(enoughFor && { enoughFor }),
-              ...(pageParam && { cursor: pageParam }),
-            },
-          },
+          params: { query: { ...filter, limit: pageSize, ...(pageParam && { cursor: pageParam }) } },
+          signal,
         }),
       ),
     getNextPageParam: (page) => page.next ?? undefined,
+    placeholderData: keepPreviousData,
   });
 }
+
+/** The ids of all sources that fit a filter, whether or not they were looked at. */
+export const sourceIds = async (filter: SourceFilter): Promise<string[]> =>
+  (await answer(api.GET("/api/sources/ids", { params: { query: filter } }))).ids;
 
 /** How many sources there are. */
 export function useSourceTotal(): number | undefined {
   const query = useQuery({
-    queryKey: ["sources", "total"],
+    queryKey: keys.sources.total,
     queryFn: () => answer(api.GET("/api/sources", { params: { query: { limit: 1 } } })),
   });
   return query.data?.total;
@@ -39,7 +43,7 @@ export function useSourceTotal(): number | undefined {
 /** One source. */
 export function useSource(id: string | undefined) {
   return useQuery({
-    queryKey: ["sources", "one", id],
+    queryKey: keys.sources.one(id),
     queryFn: () => answer(api.GET("/api/sources/{id}", { params: { path: { id: id ?? "" } } })),
     enabled: id !== undefined,
   });
@@ -48,7 +52,7 @@ export function useSource(id: string | undefined) {
 /** How a source stands with every slot. */
 export function usePlans(id: string | undefined) {
   return useQuery({
-    queryKey: ["plans", id],
+    queryKey: keys.plans.of(id),
     queryFn: async () =>
       (await answer(api.GET("/api/plans", { params: { query: { source: id ?? "" } } }))).items,
     enabled: id !== undefined,
@@ -57,13 +61,9 @@ export function usePlans(id: string | undefined) {
 
 /** Changes stem or alternative text; can be undone. */
 export function useChangeSource() {
-  const queries = useQueryClient();
   const send = async (id: string, change: Schemas["SourceChange"]) => {
     await answer(api.PATCH("/api/sources/{id}", { params: { path: { id } }, body: change }));
-    await Promise.all([
-      queries.invalidateQueries({ queryKey: ["sources"] }),
-      queries.invalidateQueries({ queryKey: ["plans", id] }),
-    ]);
+    await changed("sources");
   };
   return useMutation({
     mutationFn: async ({
@@ -75,7 +75,7 @@ export function useChangeSource() {
     }) => {
       const before = change.stem === undefined ? { altText: source.altText } : { stem: source.stem };
       await history.do({
-        label: change.stem === undefined ? "alternative text" : "stem",
+        label: change.stem === undefined ? "alternative text" : "file name",
         undo: () => send(source.id, before),
         redo: () => send(source.id, change),
       });
@@ -84,11 +84,8 @@ export function useChangeSource() {
 }
 
 /** Takes sources away; can be undone. */
-export function useDeleteSources() {
-  const queries = useQueryClient();
-  const refresh = () => queries.invalidateQueries({ queryKey: ["sources"] });
-  return useMutation({
+export const useDeleteSources = () =>
+  useMutation({
     mutationFn: (ids: readonly string[]) =>
-      actOnMany("taking away", { on: { ids: [...ids] }, act: "delete" }, refresh),
+      actOnMany("moving to the bin", { on: { ids: [...ids] }, act: "delete" }, "sources"),
   });
-}

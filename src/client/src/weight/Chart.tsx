@@ -159,7 +159,13 @@ export function Chart({
           </circle>
         )}
         {shown && (
-          <circle cx={x(shown.bytes)} cy={y(shown.score)} r="4" fill="var(--color-ink)" stroke="#fff">
+          <circle
+            cx={x(shown.bytes)}
+            cy={y(shown.score)}
+            r="4"
+            fill="var(--color-ink)"
+            stroke="var(--color-sheet)"
+          >
             <title>as shown</title>
           </circle>
         )}

@@ -44,8 +44,7 @@ export function Choices({
     if (full && weighing.most)
       choices.push({ format, ...full, bytes: weighing.most, words: "as good as the cap allows" });
     const floor = isTaken(format) ? atScore(curve, weighing.looks.min) : undefined;
-    if (floor)
-      choices.push({ format, ...floor, score: weighing.looks.min, words: "the least: at the floor" });
+    if (floor) choices.push({ format, ...floor, score: weighing.looks.min, words: "smallest acceptable" });
   }
   return (
     <div className="grid">

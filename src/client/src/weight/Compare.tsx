@@ -25,7 +25,10 @@ export function Compare({
   const frame = useRef<HTMLDivElement>(null);
   const room = useRoom(frame, { width: 800, height: 600 });
   const held = useRef<{ x: number; y: number; splits: boolean }>(undefined);
-  const view = mode === "both" ? { ...room, width: Math.floor((room.width - 2) / 2) } : room;
+  // In pixels of the screen, as the files are: 100 % is the same on every screen.
+  const dense = window.devicePixelRatio || 1;
+  const width = mode === "side by side" ? Math.floor((room.width - 2) / 2) : room.width;
+  const view = { width: width * dense, height: room.height * dense };
   const latest = useRef({ look, onLook });
   latest.current = { look, onLook };
   useEffect(() => {
@@ -37,15 +40,15 @@ export function Compare({
       const pane = (event.target as Element).closest("[data-pane]") ?? node;
       const box = pane.getBoundingClientRect();
       const at = {
-        x: event.clientX - box.left - box.width / 2,
-        y: event.clientY - box.top - box.height / 2,
+        x: (event.clientX - box.left - box.width / 2) * dense,
+        y: (event.clientY - box.top - box.height / 2) * dense,
       };
       const { look: now, onLook: tell } = latest.current;
       tell(zoomed(now, now.zoom * 1.2 ** (-event.deltaY / 100), at, picture));
     };
     node.addEventListener("wheel", wheel, { passive: false });
     return () => node.removeEventListener("wheel", wheel);
-  }, [picture]);
+  }, [picture, dense]);
   const down = (splits: boolean) => (event: PointerEvent) => {
     event.stopPropagation();
     held.current = { x: event.clientX, y: event.clientY, splits };
@@ -57,14 +60,14 @@ export function Compare({
     const [x, y] = [event.clientX - from.x, event.clientY - from.y];
     held.current = { ...from, x: event.clientX, y: event.clientY };
     if (from.splits) onSplit(Math.min(Math.max(split + x / room.width, 0), 1));
-    else onLook(panned(look, x, y, picture));
+    else onLook(panned(look, x * dense, y * dense, picture));
   };
   const { left, top } = corner(look, view);
   const place = {
-    left,
-    top,
-    width: Math.round(picture.width * look.zoom),
-    height: Math.round(picture.height * look.zoom),
+    left: left / dense,
+    top: top / dense,
+    width: Math.round(picture.width * look.zoom) / dense,
+    height: Math.round(picture.height * look.zoom) / dense,
     imageRendering: look.zoom >= 2 ? ("pixelated" as const) : ("auto" as const),
   };
   const before = <Side name="before" source={picture.before} style={place} />;
@@ -80,12 +83,12 @@ export function Compare({
         held.current = undefined;
       }}
     >
-      {mode === "both" ? (
+      {mode === "side by side" ? (
         <div className="grid h-full grid-cols-2 gap-0.5">
           <Pane words="before, as cropped">{before}</Pane>
           <Pane words={picture.words}>{after}</Pane>
         </div>
-      ) : mode === "in turn" ? (
+      ) : mode === "alternate" ? (
         <Pane words={showsAfter ? picture.words : "before, as cropped"}>{showsAfter ? after : before}</Pane>
       ) : mode === "difference" ? (
         <div data-pane className="absolute inset-0 overflow-hidden bg-black">
@@ -108,18 +111,37 @@ export function Compare({
           <div
             role="separator"
             aria-label="Divider between before and after"
+            aria-orientation="vertical"
+            aria-valuemin={0}
+            aria-valuemax={100}
             aria-valuenow={Math.round(split * 100)}
+            tabIndex={0}
+            onKeyDown={(event) => {
+              const to = splitBy(event.key, split);
+              if (to === undefined) return;
+              event.preventDefault();
+              onSplit(to);
+            }}
             onPointerDown={down(true)}
             className="absolute inset-y-0 w-4 -translate-x-1/2 cursor-ew-resize"
             style={{ left: edge }}
           >
-            <span className="absolute inset-y-0 left-1/2 w-0.5 -translate-x-1/2 bg-white outline outline-ink/40" />
+            <span className="absolute inset-y-0 left-1/2 w-0.5 -translate-x-1/2 bg-field outline outline-ink/40" />
             <span className="absolute top-0 left-1/2 -translate-x-1/2 border-[9px] border-x-transparent border-t-brass-fill border-b-transparent" />
           </div>
         </div>
       )}
     </div>
   );
+}
+
+const splitStep = 0.02;
+
+// Where a key moves the divider to, as WAI-ARIA's window splitter has it.
+function splitBy(key: string, split: number): number | undefined {
+  if (key === "ArrowLeft") return Math.max(0, split - splitStep);
+  if (key === "ArrowRight") return Math.min(1, split + splitStep);
+  return key === "Home" ? 0 : key === "End" ? 1 : undefined;
 }
 
 function Pane({ words, children }: { words: string; children: ReactNode }) {
@@ -155,7 +177,7 @@ function Side({
 function Label({ side, children }: { side: "left" | "right"; children: ReactNode }) {
   return (
     <span
-      className={`absolute top-2.5 rounded bg-ink/85 px-2 py-0.5 text-white ${side === "left" ? "left-3" : "right-3"}`}
+      className={`absolute top-2.5 rounded bg-strip/85 px-2 py-0.5 text-white ${side === "left" ? "left-3" : "right-3"}`}
     >
       {children}
     </span>

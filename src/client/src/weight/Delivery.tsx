@@ -1,4 +1,4 @@
-import type { Schemas } from "../api/client";
+import type { Schemas } from "../data/client";
 
 const seconds = (bytes: number, bitsPerSecond: number): string => {
   const time = (8 * bytes) / bitsPerSecond;
@@ -17,7 +17,7 @@ export function Delivery({
 }) {
   return (
     <div className="grid">
-      <h2>Time to arrive</h2>
+      <h2>Download time</h2>
       {lines.map((line) => (
         <p key={line.name} className="grid grid-cols-[1fr_70px_110px] border-b border-line-soft py-0.5">
           <span>

@@ -1,17 +1,16 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { answer, api, type Schemas } from "../api/client";
+import { useActions } from "../actions/bound";
+import { answer, api, type Schemas } from "../data/client";
+import { keys } from "../data/keys";
 import { useDestinations } from "../destinations/useDestinations";
-import { Button } from "../instruments/Button";
-import { Fault } from "../instruments/Fault";
 import { Gauge } from "../instruments/Gauge";
 import { bytes, count, saving, some } from "../instruments/numbers";
-import { useKeys } from "../shell/keys";
 import { useReadout } from "../shell/readout";
+import { Button } from "../ui/Button";
+import { Fault } from "../ui/Fault";
 
-// By name: a member that begins with a capital looks like a component to the linter.
-const escapeKey = "Escape";
 const tooHeavy = 1_000_000;
 
 /** What went in, what came out, place by place; and what the pictures of a page weigh on a visitor's screen. */
@@ -19,12 +18,12 @@ export function TotalsScreen() {
   const navigate = useNavigate();
   const destinations = useDestinations();
   const totals = useQuery({
-    queryKey: ["weighing", "totals"],
+    queryKey: keys.weighing.totals,
     queryFn: () => answer(api.GET("/api/totals")),
   });
   const [page, setPage] = useState<ReadonlyMap<string, number>>(new Map());
   const back = () => navigate("/weight");
-  useKeys({ [escapeKey]: back });
+  useActions("totals", { back });
   const all = totals.data;
   useReadout(
     all
@@ -36,14 +35,14 @@ export function TotalsScreen() {
         ]
       : [],
   );
-  if (totals.error) return <Fault problem={totals.error} />;
+  if (totals.error && !totals.data) return <Fault problem={totals.error} />;
   const bySlot = new Map(all?.slots.map((one) => [one.slot, one]));
   const most = Math.max(1, ...(all?.slots.map((one) => one.bytesOut) ?? []));
   return (
     <div className="grid h-full grid-cols-[minmax(0,1fr)_360px]">
       <section className="grid min-h-0 grid-rows-[46px_minmax(0,1fr)]">
         <div className="flex items-center gap-3 border-b border-line px-4">
-          <h1 className="text-[15px]">Where the bytes went</h1>
+          <h1 className="text-[15px]">Totals</h1>
           {all && all.files > 0 && (
             <span className="figures text-soft" role="status">
               {bytes(all.bytesIn)} in {some(all.sources, "picture")} → {bytes(all.bytesOut)} in{" "}
@@ -114,7 +113,7 @@ export function TotalsScreen() {
                                 min={0}
                                 max={500}
                                 aria-label={`Pictures of ${slot.name} on a page`}
-                                className="figures w-16 rounded border border-line bg-white px-1.5 py-0.5"
+                                className="figures w-16 rounded border border-edge bg-field px-1.5 py-0.5"
                                 value={page.get(slot.id) ?? 0}
                                 onChange={(event) =>
                                   setPage(withCount(page, slot.id, event.target.valueAsNumber))
@@ -148,7 +147,7 @@ function withCount(page: ReadonlyMap<string, number>, slot: string, pictures: nu
 function PageSum({ page }: { page: ReadonlyMap<string, number> }) {
   const slot = [...page].map(([id, pictures]) => `${id}:${pictures}`);
   const sum = useQuery({
-    queryKey: ["weighing", "page", slot],
+    queryKey: keys.weighing.page(slot),
     queryFn: () => answer(api.GET("/api/totals/page", { params: { query: { slot } } })),
     enabled: slot.length > 0,
     placeholderData: keepPreviousData,
@@ -158,7 +157,7 @@ function PageSum({ page }: { page: ReadonlyMap<string, number> }) {
       aria-label="Page weight"
       className="flex flex-col gap-3 overflow-y-auto border-l border-line px-4 py-3"
     >
-      <h2 className="text-[15px]">What a page weighs</h2>
+      <h2 className="text-[15px]">Page weight</h2>
       {slot.length === 0 || !sum.data ? (
         <p className="text-soft">
           Say beside each slot how many pictures of it a page shows. The sum stands here for each kind of

@@ -1,18 +1,19 @@
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import type { Source } from "../api/client";
+import { arrowOf } from "../actions/arrows";
+import { useActions } from "../actions/bound";
+import type { Source } from "../data/client";
 import { formatName } from "../destinations/FileEditor";
 import type { Place as SlotPlace } from "../destinations/useDestinations";
-import { Button } from "../instruments/Button";
 import { FindingLine } from "../instruments/FindingLine";
 import { Gauge } from "../instruments/Gauge";
 import { Name } from "../instruments/Name";
 import { bytes, count, looksWords, saving, size } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
 import { useStartRun } from "../runs/useRuns";
-import { useKeys } from "../shell/keys";
 import { sayProblem } from "../shell/notices";
 import { useReadout } from "../shell/readout";
+import { Button } from "../ui/Button";
 import { Chart } from "./Chart";
 import { Choices } from "./Choices";
 import { Compare } from "./Compare";
@@ -33,7 +34,12 @@ import {
 } from "./useWeighing";
 import { useWeightRemedies } from "./useWeightRemedies";
 
-const modeKeys: Record<SeeAs, string> = { divider: "D", both: "B", "in turn": "X", difference: "F" };
+const modeKeys: Record<SeeAs, string> = {
+  divider: "D",
+  "side by side": "B",
+  alternate: "X",
+  difference: "F",
+};
 
 /** One file on the scales: before and after side by side, and everything that was, or could be, made of it. */
 export function WeighingDesk({
@@ -128,35 +134,29 @@ export function WeighingDesk({
       { onSuccess: (one) => navigate(`/runs/${one.id}`), onError: sayProblem },
     );
   const zoom = (to: number) => setLook(zoomed(look, to, { x: 0, y: 0 }, weighing));
-  const pan = (x: number, y: number) => () => setLook(panned(look, x, y, weighing));
-  const [enterKey, escapeKey] = ["Enter", "Escape"];
-  useKeys({
-    d: () => setMode("divider"),
-    b: () => setMode("both"),
-    x: () => setMode("in turn"),
-    f: () => setMode("difference"),
-    " ": () => mode === "in turn" && setShowsAfter(!showsAfter),
-    "+": () => zoom(stepped(look.zoom, 1)),
-    "=": () => zoom(stepped(look.zoom, 1)),
-    "-": () => zoom(stepped(look.zoom, -1)),
-    "0": () => zoom(1),
-    ArrowLeft: pan(40, 0),
-    ArrowRight: pan(-40, 0),
-    ArrowUp: pan(0, 40),
-    ArrowDown: pan(0, -40),
-    "shift+ArrowLeft": pan(300, 0),
-    "shift+ArrowRight": pan(-300, 0),
-    "shift+ArrowUp": pan(0, 300),
-    "shift+ArrowDown": pan(0, -300),
-    ",": () => move(-1),
-    ".": () => move(1),
-    g: () => toFormat(formats[(formats.indexOf(at.format) + 1) % formats.length] ?? at.format),
-    h: setByHand,
-    a: automatic,
-    r: render,
-    ...Object.fromEntries(remedies.map((remedy, index) => [`${index + 1}`, () => take(remedy)])),
-    [enterKey as string]: next,
-    [escapeKey as string]: () => navigate(worstPath(run)),
+  useActions("weight", {
+    divider: () => setMode("divider"),
+    sideBySide: () => setMode("side by side"),
+    alternate: () => setMode("alternate"),
+    difference: () => setMode("difference"),
+    swap: mode === "alternate" && (() => setShowsAfter(!showsAfter)),
+    zoomIn: () => zoom(stepped(look.zoom, 1)),
+    zoomOut: () => zoom(stepped(look.zoom, -1)),
+    actual: () => zoom(1),
+    pan: (key) => {
+      const [x, y] = arrowOf(key);
+      const by = key.startsWith("shift+") ? 300 : 40;
+      // The picture goes the other way than the eye.
+      setLook(panned(look, -x * by, -y * by, weighing));
+    },
+    quality: (key) => move(key === "," ? -1 : 1),
+    format: () => toFormat(formats[(formats.indexOf(at.format) + 1) % formats.length] ?? at.format),
+    byHand: setByHand,
+    automatic,
+    remedy: (key) => take(remedies[Number(key) - 1]),
+    render,
+    next: () => void next(),
+    back: () => navigate(worstPath(run)),
   });
   useReadout([
     ["file", made?.fileName ?? weighing.fileName],
@@ -252,7 +252,7 @@ export function WeighingDesk({
         <div className="flex items-center gap-2">
           <select
             aria-label="Format"
-            className="rounded border border-line bg-white px-1.5 py-0.5"
+            className="rounded border border-edge bg-field px-1.5 py-0.5"
             value={at.format}
             onChange={(event) => toFormat(event.target.value as Format)}
           >
@@ -325,7 +325,7 @@ export function WeighingDesk({
               </Button>
             )}
             <Button go shortcut="Enter" onClick={next}>
-              Next worst
+              Next problem
             </Button>
           </span>
         </div>

@@ -1,7 +1,7 @@
 import { useParams, useSearchParams } from "react-router";
 import { usePlaces } from "../destinations/useDestinations";
-import { Fault } from "../instruments/Fault";
 import { useSource } from "../sources/useSources";
+import { Fault } from "../ui/Fault";
 import { type Format, type Spot, useWeighing } from "./useWeighing";
 import { WeighingDesk } from "./WeighingDesk";
 import { WorstList } from "./WorstList";
@@ -22,7 +22,7 @@ export function WeightScreen() {
   const places = usePlaces();
   const run = parameters.get("run") ?? undefined;
   if (!spot) return <WorstList run={run} />;
-  if (weighing.error) return <Fault problem={weighing.error} />;
+  if (weighing.error && !weighing.data) return <Fault problem={weighing.error} />;
   const place = places?.get(spot.slot);
   if (!weighing.data || !source.data || !place) return <div className="well-grey h-full" />;
   return (

@@ -1,21 +1,18 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
-import type { Variant } from "../api/client";
+import { useActions } from "../actions/bound";
+import type { Variant } from "../data/client";
 import { type Place, usePlaces } from "../destinations/useDestinations";
-import { Button } from "../instruments/Button";
-import { Fault } from "../instruments/Fault";
 import { Gauge } from "../instruments/Gauge";
 import { Name } from "../instruments/Name";
 import { bytes, count, looksWords, saving, size, some } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
 import { StateMark } from "../instruments/StateMark";
-import { useKeys } from "../shell/keys";
 import { useReadout } from "../shell/readout";
+import { Button } from "../ui/Button";
+import { Fault } from "../ui/Fault";
 import { type By, useWorst, weighingPath, worstPath } from "./useWeighing";
-
-// By name: a member that begins with a capital looks like a component to the linter.
-const [downKey, upKey, enterKey] = ["ArrowDown", "ArrowUp", "Enter"] as const;
 
 const rowHeight = 46;
 
@@ -60,11 +57,10 @@ export function WorstList({ run }: { run: string | undefined }) {
     setAt(0);
     virtual.scrollToIndex(0);
   };
-  useKeys({
-    [downKey]: step(1),
-    [upKey]: step(-1),
-    [enterKey]: () => open(items[current]),
-    t: () => navigate("/totals"),
+  useActions("worst", {
+    go: (key) => step(key === "ArrowDown" ? 1 : -1)(),
+    open: () => open(items[current]),
+    totals: () => navigate("/totals"),
   });
   const here = items[current];
   useReadout(
@@ -77,7 +73,7 @@ export function WorstList({ run }: { run: string | undefined }) {
         ]
       : [],
   );
-  if (worst.error) return <Fault problem={worst.error} />;
+  if (worst.error && !worst.data) return <Fault problem={worst.error} />;
   if (total === 0 && run)
     return (
       <div className="grid h-full place-content-center justify-items-center gap-3 text-center">
@@ -117,7 +113,7 @@ export function WorstList({ run }: { run: string | undefined }) {
         <span className="ml-auto text-soft">{total !== undefined && some(total, "file")}</span>
         {run && <Button onClick={() => navigate(worstPath())}>All files</Button>}
         <Button shortcut="T" onClick={() => navigate("/totals")}>
-          Where the bytes went
+          Totals
         </Button>
       </div>
       <div ref={frame} className="overflow-y-auto bg-sheet">

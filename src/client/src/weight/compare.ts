@@ -1,8 +1,8 @@
 /** How the picture before encoding and the file are shown. */
-export const seeAs = ["divider", "both", "in turn", "difference"] as const;
+export const seeAs = ["divider", "side by side", "alternate", "difference"] as const;
 export type SeeAs = (typeof seeAs)[number];
 
-/** Which part of a picture is seen: how large a pixel of it is in CSS px, and which of its pixels is in the middle. */
+/** Which part of a picture is seen: how many pixels of the screen a pixel of it takes, and which of its pixels is in the middle. */
 export type Look = { zoom: number; x: number; y: number };
 
 export const zooms = [0.25, 0.5, 1, 2, 3, 4, 6, 8] as const;
@@ -20,11 +20,11 @@ export function held(look: Look, picture: Box): Look {
   };
 }
 
-/** Moved by so many CSS px. */
+/** Moved by so many pixels of the screen. */
 export const panned = (look: Look, byX: number, byY: number, picture: Box): Look =>
   held({ ...look, x: look.x - byX / look.zoom, y: look.y - byY / look.zoom }, picture);
 
-/** Another zoom; the pixel at a place of the view, in CSS px from its middle, stays where it is. */
+/** Another zoom; the pixel at a place of the view, in pixels of the screen from its middle, stays where it is. */
 export function zoomed(look: Look, zoom: number, at: { x: number; y: number }, picture: Box): Look {
   const next = Math.min(Math.max(zoom, zooms[0]), zooms[7]);
   return held(
@@ -44,7 +44,7 @@ export function stepped(zoom: number, by: 1 | -1): number {
     : (zooms.findLast((one) => one < zoom - 1e-6) ?? zooms[0]);
 }
 
-/** Where the picture's left upper corner is in a view, in whole CSS px, so that both sides stand in register. */
+/** Where the picture's left upper corner is in a view, in whole pixels of the screen, so that both sides stand in register. */
 export function corner(look: Look, view: Box): { left: number; top: number } {
   return {
     left: Math.round(view.width / 2 - look.x * look.zoom),

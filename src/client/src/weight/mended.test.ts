@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { Schemas, Slot } from "../api/client";
+import type { Schemas, Slot } from "../data/client";
 import { mended } from "./mended";
 
 const slot: Slot = {

@@ -1,4 +1,4 @@
-import type { Schemas, Slot } from "../api/client";
+import type { Schemas, Slot } from "../data/client";
 
 type Remedy = Schemas["WeightRemedy"];
 

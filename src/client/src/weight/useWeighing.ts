@@ -1,14 +1,8 @@
-import {
-  keepPreviousData,
-  useInfiniteQuery,
-  useMutation,
-  useQueries,
-  useQuery,
-  useQueryClient,
-} from "@tanstack/react-query";
+import { keepPreviousData, useInfiniteQuery, useMutation, useQueries, useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import { answer, api, type Schemas, type Variant } from "../api/client";
-import { refreshPlans } from "../api/refresh";
+import { changed, queries } from "../data/changed";
+import { answer, api, type Schemas, type Variant } from "../data/client";
+import { keys } from "../data/keys";
 import { history } from "../shell/history";
 import { sayProblem } from "../shell/notices";
 
@@ -68,7 +62,7 @@ export const worstPath = (run?: string): string => (run ? `/weight?run=${run}` :
 /** What is asked of a file, and what was made. */
 export function useWeighing(spot: Spot | undefined) {
   return useQuery({
-    queryKey: ["weighing", spot],
+    queryKey: keys.weighing.of(spot),
     queryFn: () => answer(api.GET("/api/weighing", { params: { query: queryOf(spot as Spot) } })),
     enabled: spot !== undefined,
   });
@@ -78,7 +72,7 @@ export function useWeighing(spot: Spot | undefined) {
 export function useCurves(spot: Spot, formats: readonly Format[]): Curve[] {
   const curves = useQueries({
     queries: formats.map((format) => ({
-      queryKey: ["weighing", "curve", spot, format],
+      queryKey: keys.weighing.curve(spot, format),
       queryFn: () =>
         answer(api.GET("/api/weighing/curve", { params: { query: { ...queryOf(spot), as: format } } })),
       staleTime: Number.POSITIVE_INFINITY,
@@ -115,7 +109,6 @@ export function useTrial(spot: Spot, wanted: { format: Format; quality: number }
 
 /** Sets a file by hand, or gives it back; both can be undone. */
 export function useByHand(spot: Spot, weighing: Weighing | undefined) {
-  const queries = useQueryClient();
   const place: Place = {
     source: spot.source,
     slot: spot.slot,
@@ -130,8 +123,8 @@ export function useByHand(spot: Spot, weighing: Weighing | undefined) {
         ? api.PUT("/api/weighing/by-hand", { body: { place, ...set } })
         : api.POST("/api/weighing/automatic", { body: place }),
     );
-    queries.setQueryData(["weighing", spot], after);
-    await Promise.all([queries.invalidateQueries({ queryKey: ["weighing"] }), refreshPlans(queries)]);
+    queries.setQueryData(keys.weighing.of(spot), after);
+    await changed("framings");
   };
   return useMutation({
     mutationFn: (set: Schemas["SetByHand"] | null) => {
@@ -149,7 +142,7 @@ export function useByHand(spot: Spot, weighing: Weighing | undefined) {
 /** Files, the worst first, page by page. */
 export function useWorst(by: By, run: string | undefined) {
   return useInfiniteQuery({
-    queryKey: ["weighing", "worst", by, run],
+    queryKey: keys.weighing.worst(by, run),
     initialPageParam: 0,
     queryFn: ({ pageParam }) =>
       answer(

@@ -1,5 +1,6 @@
 import { history } from "../shell/history";
 import { sayProblem } from "../shell/notices";
+import { changed, type Subject } from "./changed";
 import { answer, api, RequestProblem, type Schemas } from "./client";
 
 type Act = Omit<Schemas["ActRequest"], "group" | "names" | "frame" | "copy"> &
@@ -27,7 +28,7 @@ async function undone(id: string): Promise<string> {
 }
 
 /** Does something to many pictures as one act, which is one step of the history: undone and done again as a whole. */
-export function actOnMany(label: string, act: Act, refresh: () => Promise<unknown>): Promise<void> {
+export function actOnMany(label: string, act: Act, subject: Subject): Promise<void> {
   let last: string | undefined;
   return history.do({
     label,
@@ -37,11 +38,11 @@ export function actOnMany(label: string, act: Act, refresh: () => Promise<unknow
         last = (await answer(api.POST("/api/acts", { body: act as Schemas["ActRequest"] }))).id;
         await ended(last);
       } else last = await undone(last);
-      await refresh();
+      await changed(subject);
     },
     undo: async () => {
       if (last !== undefined) last = await undone(last);
-      await refresh();
+      await changed(subject);
     },
   });
 }

@@ -9,8 +9,8 @@ export function Button({
   ...rest
 }: ButtonHTMLAttributes<HTMLButtonElement> & { go?: boolean; shortcut?: string | undefined }) {
   const look = go
-    ? "bg-ink text-white hover:bg-[#2a3849] disabled:bg-soft"
-    : "bg-sheet hover:bg-white disabled:border-line disabled:text-soft";
+    ? "bg-ink text-on-ink hover:bg-ink-hover disabled:bg-soft"
+    : "bg-sheet hover:bg-field disabled:border-line disabled:text-soft";
   return (
     <button
       type="button"
@@ -27,7 +27,7 @@ export function Button({
 export function Key({ children, go = false }: { children: string; go?: boolean }) {
   return (
     <kbd
-      className={`rounded border border-b-2 px-1 font-mono text-[11px] ${go ? "border-white/40 text-white/90" : "border-line bg-white text-soft"}`}
+      className={`rounded border border-b-2 px-1 font-mono text-[11px] ${go ? "border-on-ink/40 text-on-ink/90" : "border-edge bg-field text-soft"}`}
     >
       {children}
     </kbd>
