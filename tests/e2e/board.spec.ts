@@ -91,7 +91,9 @@ test("by keyboard alone: a rectangle is chosen, rendered and taken back", async 
   await expect(page.getByRole("button", { name: "done 4" })).toBeVisible({ timeout: 60_000 });
   await page.keyboard.press("Escape");
   await page.keyboard.press("r");
-  await expect(page.getByRole("button", { name: "Everything is up to date" })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole("button", { name: "Everything is up to date" })).toBeVisible({
+    timeout: 60_000,
+  });
   await page.keyboard.press("Control+a");
   await expect(page.getByText("6 cells chosen")).toBeVisible();
   await page.keyboard.press("l");

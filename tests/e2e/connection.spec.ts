@@ -11,7 +11,8 @@ test.afterAll(() => app.stop());
 const looks = 5;
 
 type Sources = { items: { id: string; stem: string; altText: string }[] };
-const sources = async (): Promise<Sources["items"]> => ((await app.get("/api/sources?limit=200")) as Sources).items;
+const sources = async (): Promise<Sources["items"]> =>
+  ((await app.get("/api/sources?limit=200")) as Sources).items;
 
 test("what is done in five screens while the server is away for twenty seconds is kept, and goes on by itself", async ({
   browser,
@@ -19,7 +20,9 @@ test("what is done in five screens while the server is away for twenty seconds i
   test.setTimeout(120_000);
   const context = await browser.newContext();
   context.setDefaultTimeout(15_000);
-  const [text, place, frame, cell, names] = await Promise.all(Array.from({ length: 5 }, () => context.newPage()));
+  const [text, place, frame, cell, names] = await Promise.all(
+    Array.from({ length: 5 }, () => context.newPage()),
+  );
   if (!text || !place || !frame || !cell || !names) throw new Error("no pages");
   const [first, second, third] = await sources();
   if (!first || !second || !third) throw new Error("no demo");
@@ -31,7 +34,10 @@ test("what is done in five screens while the server is away for twenty seconds i
   await frame.goto(`${app.url}/framing/${second.id}/windowbox.square`);
   await expect(frame.getByTestId("frame")).toBeVisible();
   await cell.goto(`${app.url}/board?destination=windowbox&search=${third.stem}`);
-  await cell.getByRole("gridcell", { name: `${third.stem}, square` }).first().click();
+  await cell
+    .getByRole("gridcell", { name: `${third.stem}, square` })
+    .first()
+    .click();
   await names.goto(`${app.url}/sources?search=spool-small`);
   await names.getByRole("listbox", { name: "Sources" }).getByRole("option").first().click();
   await names.keyboard.press("n");
@@ -50,7 +56,7 @@ test("what is done in five screens while the server is away for twenty seconds i
   await text.getByLabel("Alternative text").fill("a kite over the hill");
   await text.getByLabel("Alternative text").press("Enter");
   await place.getByLabel("Note").fill("written while the server was away");
-  await place.getByRole("button", { name: "Save" }).click();
+  await place.getByRole("button", { name: "Save S" }).click();
   await frame.keyboard.press("w");
   await frame.keyboard.press("m");
   await cell.keyboard.press("l");
@@ -65,16 +71,23 @@ test("what is done in five screens while the server is away for twenty seconds i
   await context.setOffline(false);
 
   const later = { timeout: 30_000 };
-  await expect.poll(async () => (await sources()).find((one) => one.id === first.id)?.altText, later).toBe("a kite over the hill");
+  await expect
+    .poll(async () => (await sources()).find((one) => one.id === first.id)?.altText, later)
+    .toBe("a kite over the hill");
   await expect
     .poll(async () => ((await app.get("/api/destinations/plaza-nine")) as { note: string }).note, later)
     .toBe("written while the server was away");
+  // Turned to the right, then mirrored as it is seen: both, in that order.
   await expect
     .poll(async () => ((await app.get(`/api/framings/${second.id}`)) as { turn: object }).turn, later)
-    .toMatchObject({ quarters: 1, isMirrored: true });
-  await expect(cell.getByRole("gridcell", { name: `${third.stem}, square: left out` }).first()).toBeVisible(later);
+    .toMatchObject({ quarters: 3, isMirrored: true });
+  await expect(cell.getByRole("gridcell", { name: `${third.stem}, square: left out` }).first()).toBeVisible(
+    later,
+  );
   await names.getByRole("button", { name: "Name 1 picture" }).click();
-  await expect.poll(async () => (await sources()).filter((one) => one.stem.startsWith("away-")).length, later).toBe(1);
+  await expect
+    .poll(async () => (await sources()).filter((one) => one.stem.startsWith("away-")).length, later)
+    .toBe(1);
   for (const page of [text, place, frame, cell, names]) await noBanner(page);
   await context.close();
 });
@@ -94,7 +107,11 @@ test("a change whose answer was lost is done once", async ({ page }) => {
   });
   const before = ((await app.get("/api/runs")) as { items: unknown[] }).items.length;
   await page.goto(`${app.url}/framing/${first?.id}/windowbox.square`);
-  await page.evaluate((id) => localStorage.setItem("pantomet.choice", JSON.stringify({ sources: [id], slots: ["windowbox.square"] })), first?.id);
+  await page.evaluate(
+    (id) =>
+      localStorage.setItem("pantomet.choice", JSON.stringify({ sources: [id], slots: ["windowbox.square"] })),
+    first?.id,
+  );
   await page.reload();
   await expect(page.getByTestId("frame")).toBeVisible();
   await page.keyboard.press("r");

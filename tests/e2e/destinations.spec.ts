@@ -328,7 +328,9 @@ test("whether a picture can feed a place is shown at the slot, at the source, an
   await expect(page.getByRole("option", { name: "spool-small" })).toBeHidden();
   await page.getByLabel("Large enough for").selectOption("");
   await page.getByRole("listbox", { name: "Sources" }).getByRole("option", { name: "spool-small" }).click();
-  await expect(page.getByRole("region", { name: "Large enough for" })).toContainText("section backgroundshort by");
+  await expect(page.getByRole("region", { name: "Large enough for" })).toContainText(
+    "section backgroundshort by",
+  );
 });
 
 const broken: [string, (document: any) => void][] = [
