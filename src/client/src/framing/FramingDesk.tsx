@@ -180,10 +180,13 @@ export function FramingDesk({
           <h1 className="min-w-32 shrink-20 overflow-hidden text-[15px]">
             <Name text={source.stem} title={source.fileName} weight="" />
           </h1>
+          {/* The readout has it too. */}
           {!isReview && (
-            <RatioChip width={source.width} height={source.height}>
-              {size(source.width, source.height)}
-            </RatioChip>
+            <span className="max-[1480px]:hidden">
+              <RatioChip width={source.width} height={source.height}>
+                {size(source.width, source.height)}
+              </RatioChip>
+            </span>
           )}
           {isReview ? null : shown.isDecided ? (
             <span className="text-soft">{shown.subject ? "Subject confirmed" : "No subject"}</span>

@@ -20,7 +20,7 @@ export function ShortcutList() {
   ];
   return (
     <Dialog.Portal>
-      <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
+      <Dialog.Overlay className="fixed inset-0 z-40 bg-strip/60" />
       <Dialog.Content
         aria-describedby={undefined}
         className="fixed top-1/2 left-1/2 z-40 grid max-h-[92vh] w-[940px] max-w-[94vw] -translate-x-1/2 -translate-y-1/2 grid-rows-[auto_minmax(0,1fr)] gap-3 rounded border border-ink bg-sheet p-5 shadow-lg"
@@ -53,10 +53,16 @@ export function ShortcutList() {
               <Button className="ml-auto">Close</Button>
             </Dialog.Close>
           </div>
-          <div className="columns-2 gap-x-8 overflow-y-auto">
-            {sorted.map((scope) => (
-              <Acts key={scope} title={catalogue[scope].title} acts={Object.values(catalogue[scope].acts)} />
-            ))}
+          <div className="overflow-y-auto">
+            <div className="columns-2 gap-x-8">
+              {sorted.map((scope) => (
+                <Acts
+                  key={scope}
+                  title={catalogue[scope].title}
+                  acts={Object.values(catalogue[scope].acts)}
+                />
+              ))}
+            </div>
           </div>
         </Covering>
       </Dialog.Content>

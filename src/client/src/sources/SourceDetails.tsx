@@ -67,6 +67,13 @@ export function SourceDetails({
             </div>
           ))}
         </dl>
+        <a
+          className="justify-self-start text-soft underline"
+          href={`/api/sources/${source.id}/original`}
+          download
+        >
+          Download original
+        </a>
         <Replace source={source} />
         {source.traits.map((trait) => (
           <p key={trait.id} className="border-l-3 border-warn px-2.5">
@@ -76,13 +83,6 @@ export function SourceDetails({
         <Places source={source} />
       </div>
       <div className="flex gap-2 border-t border-line px-4 py-2.5">
-        <a
-          className="rounded border border-ink px-2.5 py-[3px] font-medium"
-          href={`/api/sources/${source.id}/original`}
-          download
-        >
-          Download original
-        </a>
         <Button onClick={onBin} shortcut="Del">
           {chosen > 1 ? `Move ${count(chosen)} to bin` : "Move to bin"}
         </Button>
