@@ -119,7 +119,7 @@ test("progress of a run survives a reload, and the run can be cancelled", async 
   await expect(progress).toBeVisible();
   await page.getByRole("button", { name: "Pause" }).click();
   await expect(page.getByRole("heading", { name: "paused" })).toBeVisible();
-  await page.getByRole("button", { name: "Go on" }).click();
+  await page.getByRole("button", { name: "Resume", exact: true }).click();
   await expect(progress).toBeVisible();
   await page.getByRole("button", { name: "Cancel" }).click();
   await expect(page.getByRole("heading", { name: "cancelled" })).toBeVisible();

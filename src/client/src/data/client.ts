@@ -1,6 +1,6 @@
 import createClient from "openapi-fetch";
 import type { components, paths } from "../api/schema";
-import { transport } from "./transport";
+import { RepeatableRequest, transport } from "./transport";
 
 export type Schemas = components["schemas"];
 export type Source = Schemas["SourceAnswer"];
@@ -20,7 +20,11 @@ export type FramedPlace = Schemas["PlaceAnswer"];
 export type Remedy = Schemas["Remedy"];
 export type Size = Schemas["PixelSize"];
 
-export const api = createClient<paths>({ baseUrl: "", fetch: transport });
+export const api = createClient<paths>({
+  baseUrl: "",
+  Request: RepeatableRequest,
+  fetch: (request) => transport(request as RepeatableRequest),
+});
 
 /** What went wrong, in the server's own sentence (RFC 9457). */
 export class RequestProblem extends Error {

@@ -1,7 +1,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { changed } from "../data/changed";
 import { answer, api, problemOf, type Schemas, type Source } from "../data/client";
-import { transport } from "../data/transport";
+import { RepeatableRequest, transport } from "../data/transport";
 import { choose, currentChoice } from "../shell/choice";
 import { history } from "../shell/history";
 import { say } from "../shell/notices";
@@ -23,7 +23,7 @@ export function useReplaceSource() {
       const form = new FormData();
       form.append("files", file);
       const path = `/api/sources/${source.id}/replacement`;
-      const response = await transport(new Request(path, { method: "POST", body: form }));
+      const response = await transport(new RepeatableRequest(path, { method: "POST", body: form }));
       const body = await response.json();
       if (!response.ok) throw problemOf(response, body);
       const replaced = body as Schemas["ReplacementAnswer"];
