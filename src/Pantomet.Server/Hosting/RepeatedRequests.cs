@@ -59,7 +59,8 @@ internal sealed class RepeatedRequests(RequestDelegate next)
 
         var headers = context.Response.Headers;
         return new KeptAnswer(
-            context.Response.StatusCode, context.Response.ContentType, headers.ETag.ToString(), headers.Location.ToString(), kept.ToArray());
+            context.Response.StatusCode, context.Response.ContentType, headers.ETag.ToString(), headers.Location.ToString(),
+            kept.ToArray());
     }
 
     private sealed record KeptAnswer(int Status, string? ContentType, string ETag, string Location, byte[] Body)
