@@ -28,16 +28,16 @@ install_packages() {
   if [ -d "$2/node_modules" ] && ! changed ".build/$1-packages" "$2/package-lock.json"; then return 0; fi
   echo "Installing the packages of $2…"
   begin "$1-packages"
-  npm install --prefix "$2" --no-save --no-audit --no-fund --loglevel=error
+  npm install --prefix "$2" --no-save --no-audit --no-fund --loglevel=error || return 1
   finish "$1-packages"
 }
 
 build_client() {
-  install_packages client src/client
+  install_packages client src/client || return 1
   if [ -f src/Pantomet.Server/wwwroot/index.html ] && ! changed .build/client src/client; then return 0; fi
   echo "Building the pages…"
   begin client
-  npm run --prefix src/client --silent build -- --logLevel warn
+  npm run --prefix src/client --silent build -- --logLevel warn || return 1
   finish client
 }
 
@@ -50,11 +50,10 @@ build_server() {
   local ahead=()
   if [ "$(uname -sm)" = "Linux x86_64" ]; then ahead=(--runtime linux-x64 --no-self-contained -p:PublishReadyToRun=true); fi
   # Without the analysis, which ./test has its own step for.
-  dotnet publish src/Pantomet.Server -c Release -o .build/app "${ahead[@]}" -p:RunAnalyzers=false --nologo -v quiet
+  dotnet publish src/Pantomet.Server -c Release -o .build/app "${ahead[@]}" -p:RunAnalyzers=false --nologo -v quiet || return 1
   finish server
 }
 
 build_all() {
-  build_client
-  build_server
+  build_client && build_server
 }

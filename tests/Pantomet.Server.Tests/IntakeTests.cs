@@ -14,6 +14,23 @@ public sealed class IntakeTests
     private static readonly byte[] Spool = File.ReadAllBytes(Library.Demo("spool-small.jpg"));
 
     [Fact]
+    public async Task What_is_unusual_is_counted_and_listed_over_all_sources_not_over_a_page()
+    {
+        using var library = new Library();
+        var turned = await library.TakeInAsync("hill-flight-rotated.jpg");
+        foreach (var name in (string[])["spool-small.jpg", "line-spools.jpg"])
+            await library.TakeInAsync(name);
+        var traits = (await library.GetAsync("/api/sources/traits"))["items"]!.AsArray();
+        Assert.Equal(1, (int)traits.Single(trait => (string)trait!["id"]! == "turned")!["count"]!);
+        Assert.DoesNotContain(
+            (await library.GetAsync("/api/sources/traits?search=spool"))["items"]!.AsArray(), trait => (string)trait!["id"]! == "turned");
+        var page = await library.GetAsync("/api/sources?trait=turned&limit=1");
+        Assert.Equal((1, turned), ((int)page["total"]!, (string)page["items"]![0]!["id"]!));
+        Assert.Equal(turned, (string)(await library.GetAsync("/api/sources/ids?trait=turned"))["ids"]!.AsArray().Single()!);
+        Assert.Equal(3, (await library.GetAsync("/api/sources/ids"))["ids"]!.AsArray().Count);
+    }
+
+    [Fact]
     public async Task A_bad_file_never_fails_the_others_and_is_answered_in_its_place()
     {
         using var library = new Library();

@@ -17,12 +17,13 @@ internal sealed class CurrentFiles
     private readonly Dictionary<string, long> weights = [];
 
     /// <param name="pairings">Whose plans are meant.</param>
-    public CurrentFiles(IEnumerable<Pairing> pairings)
+    /// <param name="isAsked">Of which of their files; null for all. A recipe is not worked out for one that nobody asks for.</param>
+    public CurrentFiles(IEnumerable<Pairing> pairings, Func<Pairing, PlannedVariant, bool>? isAsked = null)
     {
         foreach (var pairing in pairings)
         {
             weights[pairing.Source.Id] = pairing.Source.Bytes;
-            foreach (var variant in pairing.Plan().Variants)
+            foreach (var variant in pairing.Plan().Variants.Where(variant => isAsked?.Invoke(pairing, variant) != false))
             {
                 var recipes = pairing.AcceptedFor(variant);
                 var key = new VariantKey(pairing.Source.Id, pairing.Slot.Id, variant.Tier, recipes.Own.Hash);
@@ -39,7 +40,11 @@ internal sealed class CurrentFiles
         var belonging = rows.Select(row => (row.SourceId, row.SlotId)).ToHashSet();
         var pairings = await planning.PairingsAsync(
             [.. belonging.Select(pair => pair.SourceId).Distinct()], [.. belonging.Select(pair => pair.SlotId).Distinct()], cancel);
-        return new CurrentFiles(pairings.Where(pairing => belonging.Contains((pairing.Source.Id, pairing.Slot.Id))));
+        var asked = rows.Select(row => (row.SourceId, row.SlotId, row.Tier, row.Width, row.Height)).ToHashSet();
+        return new CurrentFiles(
+            pairings.Where(pairing => belonging.Contains((pairing.Source.Id, pairing.Slot.Id))),
+            (pairing, variant) => asked.Contains(
+                (pairing.Source.Id, pairing.Slot.Id, variant.Tier, variant.Size.File.Width, variant.Size.File.Height)));
     }
 
     /// <summary>A file as the interface gives it.</summary>

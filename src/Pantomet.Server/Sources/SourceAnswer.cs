@@ -50,9 +50,11 @@ internal sealed record SourceAnswer(
 /// <param name="Next">Cursor of the next page; null on the last.</param>
 /// <param name="Total">How many there are in all pages.</param>
 /// <param name="TotalBytes">What they weigh together.</param>
-/// <param name="Traits">What is unusual about those that fit the search, whatever trait is asked for.</param>
-internal sealed record SourcePage(
-    IReadOnlyList<SourceAnswer> Items, string? Next, int Total, long TotalBytes, IReadOnlyList<TraitCount> Traits);
+internal sealed record SourcePage(IReadOnlyList<SourceAnswer> Items, string? Next, int Total, long TotalBytes);
+
+/// <summary>What is unusual about sources.</summary>
+/// <param name="Items">In the order of their labels.</param>
+internal sealed record TraitCounts(IReadOnlyList<TraitCount> Items);
 
 /// <summary>Names sources by the SHA-256 of their bytes.</summary>
 internal sealed record SourceIds(IReadOnlyList<string> Ids);

@@ -26,6 +26,7 @@ internal static class SourceEndpoints
             .WithName("takeIn");
         sources.MapGet("", ListAsync).WithName("listSources");
         sources.MapGet("/ids", IdsAsync).WithName("listSourceIds");
+        sources.MapGet("/traits", TraitsAsync).WithName("listSourceTraits");
         sources.MapPost("/known", KnownAsync).WithName("findKnownSources");
         sources.MapGet("/{id}", GetAsync).WithName("getSource");
         sources.MapPatch("/{id}", ChangeAsync).WithName("changeSource");
@@ -76,8 +77,7 @@ internal static class SourceEndpoints
         var size = Math.Clamp(limit ?? DefaultPage, 1, LargestPage);
         var rows = await found.OrderByDescending(row => row.Sequence).Take(size + 1).ToListAsync(cancel);
         var next = rows.Count > size ? $"{rows[size - 1].Sequence}" : null;
-        return TypedResults.Ok(
-            new SourcePage([.. rows.Take(size).Select(SourceAnswer.Of)], next, all?.Count ?? 0, all?.Bytes ?? 0, selected.Traits));
+        return TypedResults.Ok(new SourcePage([.. rows.Take(size).Select(SourceAnswer.Of)], next, all?.Count ?? 0, all?.Bytes ?? 0));
     }
 
     private static async Task<Results<Ok<SourceIds>, ProblemHttpResult>> IdsAsync(
@@ -89,6 +89,15 @@ internal static class SourceEndpoints
             : TypedResults.Ok(
                 new SourceIds(
                     await selected.Rows.OrderByDescending(row => row.Sequence).Select(row => row.Id).ToListAsync(cancel)));
+    }
+
+    private static async Task<Results<Ok<TraitCounts>, ProblemHttpResult>> TraitsAsync(
+        SourceSelection selection, string? search, string? enoughFor, CancellationToken cancel)
+    {
+        var (selected, problem) = await selection.OfAsync(new SourceFilter(search, enoughFor), cancel);
+        return selected is null
+            ? Problems.Of(problem!)
+            : TypedResults.Ok(new TraitCounts(await selection.TraitsAsync(selected, cancel)));
     }
 
     // Who is about to send files asks first which of them need not be sent.

@@ -7,8 +7,7 @@ namespace Pantomet.Server.Sources;
 
 /// <summary>Sources that fit a filter.</summary>
 /// <param name="Rows">In no order.</param>
-/// <param name="Traits">Of those that fit it but for the trait.</param>
-internal sealed record SelectedSources(IQueryable<SourceRow> Rows, IReadOnlyList<TraitCount> Traits);
+internal sealed record SelectedSources(IQueryable<SourceRow> Rows);
 
 /// <summary>How many sources have a trait.</summary>
 /// <param name="Id">The trait's id.</param>
@@ -23,6 +22,7 @@ internal sealed class SourceSelection(
     /// <summary>Finds them.</summary>
     /// <param name="filter">What is asked for.</param>
     /// <param name="cancel">The asker is gone.</param>
+    /// <returns>In no order.</returns>
     public async Task<Outcome<SelectedSources>> OfAsync(SourceFilter filter, CancellationToken cancel)
     {
         var found = database.Sources.AsNoTracking().Where(row => row.DeletedAt == null).With(filter.Search);
@@ -34,17 +34,22 @@ internal sealed class SourceSelection(
             found = found.Where(row => enough.Contains(row.Id));
         }
 
-        var known = await traits.OfAsync(found, cancel);
-        var counts = known.SelectMany(one => one.Traits).GroupBy(trait => trait.Id)
-            .Select(group => new TraitCount(group.Key, group.First().Label, group.Count())).OrderBy(trait => trait.Label).ToList();
         if (filter.Trait is { } wanted)
         {
-            var having = known.Where(one => one.Traits.Any(trait => trait.Id == wanted)).Select(one => one.Id).ToList();
+            var having = (await traits.OfAsync(found, cancel)).Where(one => one.Traits.Any(trait => trait.Id == wanted))
+                .Select(one => one.Id).ToList();
             found = found.Where(row => having.Contains(row.Id));
         }
 
-        return new SelectedSources(found, counts);
+        return new SelectedSources(found);
     }
+
+    /// <summary>Counts what is unusual about sources that fit a filter.</summary>
+    /// <param name="found">The sources.</param>
+    /// <param name="cancel">The asker is gone.</param>
+    public async Task<IReadOnlyList<TraitCount>> TraitsAsync(SelectedSources found, CancellationToken cancel) =>
+        [.. (await traits.OfAsync(found.Rows, cancel)).SelectMany(one => one.Traits).GroupBy(trait => trait.Id)
+            .Select(group => new TraitCount(group.Key, group.First().Label, group.Count())).OrderBy(trait => trait.Label)];
 
     // The sources large enough for every slot of a destination, or for one slot.
     private async Task<List<string>?> LargeEnoughAsync(string place, List<string> sourceIds, CancellationToken cancel)

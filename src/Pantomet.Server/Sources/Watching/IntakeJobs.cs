@@ -34,7 +34,9 @@ internal sealed class IntakeJobs(
             await Parallel.ForEachAsync(
                 left, new ParallelOptions { MaxDegreeOfParallelism = Environment.ProcessorCount, CancellationToken = stop },
                 async (file, cancel) => await TakeAsync(job, file, isLast, cancel));
-            if (await Databases.WriteAsync(changing => EndedAsync(changing, job)))
+            // Files that are gone, or that another program holds now, are for another look into the folder.
+            var lost = (await LeftAsync(database, job)).Count(file => !CanBeRead(PathOf(file)));
+            if (await Databases.WriteAsync(changing => EndedAsync(changing, job, lost)))
                 return;
             await Task.Delay(settings.WatchEvery, stop);
         }
@@ -49,12 +51,11 @@ internal sealed class IntakeJobs(
     }
 
     // Whoever cancelled or paused it meanwhile came first.
-    private async Task<bool> EndedAsync(PantometDb database, IntakeRow job)
+    private async Task<bool> EndedAsync(PantometDb database, IntakeRow job, int lost)
     {
         if (await database.Intakes.SingleOrDefaultAsync(row => row.Id == job.Id && row.State == JobState.Running) is not { } row)
             return true;
-        // Files that are gone, or that another program holds now, are for another look into the folder.
-        row.LeftOut = (await LeftAsync(database, job)).Count(file => !CanBeRead(PathOf(file)));
+        row.LeftOut = lost;
         if (row.Done + row.Failed + row.LeftOut < row.Total)
             return false;
         (row.State, row.EndedAt) = (JobState.Done, Now);

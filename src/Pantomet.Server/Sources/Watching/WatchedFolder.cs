@@ -75,14 +75,15 @@ internal sealed class WatchedFolder(
     private async Task AskAsync(string folder, List<FileStamp> complete, CancellationToken cancel)
     {
         await using var database = await databases.CreateDbContextAsync(cancel);
+        if (await database.Intakes.AnyAsync(
+            row => row.State == JobState.Queued || row.State == JobState.Running || row.State == JobState.Paused, cancel))
+            return;
         var paths = complete.ConvertAll(file => file.Path);
         settled.UnionWith(
             await database.WatchedFiles.AsNoTracking().Where(row => paths.Contains(row.Path))
                 .Select(row => new FileStamp(row.Path, row.Bytes, row.Modified)).ToListAsync(cancel));
         var files = complete.FindAll(file => !settled.Contains(file) && IntakeJobs.CanBeRead(Path.Combine(folder, file.Path)));
-        if (files.Count == 0 ||
-            await database.Intakes.AnyAsync(
-                row => row.State == JobState.Queued || row.State == JobState.Running || row.State == JobState.Paused, cancel))
+        if (files.Count == 0)
             return;
         await databases.WriteAsync(async changing =>
         {

@@ -50,7 +50,9 @@ describe("what keys do", () => {
   it("is nothing beneath a dialog, and what it was when that is closed", () => {
     const screen = render(
       <Sources>
-        <Covering>a dialog</Covering>
+        <Covering>
+          a dialog<Covering>and a menu of it</Covering>
+        </Covering>
       </Sources>,
     );
     key("Delete");

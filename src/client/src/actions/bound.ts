@@ -10,8 +10,8 @@ type Layer = { scope: Scope; depth: number; acts: { current: Partial<Record<stri
 
 const layers: Layer[] = [];
 const listeners = new Set<() => void>();
+const covers: number[] = [];
 let version = 0;
-let depth = 0;
 
 const tell = () => {
   version++;
@@ -26,10 +26,9 @@ export function useCover(isOn: boolean): number {
   const own = useContext(Depth) + 1;
   useEffect(() => {
     if (!isOn) return;
-    const before = depth;
-    depth = Math.max(depth, own);
+    covers.push(own);
     return () => {
-      depth = before;
+      covers.splice(covers.indexOf(own), 1);
     };
   }, [isOn, own]);
   return own;
@@ -114,7 +113,7 @@ export function press(event: KeyboardEvent): boolean {
   for (const name of keyNames(event)) {
     if (isTakenBy(event.target, name) || (isCharacter(name) && !areCharactersOn)) continue;
     for (const layer of layers.toReversed()) {
-      if (layer.depth < depth) continue;
+      if (layer.depth < Math.max(0, ...covers)) continue;
       for (const [act, run] of Object.entries(layer.acts.current)) {
         if (!run || !definitionOf(`${layer.scope}.${act}` as ActId).keys?.includes(name)) continue;
         event.preventDefault();

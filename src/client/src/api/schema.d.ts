@@ -981,7 +981,7 @@ export interface paths {
         };
         /**
          * Lists sources
-         * @description A page of them, the newest first. next is the cursor of the following page; null at the end. traits counts what is unusual about those that fit the search.
+         * @description A page of them, the newest first. next is the cursor of the following page; null at the end.
          */
         get: operations["listSources"];
         put?: never;
@@ -1138,6 +1138,26 @@ export interface paths {
          * @description Asks by SHA-256 before anything is sent, so that no picture is uploaded twice.
          */
         post: operations["findKnownSources"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sources/traits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Counts what is unusual about sources
+         * @description Traits of those that fit, with how many have each; a trait's id narrows the list of sources.
+         */
+        get: operations["listSourceTraits"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3092,8 +3112,6 @@ export interface components {
              * @description What they weigh together.
              */
             totalBytes: number;
-            /** @description What is unusual about those that fit the search, whatever trait is asked for. */
-            traits: components["schemas"]["TraitCount"][];
         };
         /** @description How a source stands with every slot. */
         SourcePlans: {
@@ -3205,6 +3223,11 @@ export interface components {
             id: string;
             /** @description How it is called; where that differs from source to source, what it is called for one of them. */
             label: string;
+        };
+        /** @description What is unusual about sources. */
+        TraitCounts: {
+            /** @description In the order of their labels. */
+            items: components["schemas"]["TraitCount"][];
         };
         /** @enum {unknown} */
         TransparencyPolicy: true | false | "must";
@@ -5605,6 +5628,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KnownSources"];
+                };
+            };
+        };
+    };
+    listSourceTraits: {
+        parameters: {
+            query?: {
+                enoughFor?: string;
+                search?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TraitCounts"];
+                };
+            };
+            /** @description There is no destination or slot that the sources are to be large enough for. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };

@@ -102,6 +102,13 @@ describe("Drafts", () => {
     expect(new Drafts(storage, steps).of("stall")).toBeUndefined();
   });
 
+  it("that were kept before each had a place of its own are still there", () => {
+    const storage = new FakeStorage();
+    storage.setItem("pantomet.drafts", JSON.stringify({ stall: { document, version: "v1", revision: 7 } }));
+    expect(new Drafts(storage, new History()).of("stall")).toMatchObject({ version: "v1", document });
+    expect(new Drafts(storage, new History()).of("stall")).toBeDefined();
+  });
+
   it("begin afresh where what was kept is broken", () => {
     const storage = new FakeStorage();
     storage.setItem("pantomet.draft.a", '{"document":5}');

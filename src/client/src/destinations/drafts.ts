@@ -13,6 +13,7 @@ export type Draft = {
 };
 
 const prefix = "pantomet.draft.";
+const allBefore = "pantomet.drafts";
 const sameEditWithin = 1500;
 
 const isDraft = (value: unknown): value is Draft =>
@@ -31,6 +32,7 @@ export class Drafts {
     private readonly storage: Kept,
     private readonly steps: Pick<History, "add" | "isLast">,
   ) {
+    this.takeOver();
     for (let at = 0; at < storage.length; at++) {
       const name = storage.key(at);
       if (name) this.read(name);
@@ -104,6 +106,19 @@ export class Drafts {
     this.listeners.add(listener);
     return () => this.listeners.delete(listener);
   };
+
+  // Once all drafts were kept as one.
+  private takeOver(): void {
+    const all = kept(
+      allBefore,
+      (value): value is object => typeof value === "object" && value !== null,
+      this.storage,
+    );
+    if (!all) return;
+    for (const [id, draft] of Object.entries(all))
+      if (isDraft(draft) && !this.storage.getItem(prefix + id)) keep(prefix + id, draft, this.storage);
+    forget(allBefore, this.storage);
+  }
 
   private versionOf({ document, version }: { document: Destination; version: string }): string {
     return this.drafts.get(document.id)?.version ?? this.saved.get(document.id) ?? version;

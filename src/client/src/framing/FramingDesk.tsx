@@ -103,7 +103,10 @@ export function FramingDesk({
     else if (canCrop) live.scale(by);
   };
   const level = (by: number) => () =>
-    void framing.change({ act: "level", level: Math.round((shown.turn.level + by) * 10) / 10 });
+    void framing.change((now) => ({
+      act: "level",
+      level: Math.round(((now ?? shown).turn.level + by) * 10) / 10,
+    }));
   const toMode = (next: Mode) => {
     framing.settleNow();
     setPart("inside");

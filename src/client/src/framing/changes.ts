@@ -6,6 +6,9 @@ import { say, sayProblem } from "../shell/notices";
 /** One thing that a person does to a framing. */
 export type Change = Pick<Schemas["FramingRequest"], "act"> & Partial<Schemas["FramingRequest"]>;
 
+/** A change that goes from what there is when its turn comes. */
+export type Relative = (now: Framing | undefined) => Change;
+
 /** A change as the server takes it. */
 export const asBody = (change: Change): Schemas["FramingRequest"] => ({ on: true, ...change });
 
@@ -29,17 +32,16 @@ function take(framing: Framing): Framing {
 }
 
 // As it is when its turn comes, whichever picture is on screen by then.
-const revisionOf = (source: string): string | undefined =>
-  queries.getQueryData<Framing>(keys.framings.of(source))?.revision.toString();
+const nowOf = (source: string) => queries.getQueryData<Framing>(keys.framings.of(source));
 
-const send = (source: string, change: Change, insists: boolean): Promise<Framing> =>
+const send = (source: string, change: Change | Relative, insists: boolean): Promise<Framing> =>
   inTurn(source, async () =>
     take(
       await answer(
         api.POST("/api/framings/{sourceId}/changes", {
           params: { path: { sourceId: source } },
-          body: asBody(change),
-          headers: insists ? {} : over(revisionOf(source)),
+          body: asBody(typeof change === "function" ? change(nowOf(source)) : change),
+          headers: insists ? {} : over(nowOf(source)?.revision.toString()),
           keepalive: true,
         }),
       ),
@@ -50,7 +52,11 @@ const send = (source: string, change: Change, insists: boolean): Promise<Framing
  * Changes a framing for good. What stands in the way is said, with the way to do it all the same or once more, for as long as it takes.
  * @returns whether it was done
  */
-export async function changeFraming(source: string, change: Change, insists = false): Promise<boolean> {
+export async function changeFraming(
+  source: string,
+  change: Change | Relative,
+  insists = false,
+): Promise<boolean> {
   try {
     await send(source, change, insists);
     return true;

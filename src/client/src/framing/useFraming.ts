@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { answer, api, type Framing } from "../data/client";
 import { keys } from "../data/keys";
 import { useOwnSteps } from "../shell/history";
-import { asBody, type Change, changeFraming, stepFraming } from "./changes";
+import { asBody, type Change, changeFraming, type Relative, stepFraming } from "./changes";
 
 const settlesAfter = 400;
 
@@ -45,7 +45,7 @@ export function useFraming(sourceId: string | undefined) {
     setDragged(undefined);
     setTried(undefined);
   }, []);
-  const store = useRef(async (source: string, one: Change): Promise<boolean> => {
+  const store = useRef(async (source: string, one: Change | Relative): Promise<boolean> => {
     const drag = drags.current;
     const isDone = await changeFraming(source, one);
     // What was taken hold of meanwhile is not let go by an answer to what came before it.
@@ -63,7 +63,7 @@ export function useFraming(sourceId: string | undefined) {
 
   /** Does a change for good; gives whether it was done. */
   const change = useCallback(
-    async (one: Change): Promise<boolean> => {
+    async (one: Change | Relative): Promise<boolean> => {
       if (!sourceId) return false;
       settleNow();
       return await store.current(sourceId, one);

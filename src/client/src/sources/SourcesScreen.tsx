@@ -18,7 +18,7 @@ import { IntakePanel } from "./IntakePanel";
 import { intake } from "./intake";
 import { SourceDetails } from "./SourceDetails";
 import { SourceGrid } from "./SourceGrid";
-import { type SourceFilter, sourceIds, useDeleteSources, useSources } from "./useSources";
+import { type SourceFilter, sourceIds, useDeleteSources, useSources, useTraits } from "./useSources";
 import { WatchPanel } from "./WatchPanel";
 
 /** Taking stock of the originals: what there is, what is unusual about it, what it can feed. */
@@ -31,6 +31,7 @@ export function SourcesScreen() {
     setParameters(Object.fromEntries(next) as Record<string, string>, { replace: true });
   };
   const query = useSources(filter);
+  const traits = useTraits(filter);
   const navigate = useNavigate();
   const choice = useChoice();
   const remove = useDeleteSources();
@@ -115,7 +116,7 @@ export function SourcesScreen() {
             {first && bytes(first.totalBytes)}
           </Link>
           {search && <span className="truncate text-soft">with “{search}”</span>}
-          <TraitFilter traits={first?.traits ?? []} trait={trait} onTrait={(id) => show({ trait: id })} />
+          <TraitFilter traits={traits.data ?? []} trait={trait} onTrait={(id) => show({ trait: id })} />
           <EnoughForFilter enoughFor={enoughFor} onEnoughFor={(id) => show({ enoughFor: id })} />
           <span className="ml-auto hidden whitespace-nowrap text-soft min-[1480px]:inline">
             drop pictures or folders anywhere
@@ -215,7 +216,7 @@ function TraitFilter({
   trait,
   onTrait,
 }: {
-  traits: Schemas["SourcePage"]["traits"];
+  traits: readonly Schemas["TraitCount"][];
   trait: string | undefined;
   onTrait: (id: string) => void;
 }) {

@@ -27,6 +27,16 @@ export function useSources(filter: SourceFilter) {
   });
 }
 
+/** What is unusual about those that fit a filter, whatever trait it names. */
+export function useTraits({ search, enoughFor }: SourceFilter) {
+  const query = { ...(search && { search }), ...(enoughFor && { enoughFor }) };
+  return useQuery({
+    queryKey: keys.sources.traits(query),
+    queryFn: async () => (await answer(api.GET("/api/sources/traits", { params: { query } }))).items,
+    placeholderData: keepPreviousData,
+  });
+}
+
 /** The ids of all sources that fit a filter, whether or not they were looked at. */
 export const sourceIds = async (filter: SourceFilter): Promise<string[]> =>
   (await answer(api.GET("/api/sources/ids", { params: { query: filter } }))).ids;

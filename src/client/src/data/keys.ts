@@ -1,0 +1,52 @@
+import type { Schemas } from "./client";
+
+/** What a file is looked at by: all of its members name it. */
+type Named = Record<string, unknown>;
+
+/** The names of everything that is asked of the server. What begins alike is refreshed together. */
+export const keys = {
+  sources: {
+    all: ["sources"],
+    lists: ["sources", "list"],
+    list: (filter: Named) => ["sources", "list", filter],
+    total: ["sources", "total"],
+    traits: (filter: Named) => ["sources", "traits", filter],
+    each: ["sources", "one"],
+    one: (id: string | undefined) => ["sources", "one", id],
+  },
+  names: { all: ["names"], tried: (request: Named) => ["names", request] },
+  watching: ["watching"],
+  destinations: ["destinations"],
+  devices: ["devices"],
+  coverage: { all: ["coverage"], of: (slot: string) => ["coverage", slot] },
+  drafts: {
+    of: (id: string | undefined, asked: string, slot: string | undefined) => ["drafts", id, asked, slot],
+  },
+  consequences: { all: ["consequences"], of: (id: string | undefined, asked: string) => ["consequences", id, asked] },
+  framings: { all: ["framings"], of: (source: string | undefined) => ["framings", source] },
+  plans: { all: ["plans"], of: (source: string | undefined) => ["plans", source] },
+  review: { all: ["review"], of: (selection: Named) => ["review", selection] },
+  sheets: {
+    all: ["sheets"],
+    of: (selection: Named) => ["sheets", selection],
+    copies: (source: string, way: string, to: readonly string[]) => ["sheets", "copies", source, way, to],
+  },
+  board: {
+    all: ["board"],
+    ids: ["board", "ids"],
+    idsOf: (filter: Named) => ["board", "ids", filter],
+    page: (filter: Named, page: number) => ["board", "page", filter, page],
+  },
+  weighing: {
+    all: ["weighing"],
+    of: (spot: Named | undefined) => ["weighing", "one", spot],
+    curve: (spot: Named, format: Schemas["PictureFormat"]) => ["weighing", "curve", spot, format],
+    worst: (by: string, run: string | undefined) => ["weighing", "worst", by, run],
+    totals: ["weighing", "totals"],
+    page: (slots: unknown) => ["weighing", "page", slots],
+  },
+  runs: { all: ["runs"], list: ["runs", "list"], findings: (id: string | undefined) => ["runs", "findings", id] },
+  variants: { all: ["variants"], of: (run: string) => ["variants", run], ofSlot: (run: string, slot: string) => ["variants", run, slot] },
+  packages: { all: ["packages"], list: ["packages", "list"], contents: (id: string) => ["packages", "contents", id] },
+  space: { all: ["space"], parts: ["space", "parts"], bin: ["space", "bin"] },
+} as const;
