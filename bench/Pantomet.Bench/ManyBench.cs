@@ -96,7 +96,8 @@ internal static class ManyBench
             $"INSERT INTO RenderedFiles (Recipe, Bytes, Points, {files}) SELECT $recipe, $bytes, $points, {files} FROM RenderedFiles " +
             $"WHERE Sequence = $file; " +
             $"INSERT INTO Variants (Id, SourceId, Recipe, FileSequence, {variants}) SELECT lower(hex(randomblob(16))), $source, $recipe, " +
-            $"last_insert_rowid(), {variants} FROM Variants WHERE Sequence = $like",
+            $"last_insert_rowid(), {variants} FROM Variants WHERE Sequence = $like; " +
+            $"INSERT INTO Recipes SELECT FileSequence, $notation FROM Variants WHERE Sequence = last_insert_rowid()",
             database);
         for (var at = 1; at < Sources; at++)
         {
@@ -108,7 +109,9 @@ internal static class ManyBench
             {
                 copied.Parameters.Clear();
                 copied.Parameters.AddWithValue("$source", source.Id.Sha256);
-                copied.Parameters.AddWithValue("$recipe", RecipeRules.For(source, planned, slot).Hash());
+                var recipe = RecipeRules.For(source, planned, slot);
+                copied.Parameters.AddWithValue("$recipe", recipe.Hash());
+                copied.Parameters.AddWithValue("$notation", RecipeNotation.Write(recipe));
                 copied.Parameters.AddWithValue("$bytes", (long)(row.File!.Bytes * (0.3 + random.NextDouble())));
                 copied.Parameters.AddWithValue("$points", 60 + (40 * random.NextDouble()));
                 copied.Parameters.AddWithValue("$like", row.Sequence);

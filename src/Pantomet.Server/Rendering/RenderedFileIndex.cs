@@ -47,10 +47,16 @@ internal sealed class RenderedFileIndex(IDbContextFactory<PantometDb> databases,
             database.RenderedFiles.Add(row);
         }
 
-        row.Notation = RecipeNotation.Write(recipe);
         (row.Sha256, row.Format, row.Bytes, row.Quality) = (file.Sha256, file.Format, file.Bytes, file.Quality);
         (row.Encoding, row.Points, row.Findings, row.UsedAt, row.IsEvicted) = (file.Encoding, file.Points, file.Findings, Now, false);
         await database.SaveChangesAsync();
+        // A recipe is its hash: the one that is there is the same.
+        if (!await database.Recipes.AnyAsync(one => one.FileSequence == row.Sequence))
+        {
+            database.Recipes.Add(new RecipeRow { FileSequence = row.Sequence, Notation = RecipeNotation.Write(recipe) });
+            await database.SaveChangesAsync();
+        }
+
         return file with { Id = row.Sequence };
     }
 

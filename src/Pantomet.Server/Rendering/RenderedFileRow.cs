@@ -12,10 +12,6 @@ internal sealed class RenderedFileRow
     /// <summary>Hash of the recipe.</summary>
     public required string Recipe { get; set; }
 
-    /// <summary>The recipe as it stands, so that the file can be made again; null for one that no plan asked for when that was not kept
-    /// yet.</summary>
-    public string? Notation { get; set; }
-
     /// <summary>Names the file in the store.</summary>
     public required string Sha256 { get; set; }
 

@@ -29,9 +29,16 @@ internal sealed class RenderedFileStore(
         var path = ContentStore.PathOf(folder.Variants, file.Sha256);
         if (File.Exists(path))
             return new FileOnDisk(path, file.Sha256, file.Bytes);
-        if (file.Notation is null)
+        string? notation;
+        await using (var database = await databases.CreateDbContextAsync(cancel))
+        {
+            notation = await database.Recipes.Where(row => row.FileSequence == file.Sequence).Select(row => row.Notation)
+                .SingleOrDefaultAsync(cancel);
+        }
+
+        if (notation is null)
             return null;
-        var again = await renderer.RenderAsync(RecipeNotation.Read(file.Notation), priority, null, cancel);
+        var again = await renderer.RenderAsync(RecipeNotation.Read(notation), priority, null, cancel);
         return again.File is { } made ? new FileOnDisk(ContentStore.PathOf(folder.Variants, made.Sha256), made.Sha256, made.Bytes) : null;
     }
 
@@ -55,7 +62,8 @@ internal sealed class RenderedFileStore(
             var gone = await databases.WriteAsync(async database =>
             {
                 var over = await database.RenderedFiles.Where(row => !row.IsEvicted).SumAsync(row => row.Bytes) - max;
-                var oldest = over <= 0 ? [] : await database.RenderedFiles.Where(row => !row.IsEvicted && row.Notation != null)
+                var oldest = over <= 0 ? [] : await database.RenderedFiles
+                    .Where(row => !row.IsEvicted && database.Recipes.Any(recipe => recipe.FileSequence == row.Sequence))
                     .OrderBy(row => row.UsedAt).ThenBy(row => row.Sequence).Take(RowsAtOnce).ToListAsync(cancel);
                 var evicted = oldest.TakeWhile(row => (over -= row.Bytes) + row.Bytes > 0).ToList();
                 evicted.ForEach(row => row.IsEvicted = true);

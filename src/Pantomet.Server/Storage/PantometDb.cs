@@ -39,6 +39,8 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
 
     public DbSet<RenderedFileRow> RenderedFiles => Set<RenderedFileRow>();
 
+    public DbSet<RecipeRow> Recipes => Set<RecipeRow>();
+
     public DbSet<RunFileRow> RunFiles => Set<RunFileRow>();
 
     public DbSet<PackageRow> Packages => Set<PackageRow>();
@@ -118,6 +120,12 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
             file.HasIndex(row => row.Sha256);
             file.HasIndex(row => new { row.IsEvicted, row.UsedAt });
             AsJson(file.Property(row => row.Findings));
+        });
+        modelBuilder.Entity<RecipeRow>(recipe =>
+        {
+            recipe.HasKey(row => row.FileSequence);
+            recipe.Property(row => row.FileSequence).ValueGeneratedNever();
+            recipe.HasOne<RenderedFileRow>().WithOne().HasForeignKey<RecipeRow>(row => row.FileSequence).OnDelete(DeleteBehavior.Cascade);
         });
         modelBuilder.Entity<RunFileRow>(file =>
         {

@@ -201,6 +201,20 @@ namespace Pantomet.Server.Storage.Migrations
                     b.ToTable("HandedOver");
                 });
 
+            modelBuilder.Entity("Pantomet.Server.Rendering.RecipeRow", b =>
+                {
+                    b.Property<long>("FileSequence")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Notation")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("FileSequence");
+
+                    b.ToTable("Recipes");
+                });
+
             modelBuilder.Entity("Pantomet.Server.Rendering.RenderedFileRow", b =>
                 {
                     b.Property<long>("Sequence")
@@ -224,9 +238,6 @@ namespace Pantomet.Server.Storage.Migrations
 
                     b.Property<bool>("IsEvicted")
                         .HasColumnType("INTEGER");
-
-                    b.Property<string>("Notation")
-                        .HasColumnType("TEXT");
 
                     b.Property<double?>("Points")
                         .HasColumnType("REAL");
@@ -548,6 +559,15 @@ namespace Pantomet.Server.Storage.Migrations
                         .HasColumnType("TEXT");
 
                     b.HasDiscriminator().HasValue("Intake");
+                });
+
+            modelBuilder.Entity("Pantomet.Server.Rendering.RecipeRow", b =>
+                {
+                    b.HasOne("Pantomet.Server.Rendering.RenderedFileRow", null)
+                        .WithOne()
+                        .HasForeignKey("Pantomet.Server.Rendering.RecipeRow", "FileSequence")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("Pantomet.Server.Runs.VariantRow", b =>

@@ -41,8 +41,9 @@ internal static class RecipeHashes
                 await database.Variants.Where(row => row.Recipe == former)
                     .ExecuteUpdateAsync(row => row.SetProperty(one => one.Recipe, recipe.Hash), cancel);
                 await database.RenderedFiles.Where(row => row.Recipe == former)
-                    .ExecuteUpdateAsync(
-                        row => row.SetProperty(one => one.Recipe, recipe.Hash).SetProperty(one => one.Notation, notation), cancel);
+                    .ExecuteUpdateAsync(row => row.SetProperty(one => one.Recipe, recipe.Hash), cancel);
+                await database.Database.ExecuteSqlAsync(
+                    $"INSERT OR IGNORE INTO Recipes SELECT Sequence, {notation} FROM RenderedFiles WHERE Recipe = {recipe.Hash}", cancel);
             }
 
             await transaction.CommitAsync(cancel);
