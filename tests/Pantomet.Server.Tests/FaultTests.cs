@@ -237,7 +237,7 @@ public sealed class FaultTests
         ])
         {
             using var answer = await library.SendJsonAsync(HttpMethod.Post, path, body);
-            Assert.True((int)answer.StatusCode < 500, $"{path}: {answer.StatusCode}");
+            Assert.True((int)answer.StatusCode < 500, $"{path}: {answer.StatusCode} {await answer.Content.ReadAsStringAsync()}");
         }
     }
 

@@ -4,6 +4,7 @@ using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Diagnostics;
+using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Logging.Abstractions;
 using Pantomet.Core.Destinations;
 using Pantomet.Server.Destinations;
@@ -105,6 +106,33 @@ public sealed class TogetherTests : IDisposable
         var copies = await AtOnceAsync(
             12, at => library.ActAsync(new { on = new { ids }, act = "copyFraming", copy = new { from = ids[at % 6], @as = "fraction" } }));
         Assert.All(copies, job => Assert.Equal(("done", ids.Count), ((string)job["state"]!, (int)job["done"]!)));
+    }
+
+    // Work that writes step after step let nobody else in: a person's own change failed after half a minute.
+    [Fact]
+    public async Task Who_writes_step_after_step_lets_others_in_between()
+    {
+        var databases = library.Services.GetRequiredService<IDbContextFactory<PantometDb>>();
+        var (isBegun, isAsked) = (new TaskCompletionSource(), new TaskCompletionSource());
+        var (steps, before) = (0, -1);
+        var worker = Task.Run(async () =>
+        {
+            while (before < 0 && steps < 2000)
+            {
+                await databases.WriteAsync(async _ =>
+                {
+                    steps++;
+                    isBegun.TrySetResult();
+                    await isAsked.Task;
+                    return true;
+                });
+            }
+        });
+        await isBegun.Task;
+        var person = databases.WriteAsync(_ => Task.FromResult(before = steps));
+        isAsked.SetResult();
+        await Task.WhenAll(worker, person);
+        Assert.Equal(1, before);
     }
 
     // RFC 9110, §13.1.1: of those who name one version, one is first.

@@ -24,8 +24,10 @@ internal sealed class ActJobs(
             var isOver = await Databases.WriteAsync(async database =>
             {
                 // Whoever cancelled or paused it meanwhile came first.
-                if (await database.Acts.SingleOrDefaultAsync(row => row.Id == job.Id && row.State == JobState.Running) is not { } act)
+                if (!await database.Acts.AnyAsync(row => row.Id == job.Id && row.State == JobState.Running))
                     return true;
+                // Not read again for each step: it holds the ids of all of them.
+                var act = database.Attach(job).Entity;
                 var left = act.SourceIds.Skip(act.Done + act.Failed);
                 await ChangeAsync(database, act, [.. IsOfAllAtOnce(act) ? left : left.Take(AtOnce)], slots);
                 if (act.Done + act.Failed < act.Total)

@@ -86,7 +86,7 @@ internal static class BoardEndpoints
             ? Problems.Invalid("state", "Nothing of what is shown is due: all of it is made, left out or stopped by a finding.")
             : RunEndpoints.Answer(
                 await start.AsAsync(
-                    [.. due.Where(cell => sources.ContainsKey(cell.Id)).Select(cell => new Pairing(sources[cell.Id], cell.Slot))], cancel));
+                    [.. due.Where(cell => sources.ContainsKey(cell.Id)).Select(cell => new Pairing(sources[cell.Id], cell.Slot))]));
     }
 
     private static BoardRow RowOf(SourceRow source, IReadOnlyList<BoardCell> cells) =>

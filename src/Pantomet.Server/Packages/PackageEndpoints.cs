@@ -52,8 +52,8 @@ internal static class PackageEndpoints
         TypedResults.Stream(Assembly.GetExecutingAssembly().GetManifestResourceStream(SchemaName)!, "application/schema+json");
 
     private static async Task<Results<Accepted<CreatedId>, ProblemHttpResult>> MakeAsync(
-        PantometDb database, DestinationCatalogue catalogue, WakeSignal signal, TimeProvider clock, PackageSelection selection,
-        CancellationToken cancel)
+        IDbContextFactory<PantometDb> databases, DestinationCatalogue catalogue, WakeSignal signal, TimeProvider clock,
+        PackageSelection selection, CancellationToken cancel)
     {
         if (selection.Destination is { } wanted && (await catalogue.AllAsync(cancel)).All(destination => destination.Id != wanted))
             return Problems.NotFound("destination", wanted);
@@ -64,8 +64,7 @@ internal static class PackageEndpoints
             State = JobState.Queued,
             AskedAt = clock.GetUtcNow().UtcDateTime,
         };
-        database.Packages.Add(package);
-        await database.SaveChangesAsync(cancel);
+        await databases.WriteAsync(database => Task.FromResult(database.Packages.Add(package)));
         signal.Wake();
         return TypedResults.Accepted($"/api/packages/{package.Id}", new CreatedId(package.Id));
     }

@@ -71,8 +71,7 @@ internal sealed class RenderedFileIndex(IDbContextFactory<PantometDb> databases,
         var now = Now;
         if (now - before < UsedAgain)
             return;
-        await using var database = await databases.CreateDbContextAsync(cancel);
-        await database.RenderedFiles.Where(row => row.Sequence == sequence)
-            .ExecuteUpdateAsync(row => row.SetProperty(one => one.UsedAt, now), cancel);
+        await databases.WriteAsync(database => database.RenderedFiles.Where(row => row.Sequence == sequence)
+            .ExecuteUpdateAsync(row => row.SetProperty(one => one.UsedAt, now), cancel));
     }
 }

@@ -87,7 +87,7 @@ internal static class RunEndpoints
                 (await planning.PairingsAsync(
                     [.. wanted.Select(cell => cell.Source).Distinct()], [.. wanted.Select(cell => cell.Slot).Distinct()], cancel))
                     .Where(pairing => wanted.Contains((pairing.Source.Id, pairing.Slot.Id))).ToList();
-            return found.Count < wanted.Count ? Problems.Invalid("pairings", GoneSentence) : Answer(await start.AsAsync(found, cancel));
+            return found.Count < wanted.Count ? Problems.Invalid("pairings", GoneSentence) : Answer(await start.AsAsync(found));
         }
 
         var pairings = await planning.PairingsAsync(request.Sources, request.Slots, cancel);
@@ -96,7 +96,7 @@ internal static class RunEndpoints
         if (pairings.Count == 0)
             return Problems.Invalid("sources", "A run needs at least one source and one slot. Choose both, then render.");
 
-        return Answer(await start.AsAsync(pairings, cancel));
+        return Answer(await start.AsAsync(pairings));
     }
 
     private static async Task<Ok<RunPage>> ListAsync(PantometDb database, CancellationToken cancel)
@@ -173,7 +173,7 @@ internal static class RunEndpoints
                 .Where(pairing => failed.Contains(new PairingKey(pairing.Source.Id, pairing.Slot.Id))).ToList();
         return pairings.Count == 0
             ? Problems.Invalid("id", "No file of this run failed, or what failed does not exist any more.")
-            : Answer(await start.AsAsync(pairings, cancel));
+            : Answer(await start.AsAsync(pairings));
     }
 
     private static Task<RunRow?> FindAsync(PantometDb database, string id, CancellationToken cancel) =>

@@ -4,14 +4,13 @@ using Pantomet.Server.Jobs;
 namespace Pantomet.Server.Runs;
 
 /// <summary>Puts pairings into the queue as one run.</summary>
-internal sealed class RunStart(PantometDb database, WakeSignal signal, TimeProvider clock)
+internal sealed class RunStart(IDbContextFactory<PantometDb> databases, WakeSignal signal, TimeProvider clock)
 {
     private const int MaxVariants = 100_000;
 
     /// <summary>Starts a run, or says why there is none.</summary>
     /// <param name="pairings">What to render; what is left out is passed over.</param>
-    /// <param name="cancel">The asker is gone.</param>
-    public async Task<Outcome<RunRow>> AsAsync(IReadOnlyList<Pairing> pairings, CancellationToken cancel)
+    public async Task<Outcome<RunRow>> AsAsync(IReadOnlyList<Pairing> pairings)
     {
         var planned = pairings.Select(pairing => (Pairing: pairing, Plan: pairing.Plan())).Where(entry => !entry.Plan.IsLeftOut).ToList();
         if (planned.Count == 0)
@@ -32,17 +31,20 @@ internal sealed class RunStart(PantometDb database, WakeSignal signal, TimeProvi
             BytesIn = pairings.Select(pairing => pairing.Source).DistinctBy(source => source.Id).Sum(source => source.Bytes),
             AskedAt = clock.GetUtcNow().UtcDateTime,
         };
-        database.Runs.Add(run);
-        database.Pairings.AddRange(planned.Select(entry => new PairingRow
+        await databases.WriteAsync(database =>
         {
-            RunId = run.Id,
-            SourceId = entry.Pairing.Source.Id,
-            SlotId = entry.Pairing.Slot.Id,
-            State = QueueState.Queued,
-            Planned = entry.Plan.Variants.Count,
-            Findings = entry.Plan.Findings,
-        }));
-        await database.SaveChangesAsync(cancel);
+            database.Runs.Add(run);
+            database.Pairings.AddRange(planned.Select(entry => new PairingRow
+            {
+                RunId = run.Id,
+                SourceId = entry.Pairing.Source.Id,
+                SlotId = entry.Pairing.Slot.Id,
+                State = QueueState.Queued,
+                Planned = entry.Plan.Variants.Count,
+                Findings = entry.Plan.Findings,
+            }));
+            return Task.FromResult(run);
+        });
         signal.Wake();
         return run;
     }

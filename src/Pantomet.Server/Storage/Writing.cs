@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using Pantomet.Core.Findings;
 
 namespace Pantomet.Server.Storage;
@@ -12,11 +13,17 @@ namespace Pantomet.Server.Storage;
 /// </remarks>
 internal static class Writing
 {
+    // SQLite lets whoever asks at the right moment go first: work that writes step after step would keep all others out until they give up.
+    // So those of one database come one after the other, as they asked.
+    private static readonly ConditionalWeakTable<IDbContextFactory<PantometDb>, SemaphoreSlim> Queues = [];
+    private static readonly TimeSpan LongestWait = TimeSpan.FromSeconds(30);
+
     /// <summary>Does it, and keeps what it did.</summary>
     /// <param name="databases">Gives it a context of its own.</param>
     /// <param name="work">Reads and changes; keep it short, since others wait. Changed rows are stored after it.</param>
     public static async Task<T> WriteAsync<T>(this IDbContextFactory<PantometDb> databases, Func<PantometDb, Task<T>> work)
     {
+        using var turn = await TurnAsync(databases);
         await using var database = await databases.CreateDbContextAsync();
         await using var transaction = await database.Database.BeginTransactionAsync();
         var result = await work(database);
@@ -32,6 +39,7 @@ internal static class Writing
         this IDbContextFactory<PantometDb> databases, Func<PantometDb, Task<Outcome<T>>> work)
         where T : class
     {
+        using var turn = await TurnAsync(databases);
         await using var database = await databases.CreateDbContextAsync();
         await using var transaction = await database.Database.BeginTransactionAsync();
         var outcome = await work(database);
@@ -40,5 +48,18 @@ internal static class Writing
         await database.SaveChangesAsync();
         await transaction.CommitAsync();
         return outcome;
+    }
+
+    private static async Task<Turn> TurnAsync(IDbContextFactory<PantometDb> databases)
+    {
+        var queue = Queues.GetValue(databases, _ => new SemaphoreSlim(1, 1));
+        return await queue.WaitAsync(LongestWait)
+            ? new Turn(queue)
+            : throw new TimeoutException($"Somebody has been writing into the library for {LongestWait.TotalSeconds:0} seconds.");
+    }
+
+    private readonly struct Turn(SemaphoreSlim queue) : IDisposable
+    {
+        public void Dispose() => queue.Release();
     }
 }
