@@ -34,7 +34,7 @@ install_packages() {
 
 build_client() {
   install_packages client src/client || return 1
-  if [ -f src/Pantomet.Server/wwwroot/index.html ] && ! changed .build/client src/client; then return 0; fi
+  if [ -f src/Pantomet.Server/wwwroot/index.html ] && ! changed .build/client src/client docs/guide.md docs/vocabulary.md; then return 0; fi
   echo "Building the pages…"
   begin client
   npm run --prefix src/client --silent build -- --logLevel warn || return 1

@@ -116,6 +116,7 @@ app.MapReplacements();
 app.MapWatching();
 app.MapNaming();
 app.MapDestinations();
+app.MapExamples();
 app.MapDrafts();
 app.MapDevices();
 app.MapScreenshots();

@@ -17,7 +17,8 @@ test("a site of three slots from its layout, with devices, the best ladder, out,
   const made = await validateEverything(page);
   await takeIn("hill-flight.jpg");
   await page.goto(`${app.url}/destinations`);
-  await page.getByRole("button", { name: "New", exact: true }).click();
+  await page.getByRole("button", { name: "New destination" }).click();
+  await page.getByRole("radio", { name: "Nothing" }).check();
   await page.getByRole("dialog").getByLabel("Name").fill("Windmill blog");
   await page.getByRole("button", { name: "Create" }).click();
   const about = page.getByRole("complementary", { name: "Destination" });
@@ -31,7 +32,7 @@ test("a site of three slots from its layout, with devices, the best ladder, out,
   await addSlot(page, "in the text", "3:2", ["92vw", "min(60vw, 700px)"]);
   await addSlot(page, "teaser", "1:1", ["46vw", "30vw"]);
   const slot = page.getByRole("complementary", { name: "Slot" });
-  await slot.getByRole("button", { name: "columns" }).last().click();
+  await slot.getByRole("button", { name: "count columns" }).last().click();
   await slot.getByLabel("columns", { exact: true }).fill("4");
   await expect(slot.getByTestId("sizes-attribute")).toHaveText(
     'sizes="(min-width: 320px) calc((min(1200px, 100vw - 32px) - 48px) / 4), 46vw"',
@@ -151,8 +152,8 @@ test("every way to say shape and sizes makes a document that the schema accepts,
   );
   await slot.getByRole("tab", { name: "Subject and zones" }).click();
   await slot.getByRole("button", { name: "Add a round mask" }).click();
-  await slot.getByRole("tab", { name: "Tiers" }).click();
-  await slot.getByRole("button", { name: "Frame narrow, medium and wide apart" }).click();
+  await slot.getByRole("tab", { name: "Screen ranges" }).click();
+  await slot.getByRole("button", { name: "Give narrow, medium and wide screens separate crops" }).click();
   await expect(summary).toContainText("makes 9 files: 1,500 px, AVIF, WebP, JPEG");
 
   // A reload keeps the changes; undo after forgetting brings them back.
@@ -304,9 +305,9 @@ test("a place measured on a screenshot, by pointer and by keyboard, becomes a sl
   await expect(measured).toContainText("641 × 360 CSS px");
   await page.keyboard.press("e");
   await expect(measured).toContainText("640 × 360 CSS px");
-  await page.getByLabel("or the viewport, CSS px").fill("600");
+  await page.getByLabel("Or the viewport, CSS px").fill("600");
   await expect(measured).toContainText("320 × 180 CSS px");
-  await page.getByLabel("or the viewport, CSS px").blur();
+  await page.getByLabel("Or the viewport, CSS px").blur();
   await page.keyboard.press("Enter");
   await expect(page.getByRole("heading", { name: "measured place" })).toBeVisible();
   await expect(page.getByTestId("sizes-attribute")).toHaveText('sizes="min(100vw, 320px)"');

@@ -47,10 +47,10 @@ test("by pointer: one subject frames every shape; one adjusted, one parted, a ti
 
   await page.getByRole("button", { name: "Frame E" }).click();
   await dragBy(page, "frame", -40, 0);
-  await expect(page.getByRole("button", { name: "Automatic 0" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Reset to automatic 0" })).toBeVisible();
   await page.getByRole("button", { name: "Frame for square", exact: true }).click();
   await page.getByRole("button", { name: /^Unlink from/ }).click();
-  await expect(page.getByRole("button", { name: "Link again" })).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Link to slots/ })).toBeVisible();
   await dragBy(page, "corner-bottom-left", 60, -60);
   const parted = await framing();
   expect(at("windowbox.square", parted).byHand).toBe(true);
@@ -67,7 +67,7 @@ test("by pointer: one subject frames every shape; one adjusted, one parted, a ti
 
   await page.getByRole("button", { name: "Straighten V" }).click();
   await drawOn(page, { x: 0.2, y: 0.6 }, { x: 0.8, y: 0.65 });
-  await expect(page.getByLabel("Level, degrees")).not.toHaveValue("0.0");
+  await expect(page.getByLabel("Straighten, degrees")).not.toHaveValue("0.0");
   expect((await framing()).turn.level).toBeCloseTo(-3.2, 0);
 
   await thereAndBack(page, before);

@@ -51,7 +51,7 @@ test("drop files, frame, render, download the ZIP, compare its files with the ma
   // From the proposed subject: the kite is high in the right third.
   await expect(left).toHaveValue("800");
   await dragBy(page, "frame", -90, 0);
-  await expect(page.getByRole("button", { name: "Automatic 0" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Reset to automatic 0" })).toBeVisible();
   const moved = Number(await left.inputValue());
   expect(moved).toBeLessThan(750);
   await expect(page.getByTestId("readout")).toContainText(`1,600 × 1,600 at ${moved}, 0`);
@@ -135,7 +135,7 @@ test("the same by keyboard alone, and everything survives a reload", async ({ pa
   await page.keyboard.press("Shift+ArrowRight");
   await page.keyboard.press("ArrowRight");
   await expect(left).toHaveValue(`${first + 11}`);
-  await expect(page.getByRole("button", { name: "Automatic 0" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Reset to automatic 0" })).toBeVisible();
   await page.reload();
   await expect(left).toHaveValue(`${first + 11}`);
   await page.getByLabel("Render for product card").focus();
@@ -147,7 +147,7 @@ test("the same by keyboard alone, and everything survives a reload", async ({ pa
   await page.keyboard.press("0");
   await expect(left).toHaveValue(`${first}`);
   await page.keyboard.press("?");
-  await expect(page.getByRole("dialog", { name: "Keyboard" })).toBeVisible();
+  await expect(page.getByRole("dialog", { name: "Help and keys" })).toBeVisible();
 });
 
 const sourcesOf = (page: Page) => page.getByRole("listbox", { name: "Sources" });

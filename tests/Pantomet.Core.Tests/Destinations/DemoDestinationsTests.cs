@@ -58,7 +58,24 @@ public sealed class DemoDestinationsTests
     {
         var demo = Read("demo");
         Assert.Equal(Slots.Keys.Order(), demo.Keys.Order());
-        foreach (var slot in demo.Values.Where(slot => slot.Sizes is not SizeRule.AllPixels))
+        AreInvented(demo.Values);
+    }
+
+    [Fact]
+    public void Twelve_examples_for_every_kind_of_place_have_numbers_of_their_own_and_say_so()
+    {
+        var examples = Directory.GetFiles(Path.Combine(Root(), "demo", "examples"))
+            .Select(path => DestinationReader.Read(File.ReadAllText(path))).ToList();
+        Assert.All(examples, reading => Assert.Empty(reading.Problems));
+        Assert.Equal(12, examples.Select(reading => reading.Destination!.Name).Distinct().Count());
+        Assert.Equal(Enum.GetValues<DestinationKind>(), examples.Select(reading => reading.Destination!.Kind).Distinct().Order());
+        Assert.All(examples, reading => Assert.Equal("Example data.", reading.Document!.NumbersFrom));
+        AreInvented(examples.SelectMany(reading => reading.Destination!.Slots).Where(slot => slot.Sizes is not SizeRule.FromLayout));
+    }
+
+    private static void AreInvented(IEnumerable<Slot> slots)
+    {
+        foreach (var slot in slots.Where(slot => slot.Sizes is not SizeRule.AllPixels))
         {
             foreach (var (_, part) in slot.Parts())
             {
@@ -97,12 +114,15 @@ public sealed class DemoDestinationsTests
         Assert.Equal(ZoneForm.OutsideEllipse, Assert.Single(Slots["plaza-nine.round-portrait"].KeepClear).Form);
     }
 
-    private static Dictionary<string, Slot> Read(string of)
+    private static Dictionary<string, Slot> Read(string of) =>
+        Directory.EnumerateFiles(Path.Combine(Root(), of, "destinations"), "*.json")
+            .SelectMany(path => DestinationReader.Read(File.ReadAllText(path)).Destination!.Slots).ToDictionary(slot => slot.Id);
+
+    private static string Root()
     {
         var folder = new DirectoryInfo(AppContext.BaseDirectory);
         while (!Directory.Exists(Path.Combine(folder!.FullName, "demo")))
             folder = folder.Parent;
-        return Directory.EnumerateFiles(Path.Combine(folder.FullName, of, "destinations"), "*.json")
-            .SelectMany(path => DestinationReader.Read(File.ReadAllText(path)).Destination!.Slots).ToDictionary(slot => slot.Id);
+        return folder.FullName;
     }
 }

@@ -300,6 +300,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/examples": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lists ready examples of destinations
+         * @description Documents with invented numbers for the usual kinds of place, to begin from: change what differs, and add one as a destination of your own.
+         */
+        get: operations["listExamples"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/framings/{sourceId}": {
         parameters: {
             query?: never;
@@ -1941,6 +1961,11 @@ export interface components {
         };
         /** @enum {unknown} */
         Effort: "quick" | "thorough" | null;
+        /** @description Ready examples of destinations, with invented numbers, so that nobody starts from an empty form. */
+        ExamplePage: {
+            /** @description Their documents, in the order in which they are offered. */
+            items: components["schemas"]["DestinationDocument"][];
+        };
         /** @description One thing that a check has to say. */
         Finding: {
             /** @description Stable, for scripts: lower-case words joined by hyphens. */
@@ -1955,11 +1980,8 @@ export interface components {
             /** @description How much it matters. */
             severity: components["schemas"]["Severity"];
         };
-        /**
-         * @description How a source fills a slot's shape; the CSS meaning. Never stretched.
-         * @enum {unknown}
-         */
-        Fit: "cover" | "contain" | "pad";
+        /** @enum {unknown} */
+        Fit: "cover" | "contain" | "pad" | null;
         /**
          * @description What a person does to a framing.
          * @enum {unknown}
@@ -4035,6 +4057,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DrawingPage"];
+                };
+            };
+        };
+    };
+    listExamples: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExamplePage"];
                 };
             };
         };

@@ -1,4 +1,3 @@
-import { Popover } from "radix-ui";
 import { useState } from "react";
 import type { Standing } from "../data/client";
 import { useDestinations } from "../destinations/useDestinations";
@@ -6,6 +5,10 @@ import { count, some } from "../instruments/numbers";
 import { StateMark } from "../instruments/StateMark";
 import { sayProblem } from "../shell/notices";
 import { Button } from "../ui/Button";
+import { Chip } from "../ui/Chip";
+import { Field, TextBox } from "../ui/Field";
+import { Panel } from "../ui/Panel";
+import { Select } from "../ui/Select";
 import type { Acts } from "./BoardScreen";
 import type { Selection } from "./selection";
 import { type BoardFilter, useBoard, useGroup } from "./useBoard";
@@ -89,27 +92,6 @@ export function BoardBar({
   );
 }
 
-function Chip({
-  isOn,
-  onClick,
-  children,
-}: {
-  isOn: boolean;
-  onClick: () => void;
-  children: React.ReactNode;
-}) {
-  return (
-    <button
-      type="button"
-      aria-pressed={isOn}
-      onClick={onClick}
-      className="inline-flex items-center gap-1.5 rounded border border-line bg-sheet px-2 py-[3px] aria-pressed:border-ink aria-pressed:border-b-2 aria-pressed:font-[650]"
-    >
-      {children}
-    </button>
-  );
-}
-
 function MoreFilters({
   filter,
   onFilter,
@@ -122,97 +104,80 @@ function MoreFilters({
   isOn: boolean;
 }) {
   const destinations = useDestinations();
-  const field = "border-b border-line bg-transparent py-0.5";
   return (
     <>
-      <select
-        aria-label="Destination"
-        className={`${field} w-28`}
+      <Select
+        label="Destination"
+        hidesLabel
+        className="w-32"
         value={filter.destination ?? ""}
-        onChange={(event) => onFilter({ destination: event.target.value })}
-      >
-        <option value="">all destinations</option>
-        {destinations.data?.map((one) => (
-          <option key={one.id} value={one.id}>
-            {one.name}
-          </option>
-        ))}
-      </select>
-      <Popover.Root>
-        <Popover.Trigger asChild>
-          <Button aria-pressed={isOn}>{isOn ? "Filtered" : "Filter"}</Button>
-        </Popover.Trigger>
-        <Popover.Content
-          align="start"
-          sideOffset={6}
-          className="z-20 grid w-72 gap-3 rounded border border-ink bg-sheet p-4"
-        >
-          <label className="grid gap-0.5 text-soft">
-            Words in name, file or text
-            <input
+        options={[
+          ["", "All destinations"],
+          ...(destinations.data ?? []).map((one) => [one.id, one.name] as const),
+        ]}
+        onValue={(destination) => onFilter({ destination })}
+      />
+      <Panel label="Filter" button={<Button aria-pressed={isOn}>{isOn ? "Filtered" : "Filter"}</Button>}>
+        <Field label="Words in name, file or text">
+          {(control) => (
+            <TextBox
+              {...control}
               type="search"
-              className={`${field} text-ink`}
               value={filter.search ?? ""}
               onChange={(event) => onFilter({ search: event.target.value })}
             />
-          </label>
-          <label className="grid gap-0.5 text-soft">
-            Group
-            <select
-              className={`${field} text-ink`}
+          )}
+        </Field>
+        <Field label="Group">
+          {(control) => (
+            <Select
+              {...control}
               value={filter.group ?? ""}
-              onChange={(event) => onFilter({ group: event.target.value })}
-            >
-              <option value="">every group</option>
-              {groups.map((group) => (
-                <option key={group}>{group}</option>
-              ))}
-            </select>
-          </label>
-          <label className="grid gap-0.5 text-soft">
-            Worst finding
-            <select
-              className={`${field} text-ink`}
+              options={[["", "Every group"], ...groups.map((one) => [one, one] as const)]}
+              onValue={(group) => onFilter({ group })}
+            />
+          )}
+        </Field>
+        <Field label="Worst finding">
+          {(control) => (
+            <Select
+              {...control}
               value={filter.finding ?? ""}
-              onChange={(event) => onFilter({ finding: event.target.value })}
-            >
-              <option value="">any or none</option>
-              {Object.entries(findingWords).map(([id, words]) => (
-                <option key={id} value={id}>
-                  {words}
-                </option>
-              ))}
-            </select>
-          </label>
-          <span className="grid grid-cols-2 gap-3">
-            <label className="grid gap-0.5 text-soft">
-              Came in from
-              <input
+              options={[["", "Any or none"], ...Object.entries(findingWords)]}
+              onValue={(finding) => onFilter({ finding })}
+            />
+          )}
+        </Field>
+        <span className="grid grid-cols-2 gap-3">
+          <Field label="Added from">
+            {(control) => (
+              <TextBox
+                {...control}
                 type="date"
-                className={`${field} text-ink`}
                 value={filter.addedFrom ?? ""}
                 onChange={(event) => onFilter({ addedFrom: event.target.value })}
               />
-            </label>
-            <label className="grid gap-0.5 text-soft">
-              to
-              <input
+            )}
+          </Field>
+          <Field label="to">
+            {(control) => (
+              <TextBox
+                {...control}
                 type="date"
-                className={`${field} text-ink`}
                 value={filter.addedTo ?? ""}
                 onChange={(event) => onFilter({ addedTo: event.target.value })}
               />
-            </label>
-          </span>
-          {isOn && (
-            <Button
-              onClick={() => onFilter({ search: "", group: "", finding: "", addedFrom: "", addedTo: "" })}
-            >
-              Show all
-            </Button>
-          )}
-        </Popover.Content>
-      </Popover.Root>
+            )}
+          </Field>
+        </span>
+        {isOn && (
+          <Button
+            onClick={() => onFilter({ search: "", group: "", finding: "", addedFrom: "", addedTo: "" })}
+          >
+            Show all
+          </Button>
+        )}
+      </Panel>
     </>
   );
 }
@@ -222,9 +187,9 @@ export const findingWords: Record<string, string> = {
   "too-few-pixels": "too few pixels",
   "subject-cut": "subject cut",
   "subject-covered": "subject covered",
-  "cap-and-floor": "cap and floor contradict",
-  "cap-not-met": "over the cap",
-  "floor-not-met": "below the floor",
+  "cap-and-floor": "maximum size against minimum score",
+  "cap-not-met": "over the maximum size",
+  "floor-not-met": "below the minimum score",
   "same-name": "same name twice",
   "unfit-name": "unfit name",
   "not-rendered": "could not be made",
@@ -246,45 +211,43 @@ function GroupButton({
   const [isOpen, setIsOpen] = useState(false);
   const sources = [...new Set(acts.cells.map((cell) => cell.source))];
   return (
-    <Popover.Root open={isOpen} onOpenChange={setIsOpen}>
-      <Popover.Trigger asChild>
-        <Button disabled={selection.size === 0}>Group</Button>
-      </Popover.Trigger>
-      <Popover.Content
-        align="end"
-        sideOffset={6}
-        className="z-20 w-64 rounded border border-ink bg-sheet p-4"
+    <Panel
+      label="Group"
+      align="end"
+      open={isOpen}
+      onOpen={setIsOpen}
+      button={<Button disabled={selection.size === 0}>Group</Button>}
+    >
+      <form
+        className="grid gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          group.mutate(
+            { sources, group: name.trim() },
+            { onSuccess: () => setIsOpen(false), onError: sayProblem },
+          );
+        }}
       >
-        <form
-          className="grid gap-2"
-          onSubmit={(event) => {
-            event.preventDefault();
-            group.mutate(
-              { sources, group: name.trim() },
-              { onSuccess: () => setIsOpen(false), onError: sayProblem },
-            );
-          }}
-        >
-          <label className="grid gap-0.5 text-soft">
-            Group of {some(sources.length, "picture")}
-            <input
+        <Field label={`Group of ${some(sources.length, "picture")}`}>
+          {(control) => (
+            <TextBox
+              {...control}
               list="groups"
               placeholder="none"
-              className="border-b border-line bg-transparent py-0.5 text-ink"
               value={name}
               onChange={(event) => setName(event.target.value)}
             />
-          </label>
-          <datalist id="groups">
-            {groups.map((one) => (
-              <option key={one}>{one}</option>
-            ))}
-          </datalist>
-          <Button type="submit" go>
-            {name.trim() ? "Put into the group" : "Take out of groups"}
-          </Button>
-        </form>
-      </Popover.Content>
-    </Popover.Root>
+          )}
+        </Field>
+        <datalist id="groups">
+          {groups.map((one) => (
+            <option key={one}>{one}</option>
+          ))}
+        </datalist>
+        <Button type="submit" go>
+          {name.trim() ? "Put into the group" : "Take out of groups"}
+        </Button>
+      </form>
+    </Panel>
   );
 }

@@ -5,6 +5,7 @@ import { useActions } from "../actions/bound";
 import type { Destination } from "../data/client";
 import { bytes, count } from "../instruments/numbers";
 import { type Fact, useReadout } from "../shell/readout";
+import { LinkButton } from "../ui/LinkButton";
 import { Cell, FoldedCell } from "./Cell";
 import { ColumnHeads, headHeight } from "./ColumnHeads";
 import { columnsOf } from "./columns";
@@ -172,9 +173,9 @@ export function BoardGrid({
             className="sticky top-20 left-60 z-10 inline-flex gap-3 border border-stop bg-stop-pale px-3 py-2"
           >
             Some rows could not be loaded. {problem.message}
-            <button type="button" className="font-semibold underline" onClick={again}>
+            <LinkButton className="font-semibold" onClick={again}>
               Try again
-            </button>
+            </LinkButton>
           </p>
         )}
         {rows.map((item) => {

@@ -3,6 +3,7 @@ import type { Schemas, Slot } from "../data/client";
 import { count } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
 import { StateMark } from "../instruments/StateMark";
+import { Press } from "../ui/Press";
 import type { Column } from "./columns";
 import { rowHeadWidth } from "./RowHead";
 
@@ -60,8 +61,7 @@ export function ColumnHeads({
             style={{ left: item.start, width: item.size }}
           >
             {isFirst && (
-              <button
-                type="button"
+              <Press
                 aria-expanded={!column.isFolded}
                 title={column.isFolded ? "Show its slots" : "Fold its slots into one column"}
                 onClick={() => onFold(column.destination.id)}
@@ -70,20 +70,19 @@ export function ColumnHeads({
               >
                 <span aria-hidden>{column.isFolded ? "▸" : "▾"}</span>
                 <span className="truncate">{column.destination.name}</span>
-              </button>
+              </Press>
             )}
             {column.isFolded ? (
               <span className="text-soft">{count(column.slots.length)} slots</span>
             ) : (
-              <button
-                type="button"
+              <Press
                 aria-label={`${slot.name}, whole column`}
                 title="Choose the whole column"
                 onClick={() => onPick(slot.id)}
                 className="truncate text-left"
               >
                 {slot.name}
-              </button>
+              </Press>
             )}
             <span className="flex items-center justify-between gap-1 text-xs text-soft">
               {column.isFolded ? <span /> : <Shape slot={slot} />}

@@ -1,6 +1,7 @@
 import { Name, NameOnTwoLines } from "../instruments/Name";
 import { bytes, size } from "../instruments/numbers";
 import { previewUrl } from "../instruments/preview";
+import { Press } from "../ui/Press";
 import type { BoardRow } from "./useBoard";
 
 export const rowHeadWidth = 214;
@@ -18,8 +19,7 @@ export function RowHead({ row, onPick }: { row: BoardRow | undefined; onPick: ()
       style={{ width: rowHeadWidth }}
     >
       {row && (
-        <button
-          type="button"
+        <Press
           aria-label={`${row.stem}, whole row`}
           title={`Choose the whole row of ${row.stem}`}
           onClick={onPick}
@@ -50,7 +50,7 @@ export function RowHead({ row, onPick }: { row: BoardRow | undefined; onPick: ()
             </span>
             {row.group && <span className="truncate text-xs text-soft">{row.group}</span>}
           </span>
-        </button>
+        </Press>
       )}
     </span>
   );

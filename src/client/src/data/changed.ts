@@ -1,6 +1,6 @@
 import { QueryCache, QueryClient, type QueryKey } from "@tanstack/react-query";
-import { connection } from "./connection";
 import { sayProblem } from "../shell/notices";
+import { connection } from "./connection";
 import { keys } from "./keys";
 
 /** Everything that was asked of the server, kept for as long as a screen may want it again. */
@@ -31,11 +31,26 @@ const planned: readonly QueryKey[] = [
 ];
 
 const follows: Record<Subject, readonly QueryKey[]> = {
-  sources: [...planned, keys.framings.all, keys.sources.all, keys.names.all, keys.coverage.all, keys.space.all],
+  sources: [
+    ...planned,
+    keys.framings.all,
+    keys.sources.all,
+    keys.names.all,
+    keys.coverage.all,
+    keys.space.all,
+  ],
   framings: [...planned, keys.framings.all, keys.sources.each],
   // The one that is known already is not asked for again.
   framing: [...planned, keys.sources.each],
-  destinations: [...planned, keys.framings.all, keys.destinations, keys.sources.lists, keys.coverage.all, keys.consequences.all, keys.variants.all],
+  destinations: [
+    ...planned,
+    keys.framings.all,
+    keys.destinations,
+    keys.sources.lists,
+    keys.coverage.all,
+    keys.consequences.all,
+    keys.variants.all,
+  ],
   runs: [keys.runs.list, keys.board.all],
   packages: [keys.packages.list, keys.space.all],
   files: [keys.plans.all, keys.board.all, keys.weighing.all, keys.variants.all, keys.space.all],

@@ -88,10 +88,7 @@ describe("the connection", () => {
     expect((await answer).ok).toBe(true);
 
     times = 0;
-    const hanging = (request: Request) =>
-      ++times > 1
-        ? server(request)
-        : new Promise<Response>(() => {});
+    const hanging = (request: Request) => (++times > 1 ? server(request) : new Promise<Response>(() => {}));
     const late = transport(hanging)(change());
     await vi.advanceTimersByTimeAsync(0);
     isThere = false;

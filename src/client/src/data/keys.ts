@@ -17,12 +17,16 @@ export const keys = {
   names: { all: ["names"], tried: (request: Named) => ["names", request] },
   watching: ["watching"],
   destinations: ["destinations"],
+  examples: ["examples"],
   devices: ["devices"],
   coverage: { all: ["coverage"], of: (slot: string) => ["coverage", slot] },
   drafts: {
     of: (id: string | undefined, asked: string, slot: string | undefined) => ["drafts", id, asked, slot],
   },
-  consequences: { all: ["consequences"], of: (id: string | undefined, asked: string) => ["consequences", id, asked] },
+  consequences: {
+    all: ["consequences"],
+    of: (id: string | undefined, asked: string) => ["consequences", id, asked],
+  },
   framings: { all: ["framings"], of: (source: string | undefined) => ["framings", source] },
   plans: { all: ["plans"], of: (source: string | undefined) => ["plans", source] },
   review: { all: ["review"], of: (selection: Named) => ["review", selection] },
@@ -45,8 +49,20 @@ export const keys = {
     totals: ["weighing", "totals"],
     page: (slots: unknown) => ["weighing", "page", slots],
   },
-  runs: { all: ["runs"], list: ["runs", "list"], findings: (id: string | undefined) => ["runs", "findings", id] },
-  variants: { all: ["variants"], of: (run: string) => ["variants", run], ofSlot: (run: string, slot: string) => ["variants", run, slot] },
-  packages: { all: ["packages"], list: ["packages", "list"], contents: (id: string) => ["packages", "contents", id] },
+  runs: {
+    all: ["runs"],
+    list: ["runs", "list"],
+    findings: (id: string | undefined) => ["runs", "findings", id],
+  },
+  variants: {
+    all: ["variants"],
+    of: (run: string) => ["variants", run],
+    ofSlot: (run: string, slot: string) => ["variants", run, slot],
+  },
+  packages: {
+    all: ["packages"],
+    list: ["packages", "list"],
+    contents: (id: string) => ["packages", "contents", id],
+  },
   space: { all: ["space"], parts: ["space", "parts"], bin: ["space", "bin"] },
 } as const;

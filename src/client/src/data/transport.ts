@@ -45,7 +45,8 @@ export const transportOver =
         const response = await orLost(send(next), connection.untilLost);
         if (!isAway(response)) {
           // Read here, so that an answer that breaks off is asked for again.
-          const answer = response.status === 204 ? null : await orLost(response.arrayBuffer(), connection.untilLost);
+          const answer =
+            response.status === 204 ? null : await orLost(response.arrayBuffer(), connection.untilLost);
           return new Response(answer, response);
         }
       } catch (problem) {

@@ -5,6 +5,7 @@ import { keys } from "../data/keys";
 import { count } from "../instruments/numbers";
 import { say, sayProblem } from "../shell/notices";
 import { Button } from "../ui/Button";
+import { TextBox } from "../ui/Field";
 import { FileInput } from "../ui/FileInput";
 import { ChoiceField, Field, Group, TextField, useValue } from "./fields";
 
@@ -37,10 +38,10 @@ export function DestinationEditor({ isOutdated, today }: { isOutdated: boolean; 
         <div className="flex items-end gap-2">
           <Field path="checkedOn" label="Last checked on" className="w-44">
             {(control) => (
-              <input
+              <TextBox
                 {...control}
                 type="date"
-                className="figures rounded border border-edge bg-field px-2 py-[3px]"
+                figures
                 value={checkedOn ?? ""}
                 onChange={(event) => setCheckedOn(event.target.value || undefined, "last checked")}
               />

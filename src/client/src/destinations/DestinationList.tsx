@@ -1,8 +1,10 @@
-import { DropdownMenu } from "radix-ui";
 import type { Destination, Schemas } from "../data/client";
 import { choose, toggled, useChoice } from "../shell/choice";
 import { sayProblem } from "../shell/notices";
 import { Button } from "../ui/Button";
+import { CheckBox } from "../ui/CheckBox";
+import { Menu } from "../ui/Menu";
+import { Press } from "../ui/Press";
 
 type SlotAction = {
   copy: (at: number) => void;
@@ -26,7 +28,6 @@ export function DestinationList({
   destinationAction,
   onOpen,
   onNew,
-  onImport,
 }: {
   destinations: readonly Destination[];
   standings: readonly Schemas["DestinationStanding"][];
@@ -37,7 +38,6 @@ export function DestinationList({
   destinationAction: DestinationAction;
   onOpen: (id: string, slot?: string) => void;
   onNew: () => void;
-  onImport: () => void;
 }) {
   return (
     <nav
@@ -46,7 +46,7 @@ export function DestinationList({
     >
       <div className="overflow-y-auto py-2">
         {destinations.map((one, index) => (
-          <Entry
+          <DestinationEntry
             key={one.id}
             destination={one}
             isCurrent={one.id === current}
@@ -65,14 +65,13 @@ export function DestinationList({
         ))}
       </div>
       <div className="flex flex-wrap gap-2 border-t border-line px-3 py-2.5">
-        <Button onClick={onNew}>New</Button>
-        <Button onClick={onImport}>Import</Button>
+        <Button onClick={onNew}>New destination</Button>
       </div>
     </nav>
   );
 }
 
-function Entry({
+function DestinationEntry({
   destination,
   isCurrent,
   isChanged,
@@ -100,22 +99,12 @@ function Entry({
       className={`border-l-3 py-1.5 pr-2 pl-2.5 ${isCurrent ? "border-ink bg-sheet" : "border-transparent"}`}
     >
       <div className="flex items-start gap-2">
-        <input
-          type="checkbox"
-          aria-label={`Render for every slot of ${destination.name}`}
-          className="mt-[3px] accent-ink"
-          checked={ids.length > 0 && wanted === ids.length}
-          ref={(box) => {
-            if (box) box.indeterminate = wanted > 0 && wanted < ids.length;
-          }}
-          onChange={(event) => set(ids, event.target.checked)}
+        <CheckBox
+          label={`Render for every slot of ${destination.name}`}
+          checked={wanted > 0 && wanted < ids.length ? "mixed" : wanted > 0}
+          onChecked={(on) => set(ids, on)}
         />
-        <button
-          type="button"
-          className="grid min-w-0 grow text-left"
-          aria-current={isCurrent}
-          onClick={() => onOpen()}
-        >
+        <Press className="grid min-w-0 grow text-left" aria-current={isCurrent} onClick={() => onOpen()}>
           <span className={`truncate ${isCurrent ? "font-[650]" : "font-medium"}`} title={destination.name}>
             {destination.name}
           </span>
@@ -125,28 +114,25 @@ function Entry({
           </span>
           {isOutdated && <span className="text-xs text-warn">check its numbers again</span>}
           {isChanged && <span className="text-xs text-warn">not saved yet</span>}
-        </button>
+        </Press>
         <More label={`More for ${destination.name}`} actions={actions} exports={destination} />
       </div>
       {isCurrent &&
         destination.slots.map((one, at) => (
           <div key={one.id} className="mt-0.5 ml-4 flex items-center gap-2">
-            <input
-              type="checkbox"
-              aria-label={`Render for ${one.name}`}
-              className="accent-ink"
+            <CheckBox
+              label={`Render for ${one.name}`}
               checked={choice.slots.includes(one.id)}
-              onChange={(event) => set([one.id], event.target.checked)}
+              onChecked={(on) => set([one.id], on)}
             />
-            <button
-              type="button"
+            <Press
               className={`min-w-0 grow truncate text-left ${one.id === slot ? "font-semibold" : ""}`}
               aria-current={one.id === slot}
               title={one.name}
               onClick={() => onOpen(one.id)}
             >
               {one.name || "unnamed"}
-            </button>
+            </Press>
             <More
               label={`More for ${one.name}`}
               actions={[
@@ -173,42 +159,20 @@ function More({
   actions: readonly Action[];
   exports?: Destination;
 }) {
-  const item =
-    "block rounded px-2.5 py-1 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-on-ink";
   return (
-    <DropdownMenu.Root modal={false}>
-      <DropdownMenu.Trigger
-        aria-label={label}
-        className="shrink-0 rounded px-1 leading-4 text-soft hover:text-ink"
-      >
-        ⋯
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="start"
-          className="z-30 min-w-32 rounded border border-ink bg-sheet p-1 shadow-lg"
-        >
-          {actions.map(
-            ([words, run]) =>
-              run && (
-                <DropdownMenu.Item
-                  key={words}
-                  className={item}
-                  onSelect={() => void Promise.resolve(run()).catch(sayProblem)}
-                >
-                  {words}
-                </DropdownMenu.Item>
-              ),
-          )}
-          {exports && (
-            <DropdownMenu.Item asChild>
-              <a className={item} href={`/api/destinations/${exports.id}`} download={`${exports.id}.json`}>
-                Export
-              </a>
-            </DropdownMenu.Item>
-          )}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+    <Menu
+      label={label}
+      items={actions.map(([words, run]) => [
+        words,
+        run && (() => void Promise.resolve(run()).catch(sayProblem)),
+      ])}
+      {...(exports && {
+        download: {
+          words: "Export",
+          href: `/api/destinations/${exports.id}`,
+          name: `${exports.id}.json`,
+        },
+      })}
+    />
   );
 }

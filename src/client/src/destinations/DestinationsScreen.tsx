@@ -11,6 +11,7 @@ import { type Fact, useReadout } from "../shell/readout";
 import { Button } from "../ui/Button";
 import { Fault } from "../ui/Fault";
 import { FileInput } from "../ui/FileInput";
+import { LinkButton } from "../ui/LinkButton";
 import {
   addDestination,
   copyOf,
@@ -20,6 +21,7 @@ import {
   importDestination,
   newSlot,
   orderDestinations,
+  slotOfLayout,
   slug,
 } from "./actions";
 import { DestinationEditor } from "./DestinationEditor";
@@ -27,7 +29,7 @@ import { DestinationList } from "./DestinationList";
 import { drafts } from "./drafts";
 import { formatName } from "./FileEditor";
 import { type Editing, EditingContext } from "./fields";
-import { NewDestination } from "./NewDestination";
+import { type Beginning, NewDestination } from "./NewDestination";
 import { valueAt } from "./paths";
 import { Conflict, SaveBar } from "./SaveBar";
 import { ScaleDrawing } from "./ScaleDrawing";
@@ -42,7 +44,8 @@ export function DestinationsScreen() {
   const { destinationId } = useParams();
   const [parameters, setParameters] = useSearchParams();
   const file = useRef<HTMLInputElement>(null);
-  const [isNaming, setNaming] = useState(false);
+  // Other screens send people here to make one.
+  const [isNaming, setNaming] = useState(parameters.has("new"));
   const all = query.data?.items ?? [];
   const index = Math.max(
     0,
@@ -128,9 +131,16 @@ export function DestinationsScreen() {
   const go = (added: Destination, about = false) =>
     navigate(`/destinations/${added.id}${about ? "?about" : ""}`);
   const destinationAction = {
-    add: async (name: string) => {
+    add: async (from: Beginning, name: string, example: Destination | undefined) => {
+      if (from === "document") return file.current?.click();
+      if (example) return go(await addDestination(copyOf(example, all, name)));
       const id = freeId(slug(name), new Set(all.map((one) => one.id)));
-      go(await addDestination({ format: "pantomet-destination-1", id, name, kind: "site", slots: [] }), true);
+      const bare: Destination = { format: "pantomet-destination-1", id, name, kind: "site", slots: [] };
+      const added = await addDestination(
+        from === "layout" ? { ...bare, slots: [slotOfLayout(bare, all)] } : bare,
+      );
+      if (from === "screenshot") navigate(`/destinations/${added.id}/measure`);
+      else go(added, from === "nothing");
     },
     copy: async (one: Destination) => go(await addDestination(copyOf(one, all), `copy of ${one.name}`)),
     delete: async (one: Destination) => {
@@ -174,7 +184,7 @@ export function DestinationsScreen() {
       <NewDestination
         open={isNaming}
         onOpen={setNaming}
-        onName={(name) => void destinationAction.add(name).catch(sayProblem)}
+        onMake={(...made) => void destinationAction.add(...made).catch(sayProblem)}
       />
       <FileInput
         input={file}
@@ -188,7 +198,7 @@ export function DestinationsScreen() {
     return (
       <>
         {asides}
-        <Empty onNew={() => setNaming(true)} onImport={() => file.current?.click()} />
+        <Empty onNew={() => setNaming(true)} />
       </>
     );
   return (
@@ -207,7 +217,6 @@ export function DestinationsScreen() {
             navigate(`/destinations/${id}${slot ? `?slot=${encodeURIComponent(slot)}` : ""}`)
           }
           onNew={() => setNaming(true)}
-          onImport={() => file.current?.click()}
         />
         <section className="flex min-h-0 min-w-0 flex-col">
           {conflict || (isChanged && standing && version && version !== standing.version) ? (
@@ -249,13 +258,12 @@ export function DestinationsScreen() {
             <h1 className="min-w-16 truncate text-[15px] max-[1100px]:sr-only" title={document?.name}>
               {document?.name}
             </h1>
-            <button
-              type="button"
-              className={`min-w-12 truncate underline ${showsDestination ? "text-ink" : "text-soft"}`}
+            <LinkButton
+              className={`min-w-12 truncate ${showsDestination ? "text-ink" : "text-soft"}`}
               onClick={() => show({ about: true })}
             >
               {checked(standing)}
-            </button>
+            </LinkButton>
             <Link
               to={`/sheet/destination/${document?.id}`}
               className="ml-auto rounded border border-ink bg-sheet px-2.5 py-[3px] font-medium whitespace-nowrap"
@@ -364,7 +372,7 @@ function factsOf(
   ];
 }
 
-function Empty({ onNew, onImport }: { onNew: () => void; onImport: () => void }) {
+function Empty({ onNew }: { onNew: () => void }) {
   return (
     <div className="grid h-full place-content-center justify-items-center gap-3 text-center">
       <p className="text-[15px] font-[650]">No destinations yet</p>
@@ -372,12 +380,9 @@ function Empty({ onNew, onImport }: { onNew: () => void; onImport: () => void })
         A destination is somewhere pictures go: your site, a marketplace, a social network. Say once what it
         needs; everybody else never types a number again.
       </p>
-      <div className="flex gap-2">
-        <Button onClick={onImport}>Import a document</Button>
-        <Button go onClick={onNew}>
-          New destination
-        </Button>
-      </div>
+      <Button go onClick={onNew}>
+        New destination
+      </Button>
     </div>
   );
 }

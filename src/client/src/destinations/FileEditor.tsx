@@ -1,7 +1,10 @@
 import type { Slot } from "../data/client";
 import { Gauge } from "../instruments/Gauge";
 import { bytes } from "../instruments/numbers";
-import { ChoiceField, Field, Group, NumberField, TextField, useProblem, useValue } from "./fields";
+import { FaultLine } from "../ui/Fault";
+import { TextBox } from "../ui/Field";
+import { Press } from "../ui/Press";
+import { ChoiceField, Field, Group, NumberField, Said, TextField, useProblem, useValue } from "./fields";
 
 const formats = ["avif", "webp", "jpeg", "png", "gif", "tiff"] as const;
 
@@ -197,15 +200,6 @@ export function FileEditor({ at }: { at: string }) {
   );
 }
 
-function Said({ path }: { path: string }) {
-  const problem = useProblem(path);
-  return problem ? (
-    <p role="alert" className="text-stop">
-      {problem}
-    </p>
-  ) : null;
-}
-
 /** One end of the bytes aimed at; both empty means that nothing is aimed at. */
 function AimField({ path, index, label }: { path: string; index: 0 | 1; label: string }) {
   const [aim, set] = useValue<(number | null)[]>(path);
@@ -214,11 +208,12 @@ function AimField({ path, index, label }: { path: string; index: 0 | 1; label: s
     <Field path={`${path}#${index}`} label={label}>
       {(control) => (
         <span className="flex items-center gap-1">
-          <input
+          <TextBox
             {...control}
+            figures
             inputMode="decimal"
             placeholder="—"
-            className="figures w-full min-w-0 rounded border border-edge bg-field px-2 py-[3px]"
+            className="w-full"
             value={typeof shown === "number" ? shown / 1000 : (shown ?? "")}
             onChange={(event) => {
               const typed = event.target.value.trim();
@@ -262,18 +257,16 @@ function Formats({ path }: { path: string }) {
         {chosen.map((format, index) => (
           <span key={format} className="inline-flex items-center rounded border border-ink bg-field">
             {index > 0 && (
-              <button
-                type="button"
+              <Press
                 aria-label={`Prefer ${formatName(format)} more`}
                 className="px-1 text-soft"
                 onClick={() => move(format, -1)}
               >
                 ‹
-              </button>
+              </Press>
             )}
             <span className="px-1.5 py-[2px]">{formatName(format)}</span>
-            <button
-              type="button"
+            <Press
               aria-label={`Leave ${formatName(format)} out`}
               className="px-1 text-soft"
               onClick={() =>
@@ -284,25 +277,22 @@ function Formats({ path }: { path: string }) {
               }
             >
               ×
-            </button>
+            </Press>
           </span>
         ))}
         {rest.map((format) => (
-          <button
+          <Press
             key={format}
-            type="button"
             aria-label={`Add ${formatName(format)}`}
             className="rounded border border-dashed border-soft px-1.5 py-[2px] text-soft"
             onClick={() => set([...chosen, format], "formats")}
           >
             + {formatName(format)}
-          </button>
+          </Press>
         ))}
       </div>
       {problem ? (
-        <p role="alert" className="text-stop">
-          {problem}
-        </p>
+        <FaultLine>{problem}</FaultLine>
       ) : (
         chosen.length > 1 && <p className="text-soft">The preferred first.</p>
       )}

@@ -1,6 +1,8 @@
 import type { Schemas } from "../data/client";
 import { bytes, count } from "../instruments/numbers";
-import { Divisions, NumberField, NumbersField, useProblem, useValue } from "./fields";
+import { Choices } from "../ui/Choices";
+import { Select } from "../ui/Select";
+import { NumberField, NumbersField, useProblem, useValue } from "./fields";
 import type { LayoutOutcome } from "./useDraft";
 import { VisitsChart } from "./VisitsChart";
 
@@ -47,7 +49,7 @@ export function LadderEditor({ at, outcome }: { at: string; outcome: LayoutOutco
         <h3>Widths to make</h3>
         <span className="figures ml-auto">{outcome && `${outcome.widths.length} files`}</span>
       </div>
-      <Divisions label="Widths to make" choices={ways} value={way} onValue={change} />
+      <Choices label="Widths to make" choices={ways} value={way} onValue={change} />
       {problem && (
         <p role="alert" className="text-stop">
           {problem}
@@ -112,15 +114,16 @@ function WayFields({
   const byWaste = ladder.best?.waste !== undefined && ladder.best.waste !== null;
   return (
     <div className="grid gap-0.5">
-      <select
-        aria-label="Best for"
-        className="-ml-1 bg-transparent text-soft"
+      <Select
+        label="Best for"
+        hidesLabel
         value={byWaste ? "waste" : "files"}
-        onChange={(event) => onBest(event.target.value === "waste" ? { waste: 0.1 } : { files: 5 })}
-      >
-        <option value="files">files</option>
-        <option value="waste">waste</option>
-      </select>
+        options={[
+          ["files", "Number of files"],
+          ["waste", "Waste at most"],
+        ]}
+        onValue={(best) => onBest(best === "waste" ? { waste: 0.1 } : { files: 5 })}
+      />
       {byWaste ? (
         <NumberField
           path={`${at}.best.waste`}

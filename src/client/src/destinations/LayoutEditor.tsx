@@ -2,6 +2,9 @@ import type { Schemas } from "../data/client";
 import { count } from "../instruments/numbers";
 import { say } from "../shell/notices";
 import { Button } from "../ui/Button";
+import { FaultLine } from "../ui/Fault";
+import { LinkButton } from "../ui/LinkButton";
+import { Press } from "../ui/Press";
 import { NumberField, TextField, useProblem, useValue } from "./fields";
 import { LadderEditor } from "./LadderEditor";
 import type { LayoutOutcome } from "./useDraft";
@@ -113,13 +116,12 @@ function RowFields({
           <span className="grow">
             {row.columns.span} of {row.columns.count} columns
           </span>
-          <button
-            type="button"
-            className="text-soft underline"
+          <LinkButton
+            className="text-soft"
             onClick={() => set({ from: row.from, width: outcome?.css ?? "100vw" }, "width")}
           >
-            as a length
-          </button>
+            type a length
+          </LinkButton>
         </div>
       ) : (
         <div className="flex items-start gap-1.5">
@@ -131,14 +133,9 @@ function RowFields({
             placeholder="46vw"
             className="grow"
           />
-          <button
-            type="button"
-            className="py-[3px] text-soft underline"
-            title="Count it in columns of a grid"
-            onClick={toColumns}
-          >
-            columns
-          </button>
+          <LinkButton className="py-[3px] whitespace-nowrap text-soft" onClick={toColumns}>
+            count columns
+          </LinkButton>
         </div>
       )}
       <span role="cell" className="figures pt-1">
@@ -147,14 +144,13 @@ function RowFields({
       {first ? (
         <span />
       ) : (
-        <button
-          type="button"
+        <Press
           aria-label={`Remove the row from ${row.from} px`}
           className="pt-0.5 text-soft"
           onClick={onRemove}
         >
           ×
-        </button>
+        </Press>
       )}
       {row.columns && (
         <div className="col-span-4 grid grid-cols-5 gap-2 pb-1 pl-[92px]">
@@ -173,11 +169,7 @@ function RowFields({
             placeholder="no limit"
             hint="The widest that the grid gets, without its margins"
           />
-          {columnsProblem && (
-            <p role="alert" className="col-span-5 text-stop">
-              {columnsProblem}
-            </p>
-          )}
+          {columnsProblem && <FaultLine className="col-span-5">{columnsProblem}</FaultLine>}
         </div>
       )}
     </div>
@@ -195,9 +187,9 @@ function SizesAttribute({ text }: { text: string }) {
       <code className="figures grow wrap-anywhere" data-testid="sizes-attribute">
         sizes="{text}"
       </code>
-      <button type="button" className="text-soft underline" onClick={() => void copy()}>
-        copy
-      </button>
+      <LinkButton className="text-soft" onClick={() => void copy()}>
+        Copy
+      </LinkButton>
     </div>
   );
 }

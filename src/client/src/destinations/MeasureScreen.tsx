@@ -10,6 +10,9 @@ import { sayProblem } from "../shell/notices";
 import { useReadout } from "../shell/readout";
 import { useRoom } from "../shell/room";
 import { Button } from "../ui/Button";
+import { CheckBox } from "../ui/CheckBox";
+import { FaultLine } from "../ui/Fault";
+import { Field, TextBox } from "../ui/Field";
 import { FileInput } from "../ui/FileInput";
 import { freeId } from "./actions";
 import { drafts } from "./drafts";
@@ -105,40 +108,34 @@ export function MeasureScreen() {
       >
         <h2>What the screenshot is</h2>
         <div className="grid grid-cols-2 items-end gap-2">
-          <label className="grid gap-0.5">
-            <span className="text-soft">its density, ×</span>
-            <input
-              className="figures w-full rounded border border-edge bg-field px-2 py-[3px]"
-              inputMode="decimal"
-              value={density}
-              onChange={(event) => measuring.setDensity(event.target.value)}
-            />
-          </label>
-          <label className="grid gap-0.5">
-            <span className="text-soft">or the viewport, CSS px</span>
-            <input
-              className="figures w-full rounded border border-edge bg-field px-2 py-[3px]"
-              inputMode="decimal"
-              value={viewport}
-              placeholder={measured ? `${Math.round(measured.viewport * 100) / 100}` : ""}
-              onChange={(event) => measuring.setViewport(event.target.value)}
-            />
-          </label>
+          <Field label="Its density, ×">
+            {(control) => (
+              <TextBox
+                {...control}
+                figures
+                inputMode="decimal"
+                value={density}
+                onChange={(event) => measuring.setDensity(event.target.value)}
+              />
+            )}
+          </Field>
+          <Field label="Or the viewport, CSS px">
+            {(control) => (
+              <TextBox
+                {...control}
+                figures
+                inputMode="decimal"
+                value={viewport}
+                placeholder={measured ? `${Math.round(measured.viewport * 100) / 100}` : ""}
+                onChange={(event) => measuring.setViewport(event.target.value)}
+              />
+            )}
+          </Field>
         </div>
-        <label className="flex items-center gap-2">
-          <input
-            type="checkbox"
-            className="accent-ink"
-            checked={snaps}
-            onChange={(event) => measuring.setSnaps(event.target.checked)}
-          />
-          sides snap to edges
-        </label>
-        {measuring.problem && (
-          <p role="alert" className="text-stop">
-            {measuring.problem}
-          </p>
-        )}
+        <CheckBox checked={snaps} onChecked={measuring.setSnaps}>
+          Sides snap to edges
+        </CheckBox>
+        {measuring.problem && <FaultLine>{measuring.problem}</FaultLine>}
         {measured && (
           <section aria-label="Measured" className="grid gap-2">
             <h2>The place</h2>

@@ -1,9 +1,10 @@
+import { Press } from "../ui/Press";
 import { Group, TextField, useValue } from "./fields";
 
 const usual = "{stem}-{slot}-{width}w";
 const placeholders: readonly (readonly [string, string])[] = [
   ["{stem}", "the words that describe the picture"],
-  ["{slot}", "this slot's name, and the tier's"],
+  ["{slot}", "this slot's name, and the screen range's"],
   ["{width}", "pixels across"],
   ["{height}", "pixels down"],
   ["{density}", "1x, 2x; 1-5x for 1.5"],
@@ -19,19 +20,22 @@ export function NamesEditor({ at, fileNames }: { at: string; fileNames: readonly
   return (
     <Group title="File names">
       <TextField path={path} label="Pattern; the ending is added" mono optional placeholder={usual} />
-      <div className="flex flex-wrap gap-1">
+      <dl className="grid grid-cols-[max-content_1fr] items-baseline gap-x-2 gap-y-1">
         {placeholders.map(([text, says]) => (
-          <button
-            key={text}
-            type="button"
-            title={says}
-            className="figures rounded border border-dashed border-soft px-1.5 py-[1px]"
-            onClick={() => set(`${pattern ?? usual}-${text}`, "Pattern")}
-          >
-            {text}
-          </button>
+          <div key={text} className="contents">
+            <dt>
+              <Press
+                aria-label={`Add ${text}`}
+                className="figures rounded border border-dashed border-soft px-1.5 py-[1px]"
+                onClick={() => set(`${pattern ?? usual}-${text}`, "Pattern")}
+              >
+                {text}
+              </Press>
+            </dt>
+            <dd className="text-soft">{says}</dd>
+          </div>
         ))}
-      </div>
+      </dl>
       <ul aria-label="Files of one picture" className="figures grid gap-0.5">
         {fileNames.map((name) => (
           <li key={name} className="wrap-anywhere">

@@ -1,5 +1,8 @@
 import type { Slot } from "../data/client";
-import { Divisions, Field, useProblem, useValue } from "./fields";
+import { Choices } from "../ui/Choices";
+import { FaultLine } from "../ui/Fault";
+import { TextBox } from "../ui/Field";
+import { Field, useProblem, useValue } from "./fields";
 
 type Mode = "ratio" | "pixels" | "range" | "free";
 const modes = [
@@ -50,7 +53,7 @@ export function ShapeEditor({ at }: { at: string }) {
         : ["Ratio"];
   return (
     <div className="flex flex-wrap items-end gap-x-3 gap-y-2">
-      <Divisions
+      <Choices
         label="Shape by"
         choices={modes}
         value={mode}
@@ -61,10 +64,10 @@ export function ShapeEditor({ at }: { at: string }) {
           {labels.map((label, index) => (
             <Field key={label} path={`${path}#${index}`} label={label} className="w-24">
               {(control) => (
-                <input
+                <TextBox
                   {...control}
+                  figures
                   aria-invalid={problem !== undefined}
-                  className="figures w-full rounded border border-edge bg-field px-2 py-[3px] aria-[invalid=true]:border-stop"
                   value={parts[index] ?? ""}
                   onChange={(event) => put(index, event.target.value)}
                 />
@@ -73,11 +76,7 @@ export function ShapeEditor({ at }: { at: string }) {
           ))}
         </div>
       )}
-      {problem && (
-        <p role="alert" className="w-full text-stop">
-          {problem}
-        </p>
-      )}
+      {problem && <FaultLine className="w-full">{problem}</FaultLine>}
     </div>
   );
 }

@@ -1,4 +1,6 @@
 import type { Schemas, Slot } from "../data/client";
+import { FaultLine } from "../ui/Fault";
+import { Select } from "../ui/Select";
 import { Field, NumberField, NumbersField, TextField, useProblem, useValue } from "./fields";
 import { LayoutEditor } from "./LayoutEditor";
 import type { LayoutOutcome } from "./useDraft";
@@ -60,28 +62,18 @@ export function SizesEditor({
     <div className="grid gap-2">
       <Field path={`${path}#way`} label="Sizes by" hidesLabel>
         {(control) => (
-          <select
+          <Select
             {...control}
-            aria-label="Sizes by"
-            className="w-56 rounded border border-ink bg-field px-1 py-[3px]"
+            className="w-56"
             value={way}
-            onChange={(event) => change(event.target.value as Way)}
-          >
-            {ways
+            options={ways
               .filter(([one]) => !isExact || one === "multiples" || one === "exact")
-              .map(([one, words]) => (
-                <option key={one} value={one}>
-                  {isExact && one === "exact" ? "the shape's pixels" : words}
-                </option>
-              ))}
-          </select>
+              .map(([one, words]) => [one, isExact && one === "exact" ? "the shape's pixels" : words])}
+            onValue={change}
+          />
         )}
       </Field>
-      {problem && (
-        <p role="alert" className="text-stop">
-          {problem}
-        </p>
-      )}
+      {problem && <FaultLine>{problem}</FaultLine>}
       <WayFields
         way={isExact && way === "exact" ? undefined : way}
         path={path}

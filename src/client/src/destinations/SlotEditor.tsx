@@ -1,8 +1,8 @@
-import { Tabs } from "radix-ui";
 import { useContext } from "react";
 import type { Slot } from "../data/client";
 import { ratio } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
+import { Tab, Tabs } from "../ui/Tabs";
 import { CoverageList } from "./CoverageList";
 import { FileEditor } from "./FileEditor";
 import { EditingContext, Group, TextField } from "./fields";
@@ -22,7 +22,7 @@ const parts = [
   ],
   ["names", "Names", ["fileName"]],
   ["zones", "Subject and zones", ["keepClear", "focusAt", "breathing"]],
-  ["tiers", "Tiers", ["tiers"]],
+  ["tiers", "Screen ranges", ["tiers"]],
   ["sources", "Sources", []],
 ] as const;
 
@@ -63,20 +63,11 @@ export function SlotEditor({
             : (summary?.sentence ?? "…")}
         </p>
       </header>
-      <Tabs.Root defaultValue="sizes" className="grid grid-cols-[minmax(0,1fr)] content-start gap-3.5">
-        <Tabs.List aria-label="Parts of a slot" className="flex flex-wrap gap-x-3.5 border-b border-line">
-          {parts.map(([id, words, fields]) => (
-            <Tabs.Trigger
-              key={id}
-              value={id}
-              className="border-b-2 border-transparent pb-1 text-soft data-[state=active]:border-ink data-[state=active]:font-semibold data-[state=active]:text-ink"
-            >
-              {words}
-              <Fault at={at} fields={fields} />
-            </Tabs.Trigger>
-          ))}
-        </Tabs.List>
-        <Tabs.Content value="sizes" className="grid grid-cols-[minmax(0,1fr)] gap-3.5">
+      <Tabs
+        label="Parts of a slot"
+        tabs={parts.map(([id, words, fields]) => ({ id, words, mark: <Mark at={at} fields={fields} /> }))}
+      >
+        <Tab id="sizes">
           <TextField path={`${at}.name`} label="Name" />
           <Group title="Shape">
             <ShapeEditor at={at} />
@@ -88,27 +79,27 @@ export function SlotEditor({
               layout={draft?.layouts.find((one) => !one.tier) ?? draft?.layouts[0]}
             />
           </Group>
-        </Tabs.Content>
-        <Tabs.Content value="file" className="grid gap-3.5">
+        </Tab>
+        <Tab id="file">
           <FileEditor at={at} />
-        </Tabs.Content>
-        <Tabs.Content value="names">
+        </Tab>
+        <Tab id="names">
           <NamesEditor at={at} fileNames={draft?.fileNames ?? []} />
-        </Tabs.Content>
-        <Tabs.Content value="zones">
+        </Tab>
+        <Tab id="zones">
           <ZonesEditor at={at} />
-        </Tabs.Content>
-        <Tabs.Content value="tiers">
+        </Tab>
+        <Tab id="tiers">
           <TiersEditor at={at} layouts={draft?.layouts ?? []} />
-        </Tabs.Content>
-        <Tabs.Content value="sources">
+        </Tab>
+        <Tab id="sources">
           {isStored ? (
             <CoverageList slotId={slot.id} />
           ) : (
             <p className="text-soft">Save the destination to see which sources are large enough.</p>
           )}
-        </Tabs.Content>
-      </Tabs.Root>
+        </Tab>
+      </Tabs>
     </>
   );
 }
@@ -119,7 +110,7 @@ function useProblemsOf(at: string): number {
 }
 
 // A part with something wrong in it is marked, so that it is found from the others.
-function Fault({ at, fields }: { at: string; fields: readonly string[] }) {
+function Mark({ at, fields }: { at: string; fields: readonly string[] }) {
   const { problems } = useContext(EditingContext);
   const isWrong = [...problems.keys()].some((path) =>
     fields.some(

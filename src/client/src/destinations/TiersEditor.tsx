@@ -1,5 +1,7 @@
 import type { Schemas, Slot } from "../data/client";
 import { Button } from "../ui/Button";
+import { FaultLine } from "../ui/Fault";
+import { LinkButton } from "../ui/LinkButton";
 import { Group, NumberField, TextField, useProblem, useValue } from "./fields";
 import { SizesEditor, shapeOf } from "./SizesEditor";
 import type { LayoutOutcome } from "./useDraft";
@@ -22,11 +24,11 @@ export function TiersEditor({ at, layouts }: { at: string; layouts: readonly Lay
     const last = tiers.at(-1);
     if (!last) return put(three, "add tiers");
     let number = tiers.length + 1;
-    while (tiers.some((tier) => tier.name === `tier ${number}`)) number++;
-    return put([...tiers, { name: `tier ${number}`, from: Number(last.from) + 320 }], "add a tier");
+    while (tiers.some((tier) => tier.name === `range ${number}`)) number++;
+    return put([...tiers, { name: `range ${number}`, from: Number(last.from) + 320 }], "add a screen range");
   };
   return (
-    <Group title="Tiers">
+    <Group title="Screen ranges">
       {tiers.length === 0 && (
         <p className="text-soft">
           The same framing on every screen. With tiers, narrow screens get a tighter crop of their own, always
@@ -51,29 +53,23 @@ export function TiersEditor({ at, layouts }: { at: string; layouts: readonly Lay
             ) : null}
             <div className="flex gap-3 text-soft">
               <TierSizes at={here} tier={tier} />
-              <button
-                type="button"
-                className="underline"
+              <LinkButton
                 onClick={() =>
                   put(
                     tiers.filter((_, place) => place !== index),
-                    "take a tier away",
+                    "delete a screen range",
                   )
                 }
               >
-                take this tier away
-              </button>
+                Delete this screen range
+              </LinkButton>
             </div>
           </div>
         );
       })}
-      {problem && (
-        <p role="alert" className="text-stop">
-          {problem}
-        </p>
-      )}
+      {problem && <FaultLine>{problem}</FaultLine>}
       <Button className="justify-self-start" onClick={add}>
-        {tiers.length === 0 ? "Frame narrow, medium and wide apart" : "Add a tier"}
+        {tiers.length === 0 ? "Give narrow, medium and wide screens separate crops" : "Add a screen range"}
       </Button>
     </Group>
   );
@@ -82,12 +78,10 @@ export function TiersEditor({ at, layouts }: { at: string; layouts: readonly Lay
 function TierSizes({ at, tier }: { at: string; tier: Tier }) {
   const [, set] = useValue<Tier["sizes"]>(`${at}.sizes`);
   return (
-    <button
-      type="button"
-      className="underline"
-      onClick={() => set(tier.sizes ? undefined : { widths: [1000, 500] }, "sizes of a tier")}
+    <LinkButton
+      onClick={() => set(tier.sizes ? undefined : { widths: [1000, 500] }, "sizes of a screen range")}
     >
-      {tier.sizes ? "the slot's sizes" : "sizes of its own"}
-    </button>
+      {tier.sizes ? "Use the slot's sizes" : "Give it sizes of its own"}
+    </LinkButton>
   );
 }

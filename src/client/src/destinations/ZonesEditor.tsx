@@ -1,5 +1,7 @@
 import type { Slot } from "../data/client";
 import { Button } from "../ui/Button";
+import { FaultLine } from "../ui/Fault";
+import { LinkButton } from "../ui/LinkButton";
 import { ChoiceField, Group, NumberField, TextField, useProblem, useValue } from "./fields";
 
 type Zone = NonNullable<Slot["keepClear"]>[number];
@@ -105,14 +107,10 @@ function ZoneFields({ at, onRemove }: { at: string; onRemove: () => void }) {
           needed
         />
       ))}
-      {problem && (
-        <p role="alert" className="col-span-4 text-stop">
-          {problem}
-        </p>
-      )}
-      <button type="button" className="col-span-4 justify-self-start text-soft underline" onClick={onRemove}>
-        take this zone away
-      </button>
+      {problem && <FaultLine className="col-span-4">{problem}</FaultLine>}
+      <LinkButton className="col-span-4 justify-self-start text-soft" onClick={onRemove}>
+        Delete this zone
+      </LinkButton>
     </div>
   );
 }

@@ -35,6 +35,12 @@ export const newSlot = (destination: Destination, all: readonly Destination[], n
   deliver: "each",
 });
 
+/** A first slot whose widths are computed from how wide a page shows the picture. */
+export const slotOfLayout = (destination: Destination, all: readonly Destination[]): Slot => ({
+  ...newSlot(destination, all, "picture"),
+  sizes: { layout: { rows: [{ from: 0, width: "100vw" }], ladder: { best: { files: 5 } } } },
+});
+
 /** The same slot once more. */
 export const copyOfSlot = (slot: Slot, destination: Destination, all: readonly Destination[]): Slot => ({
   ...slot,

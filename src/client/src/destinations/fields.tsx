@@ -1,4 +1,7 @@
 import { createContext, type ReactNode, useContext, useEffect, useId, useState } from "react";
+import { FaultLine } from "../ui/Fault";
+import { Field as Box, type Control, TextArea, TextBox } from "../ui/Field";
+import { Select } from "../ui/Select";
 import { valueAt } from "./paths";
 
 /** The document that fields read and change, and what is wrong with it. */
@@ -28,40 +31,25 @@ export function useProblem(path: string): string | undefined {
 
 type Labelled = { path: string; label: string; hint?: string; className?: string; hidesLabel?: boolean };
 
-/** A label, a control, and what is wrong with its value below it. */
+/** A field of the document, with what is wrong at its path. */
 export function Field({
   path,
-  label,
   hint,
-  className = "",
-  hidesLabel = false,
   children,
-}: Labelled & {
-  children: (control: { id: string; "aria-invalid": boolean; "aria-describedby"?: string }) => ReactNode;
-}) {
-  const id = useId();
-  const problem = useProblem(path);
+  ...look
+}: Labelled & { children: (control: Control) => ReactNode }) {
   return (
-    <div className={`grid content-start gap-0.5 ${className}`} title={hint}>
-      <label htmlFor={id} className={hidesLabel ? "sr-only" : "text-soft"}>
-        {label}
-      </label>
-      {children({
-        id,
-        "aria-invalid": problem !== undefined,
-        ...(problem !== undefined && { "aria-describedby": `${id}-problem` }),
-      })}
-      {problem !== undefined && (
-        <span id={`${id}-problem`} role="alert" className="text-stop">
-          {problem}
-        </span>
-      )}
-    </div>
+    <Box {...look} help={hint} fault={useProblem(path)}>
+      {children}
+    </Box>
   );
 }
 
-const boxed =
-  "rounded border border-edge bg-field px-2 py-[3px] min-w-0 w-full aria-[invalid=true]:border-stop";
+/** What is wrong at a path that has no field of its own. */
+export function Said({ path, className = "" }: { path: string; className?: string }) {
+  const problem = useProblem(path);
+  return problem === undefined ? null : <FaultLine className={className}>{problem}</FaultLine>;
+}
 
 /** Follows the document, but not while somebody types: half a number is no number yet. */
 function useTyped(shown: string) {
@@ -92,26 +80,23 @@ export function TextField({
   const listId = useId();
   const [value, set] = useValue<string>(labelled.path);
   const change = (text: string) => set(text === "" && optional ? undefined : text, labelled.label);
-  const look = `${boxed} ${mono ? "figures" : ""}`;
   return (
     <Field {...labelled}>
       {(control) =>
         multiline ? (
-          <textarea
+          <TextArea
             {...control}
             rows={2}
-            className={look}
             value={value ?? ""}
             onChange={(event) => change(event.target.value)}
           />
         ) : (
           <>
-            <input
+            <TextBox
               {...control}
-              className={look}
+              figures={mono}
               placeholder={placeholder}
               value={value ?? ""}
-              spellCheck={false}
               onChange={(event) => change(event.target.value)}
               {...(list && { list: listId })}
             />
@@ -156,11 +141,12 @@ function FiguresField({
     <Field {...labelled}>
       {(control) => (
         <span className="flex items-center gap-1">
-          <input
+          <TextBox
             {...control}
             {...typing}
+            figures
             inputMode="decimal"
-            className={`${boxed} figures`}
+            className="w-full"
             placeholder={placeholder}
             value={text}
             onChange={(event) => {
@@ -211,52 +197,17 @@ export function ChoiceField<T extends string | boolean>({
   return (
     <Field {...labelled}>
       {(control) => (
-        <select
+        <Select
           {...control}
-          className={`${boxed} px-1`}
           value={String(value ?? usual ?? "")}
-          onChange={(event) => {
-            const chosen = choices.find(([one]) => String(one) === event.target.value)?.[0];
+          options={choices.map(([one, words]) => [String(one), words])}
+          onValue={(text) => {
+            const chosen = choices.find(([one]) => String(one) === text)?.[0];
             set(chosen === usual ? undefined : chosen, labelled.label);
           }}
-        >
-          {choices.map(([one, words]) => (
-            <option key={String(one)} value={String(one)}>
-              {words}
-            </option>
-          ))}
-        </select>
+        />
       )}
     </Field>
-  );
-}
-
-/** One of a few, side by side. */
-export function Divisions<T extends string>({
-  label,
-  choices,
-  value,
-  onValue,
-}: {
-  label: string;
-  choices: readonly (readonly [T, string])[];
-  value: T;
-  onValue: (value: T) => void;
-}) {
-  return (
-    <fieldset aria-label={label} className="inline-flex justify-self-start rounded border border-ink">
-      {choices.map(([one, words]) => (
-        <button
-          key={one}
-          type="button"
-          aria-pressed={one === value}
-          className="border-l border-ink px-2.5 py-[2px] whitespace-nowrap first:border-l-0 aria-pressed:bg-ink aria-pressed:text-on-ink"
-          onClick={() => one !== value && onValue(one)}
-        >
-          {words}
-        </button>
-      ))}
-    </fieldset>
   );
 }
 

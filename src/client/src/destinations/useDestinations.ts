@@ -24,6 +24,16 @@ export function useDestinations() {
   return { ...query, data: query.data?.items };
 }
 
+/** Ready examples of destinations; they ship with the program, and stay as they are. */
+export function useExamples(isWanted: boolean) {
+  return useQuery({
+    queryKey: keys.examples,
+    queryFn: () => answer(api.GET("/api/examples")),
+    staleTime: Number.POSITIVE_INFINITY,
+    enabled: isWanted,
+  });
+}
+
 /** Every slot by its id, once destinations are there. */
 export function usePlaces(): Map<string, Place> | undefined {
   const { data } = useDestinationPage();

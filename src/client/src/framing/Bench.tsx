@@ -4,6 +4,7 @@ import { KeepClear } from "../instruments/KeepClear";
 import { count, size } from "../instruments/numbers";
 import { everyPixelUrl, previewUrl } from "../instruments/preview";
 import { useRoom } from "../shell/room";
+import { Press } from "../ui/Press";
 import { type Corner, moved, pulled, scaled } from "./drag";
 import { type GuideKind, Guides } from "./Guides";
 import { SubjectMarks, type SubjectPart } from "./SubjectMarks";
@@ -291,10 +292,9 @@ export function Bench({
         onPointerDown={(event) => event.stopPropagation()}
       >
         {(Object.keys(wells) as (keyof typeof wells)[]).map((one) => (
-          <button
+          <Press
             key={one}
-            type="button"
-            aria-label={`${one} ground`}
+            aria-label={`${one} background`}
             aria-pressed={one === ground}
             onClick={() => setGround(one)}
             className={`size-4 border ${wells[one]} ${one === ground ? "border-white outline outline-ink" : "border-ink/40"}`}

@@ -1,10 +1,11 @@
 import { type ReactNode, useState } from "react";
 import type { FramedPlace, Framing, Rect, Slot } from "../data/client";
 import { Gauge } from "../instruments/Gauge";
-import { ratio } from "../instruments/numbers";
+import { ratio, some } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
-import { sayProblem } from "../shell/notices";
-import { Button, Key } from "../ui/Button";
+import { Button } from "../ui/Button";
+import { TextBox } from "../ui/Field";
+import { Segment } from "../ui/Segment";
 import type { Mode } from "./Bench";
 import { type GuideKind, guideKinds } from "./Guides";
 import type { LiveFraming } from "./useFraming";
@@ -98,10 +99,10 @@ export function Controls({
               : "The whole picture goes in; there is nothing to crop."}
           </span>
         )}
-        <Labelled label="Level">
+        <Labelled label="Straighten">
           <Dial degrees={shown.turn.level} />
           <PixelField
-            label="Level"
+            label="Straighten"
             unit="degrees"
             value={shown.turn.level}
             digits={1}
@@ -110,7 +111,7 @@ export function Controls({
           <span className="text-soft">°</span>
         </Labelled>
         {canCrop && !isVector && (
-          <Labelled label="Source px per px out">
+          <Labelled label="Source pixels per output pixel">
             <Gauge
               value={perPixel}
               marks={{ cap: 1 }}
@@ -122,22 +123,6 @@ export function Controls({
             <span className="figures">{perPixel.toFixed(2)}</span>
           </Labelled>
         )}
-        <span className="ml-auto flex gap-1.5">
-          <Button
-            disabled={!shown.undo}
-            title={shown.undo ? `Undo ${shown.undo}` : undefined}
-            onClick={() => void framing.undo().catch(sayProblem)}
-          >
-            Undo
-          </Button>
-          <Button
-            disabled={!shown.redo}
-            title={shown.redo ? `Redo ${shown.redo}` : undefined}
-            onClick={() => void framing.redo().catch(sayProblem)}
-          >
-            Redo
-          </Button>
-        </span>
       </div>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">
         <fieldset aria-label="What a drag does" className="flex">
@@ -196,25 +181,19 @@ export function Controls({
               <Button onClick={() => void change({ act: "pad", ...at, on: false })}>Crop again</Button>
             )}
             {(place.shares.length > 0 || (place.isApart && !place.tier)) && (
-              <Button
-                shortcut="A"
-                onClick={() => void change({ act: "part", ...at, on: !place.isApart })}
-                title={
-                  place.isApart
-                    ? "Follow the framing of the other slots with this shape again"
-                    : "Frame this slot apart from the others with its shape"
-                }
-              >
-                {place.isApart ? "Link again" : `Unlink from ${place.shares.length}`}
+              <Button shortcut="A" onClick={() => void change({ act: "part", ...at, on: !place.isApart })}>
+                {place.isApart
+                  ? "Link to slots of this shape again"
+                  : `Unlink from ${some(place.shares.length, "slot")} of this shape`}
               </Button>
             )}
             {place.byHand && (
               <Button shortcut="0" onClick={() => void change({ act: "automatic", ...at })}>
-                Automatic
+                Reset to automatic
               </Button>
             )}
             {shown.places.some((one) => one.byHand) && (
-              <Button onClick={() => void change({ act: "allAutomatic" })}>All automatic</Button>
+              <Button onClick={() => void change({ act: "allAutomatic" })}>Reset all</Button>
             )}
           </span>
         )}
@@ -266,11 +245,7 @@ function SubjectFields({ subject }: { subject: LiveSubject }) {
           />
         </Labelled>
       )}
-      {(rect || subject.isProposed) && (
-        <Button onClick={subject.none} title="A texture or a sky: nothing in particular must stay">
-          No subject
-        </Button>
-      )}
+      {(rect || subject.isProposed) && <Button onClick={subject.none}>Nothing must stay</Button>}
     </>
   );
 }
@@ -288,34 +263,6 @@ function Dial({ degrees }: { degrees: number }) {
       <path d={ticks.join("")} stroke="var(--color-brass)" strokeWidth=".9" fill="none" />
       <path d={`M22 26L${at(degrees, 20)}`} stroke="var(--color-ink)" strokeWidth="1.6" />
     </svg>
-  );
-}
-
-function Segment({
-  isOn,
-  label,
-  shortcut,
-  onClick,
-  children,
-}: {
-  isOn?: boolean;
-  label?: string;
-  shortcut: string;
-  onClick: () => void;
-  children: ReactNode;
-}) {
-  return (
-    <button
-      type="button"
-      aria-label={label}
-      title={label}
-      aria-pressed={isOn}
-      onClick={onClick}
-      className={`-ml-px flex items-center gap-1.5 border border-line px-2 py-[3px] first:ml-0 first:rounded-l last:rounded-r ${isOn ? "z-1 border-ink bg-field font-semibold" : "bg-sheet text-ink hover:bg-field"}`}
-    >
-      {children}
-      <Key>{shortcut}</Key>
-    </button>
   );
 }
 
@@ -351,10 +298,11 @@ function PixelField({
     setTyped(undefined);
   };
   return (
-    <input
+    <TextBox
+      figures
       aria-label={`${label}, ${unit}`}
       inputMode="decimal"
-      className="figures w-[52px] rounded border border-edge bg-field px-1.5 py-[3px] text-right"
+      className="w-[52px] px-1.5! text-right"
       value={typed ?? rounded}
       onChange={(event) => setTyped(event.target.value)}
       onFocus={(event) => event.target.select()}

@@ -14,6 +14,9 @@ import { sayProblem } from "../shell/notices";
 import { useReadout } from "../shell/readout";
 import { useSource } from "../sources/useSources";
 import { Button } from "../ui/Button";
+import { CheckBox } from "../ui/CheckBox";
+import { FaultLine } from "../ui/Fault";
+import { Radios } from "../ui/Radios";
 
 const ways: { way: Schemas["CopyAs"]; words: string; says: string }[] = [
   {
@@ -84,33 +87,19 @@ export function CopyScreen() {
             Back
           </Button>
           <Button go shortcut="Enter" disabled={taken.length === 0} onClick={() => void take()}>
-            Take it for {some(taken.length, "picture")}
+            Apply to {some(taken.length, "picture")}
           </Button>
         </div>
-        <fieldset aria-label="How it is copied" className="flex flex-wrap gap-x-8 gap-y-1">
-          {ways.map((one) => (
-            <label key={one.way} className="flex items-baseline gap-2">
-              <input
-                type="radio"
-                name="way"
-                className="translate-y-px accent-ink"
-                checked={way === one.way}
-                onChange={() => setWay(one.way)}
-              />
-              <span>
-                <b className="font-semibold">{one.words}</b>
-                <span className="block max-w-[56ch] text-soft">{one.says}</span>
-              </span>
-            </label>
-          ))}
-        </fieldset>
+        <Radios
+          label="How it is copied"
+          className="flex flex-wrap gap-x-8 gap-y-1"
+          options={ways.map((one) => ({ value: one.way, words: one.words, says: one.says }))}
+          value={way}
+          onValue={setWay}
+        />
       </header>
       <div className="overflow-y-auto px-4 pb-6">
-        {tried.error && (
-          <p role="alert" className="py-3 text-stop">
-            {tried.error.message}
-          </p>
-        )}
+        {tried.error && <FaultLine className="py-3">{tried.error.message}</FaultLine>}
         {to.length === 0 && (
           <p className="py-3 text-soft">
             Choose the other pictures of the series under Sources, then come back.
@@ -123,17 +112,13 @@ export function CopyScreen() {
         ))}
         {tried.data?.items.map(({ source: other, framing }) => (
           <section key={other.id} aria-label={other.stem} className="border-b border-line-soft py-2.5">
-            <label className="mb-1.5 flex items-center gap-2">
-              <input
-                type="checkbox"
-                className="accent-ink"
-                checked={!left.includes(other.id)}
-                onChange={(event) =>
-                  setLeft(event.target.checked ? left.filter((id) => id !== other.id) : [...left, other.id])
-                }
-              />
+            <CheckBox
+              className="mb-1.5"
+              checked={!left.includes(other.id)}
+              onChecked={(on) => setLeft(on ? left.filter((id) => id !== other.id) : [...left, other.id])}
+            >
               <b className="font-semibold">{other.stem}</b>
-            </label>
+            </CheckBox>
             <div className="flex flex-wrap items-end gap-2">
               {framing.places.map((place) => {
                 const slot = places?.get(place.slot)?.slot;

@@ -1,6 +1,6 @@
 import type { FramedPlace, Remedy, Schemas } from "../data/client";
 import { FindingLine } from "../instruments/FindingLine";
-import { Key } from "../ui/Button";
+import { RemedyButton } from "../ui/RemedyButton";
 import { reasonWords } from "./useReview";
 
 /** What is to be said of the place that is worked on, and what would mend it, one key each. */
@@ -49,14 +49,7 @@ export function PlacePanel({
         <ul className="grid gap-1" aria-label="What would mend it">
           {place.remedies.map((remedy, index) => (
             <li key={remedy.kind}>
-              <button
-                type="button"
-                onClick={() => onRemedy(remedy)}
-                className="flex w-full items-baseline gap-2 rounded border border-ink bg-sheet px-2 py-[3px] text-left hover:bg-field"
-              >
-                <Key>{`${index + 1}`}</Key>
-                {remedy.sentence}
-              </button>
+              <RemedyButton number={index + 1} sentence={remedy.sentence} onApply={() => onRemedy(remedy)} />
             </li>
           ))}
         </ul>

@@ -34,7 +34,7 @@ export function ReviewBar({
           {count(settled)} / {count(total)}
         </span>
       </span>
-      <Button onClick={onLeave} title="Leave the round; it can be taken up again at any time" shortcut="Esc">
+      <Button onClick={onLeave} shortcut="Esc">
         Stop
       </Button>
       <Button onClick={onNext} shortcut="J">

@@ -5,6 +5,8 @@ import { some } from "../instruments/numbers";
 import { PlacePicture } from "../instruments/PlacePicture";
 import { StateMark } from "../instruments/StateMark";
 import { choose, toggled, useChoice } from "../shell/choice";
+import { CheckBox } from "../ui/CheckBox";
+import { Press } from "../ui/Press";
 
 const largest = { width: 176, height: 84 };
 
@@ -33,16 +35,14 @@ export function ShapeSheet({
         return (
           <section key={destination.id} aria-label={destination.name} className="max-w-full grow">
             <h2 className="mt-3 mb-2 flex items-baseline gap-3 whitespace-nowrap border-b border-line-soft pb-1">
-              <label className="flex items-baseline gap-2">
-                <input
-                  type="checkbox"
-                  aria-label={`Render for every slot of ${destination.name}`}
-                  className="translate-y-px accent-ink"
+              <span className="flex items-baseline gap-2">
+                <CheckBox
+                  label={`Render for every slot of ${destination.name}`}
                   checked={isWanted}
-                  onChange={(event) => choose({ slots: toggled(choice.slots, ids, event.target.checked) })}
+                  onChecked={(on) => choose({ slots: toggled(choice.slots, ids, on) })}
                 />
                 {destination.name}
-              </label>
+              </span>
               <span className="figures ml-auto font-normal text-soft">{some(files, "file")}</span>
             </h2>
             <div className="flex flex-wrap items-end gap-x-3 gap-y-2.5">
@@ -103,8 +103,7 @@ function ShapeCell({
   const name = place.tier ? `${slot.name}, ${place.tier}` : slot.name;
   return (
     <div ref={cell} className="grid min-w-24 scroll-my-4 gap-1" style={{ maxWidth: largest.width }}>
-      <button
-        type="button"
+      <Press
         aria-label={`Frame for ${name}`}
         aria-current={isCurrent}
         title={worst?.sentence ?? name}
@@ -124,23 +123,17 @@ function ShapeCell({
             className={`absolute top-0 right-0 size-0 border-[7px] ${worst.severity === "stop" ? "border-t-stop border-r-stop" : "border-t-warn border-r-warn"} border-b-transparent border-l-transparent`}
           />
         )}
-      </button>
+      </Press>
       <div className="flex items-center gap-1.5">
         {onWanted ? (
-          <input
-            type="checkbox"
-            aria-label={`Render for ${slot.name}`}
-            className="accent-ink"
-            checked={isWanted}
-            onChange={(event) => onWanted(event.target.checked)}
-          />
+          <CheckBox label={`Render for ${slot.name}`} checked={isWanted} onChecked={onWanted} />
         ) : (
           <span className="w-[13px]" />
         )}
         {state && <StateMark state={state} />}
-        <button type="button" tabIndex={-1} className="truncate" title={name} onClick={onCurrent}>
+        <Press tabIndex={-1} className="truncate" title={name} onClick={onCurrent}>
           {place.tier ?? slot.name}
-        </button>
+        </Press>
       </div>
     </div>
   );

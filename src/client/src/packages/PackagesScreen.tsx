@@ -7,7 +7,9 @@ import { bytes, count, moment, some } from "../instruments/numbers";
 import { StateMark } from "../instruments/StateMark";
 import { useReadout } from "../shell/readout";
 import { Button } from "../ui/Button";
+import { Entry } from "../ui/Entry";
 import { Fault } from "../ui/Fault";
+import { Select } from "../ui/Select";
 import { PackageSheet } from "./PackageSheet";
 import { useMakePackage, usePackages, useScopeWords } from "./usePackages";
 
@@ -46,27 +48,20 @@ export function PackagesScreen() {
       <div className="flex items-center gap-3 px-4">
         <h1>{some(items.length, "package")}</h1>
         <span className="truncate text-soft max-[1100px]:hidden">
-          each with manifest, checksums and contact sheet
+          “Changed” is what no earlier package has handed over as it is now
         </span>
-        <select
-          aria-label="Destination"
-          className="ml-auto max-w-52 rounded border border-edge bg-field px-1.5 py-[3px]"
+        <Select
+          label="Destination"
+          hidesLabel
+          className="ml-auto max-w-52"
           value={destination}
-          onChange={(event) => setDestination(event.target.value)}
-        >
-          <option value="">for all destinations</option>
-          {destinations?.map((one) => (
-            <option key={one.id} value={one.id}>
-              for {one.name}
-            </option>
-          ))}
-        </select>
-        <Button
-          shortcut="C"
-          title="Files that no earlier package has handed over as they are now"
-          disabled={make.isPending}
-          onClick={() => pack(true)}
-        >
+          options={[
+            ["", "For all destinations"],
+            ...(destinations ?? []).map((one) => [one.id, `For ${one.name}`] as const),
+          ]}
+          onValue={setDestination}
+        />
+        <Button shortcut="C" disabled={make.isPending} onClick={() => pack(true)}>
           Package what changed
         </Button>
         <Button go shortcut="P" disabled={make.isPending} onClick={() => pack(false)}>
@@ -84,13 +79,7 @@ export function PackagesScreen() {
         <div className="grid min-h-0 grid-cols-[224px_minmax(0,1fr)] border-t border-line max-[1150px]:grid-cols-[184px_minmax(0,1fr)]">
           <nav aria-label="Packages" className="overflow-y-auto border-r border-line py-3">
             {items.map((one) => (
-              <button
-                key={one.id}
-                type="button"
-                aria-current={one === current}
-                onClick={() => show(one.id)}
-                className="grid w-full grid-cols-1 border-l-3 border-transparent px-3 py-1.5 text-left aria-[current=true]:border-ink aria-[current=true]:bg-sheet"
-              >
+              <Entry key={one.id} isCurrent={one === current} onClick={() => show(one.id)}>
                 <span className="flex items-center gap-1.5 font-medium">
                   <StateMark state={jobMarks[one.state]} />
                   {moment(one.askedAt)}
@@ -99,7 +88,7 @@ export function PackagesScreen() {
                   </span>
                 </span>
                 <span className="truncate text-xs text-soft">{scopeOf(one)}</span>
-              </button>
+              </Entry>
             ))}
           </nav>
           <PackageSheet key={current.id} one={current} scope={scopeOf(current)} />

@@ -13,7 +13,9 @@ import { useMakePackage } from "../packages/usePackages";
 import { sayProblem } from "../shell/notices";
 import { type Fact, useReadout } from "../shell/readout";
 import { Button } from "../ui/Button";
+import { Entry } from "../ui/Entry";
 import { Fault } from "../ui/Fault";
+import { Select } from "../ui/Select";
 import { weighingPath, worstPath } from "../weight/useWeighing";
 import {
   mostVariants,
@@ -67,13 +69,7 @@ export function RunsScreen() {
     <div className="grid h-full grid-cols-[224px_minmax(0,1fr)] max-[1150px]:grid-cols-[172px_minmax(0,1fr)]">
       <nav aria-label="Runs" className="overflow-y-auto border-r border-line py-3">
         {runs.data?.map((one) => (
-          <button
-            key={one.id}
-            type="button"
-            aria-current={one.id === run?.id}
-            onClick={() => navigate(`/runs/${one.id}`)}
-            className="grid w-full border-l-3 border-transparent px-3 py-1.5 text-left aria-[current=true]:border-ink aria-[current=true]:bg-sheet"
-          >
+          <Entry key={one.id} isCurrent={one.id === run?.id} onClick={() => navigate(`/runs/${one.id}`)}>
             <span className="flex items-center gap-1.5 font-medium">
               <StateMark state={jobMarks[one.state]} />
               {moment(one.askedAt)}
@@ -84,7 +80,7 @@ export function RunsScreen() {
               {one.failed > 0 && <span className="text-stop">, {count(one.failed)} failed</span>}
               {one.blocked > 0 && <span className="text-stop">, {count(one.blocked)} blocked</span>}
             </span>
-          </button>
+          </Entry>
         ))}
       </nav>
       {run && <RunSheet key={run.id} run={run} />}
@@ -158,13 +154,13 @@ function RunSheet({ run }: { run: Run }) {
         </span>
         {shows === "files" && (
           <>
-            <Chooser
+            <Select
               label="slot"
               value={slot}
               options={[["", "all"], ...slots.map((id) => [id, places?.get(id)?.path ?? id] as const)]}
               onValue={setSlot}
             />
-            <Chooser
+            <Select
               label="order"
               value={order}
               options={Object.keys(orders).map((name) => [name, name])}
@@ -210,35 +206,6 @@ function RunSheet({ run }: { run: Run }) {
         )
       )}
     </section>
-  );
-}
-
-function Chooser({
-  label,
-  value,
-  options,
-  onValue,
-}: {
-  label: string;
-  value: string;
-  options: readonly (readonly [value: string, words: string])[];
-  onValue: (value: string) => void;
-}) {
-  return (
-    <label className="flex items-center gap-1.5 text-soft">
-      {label}
-      <select
-        className="max-w-52 rounded border border-edge bg-field px-1.5 py-0.5 text-ink"
-        value={value}
-        onChange={(event) => onValue(event.target.value)}
-      >
-        {options.map(([id, words]) => (
-          <option key={id} value={id}>
-            {words}
-          </option>
-        ))}
-      </select>
-    </label>
   );
 }
 

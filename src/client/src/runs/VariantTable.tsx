@@ -8,6 +8,7 @@ import { Name } from "../instruments/Name";
 import { bytes, count, looksWords, saving, size } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
 import { StateMark } from "../instruments/StateMark";
+import { Press } from "../ui/Press";
 
 const rowHeight = 44;
 const columns =
@@ -139,15 +140,10 @@ function VariantRow({
         {isThere && <Thumbnail variant={variant} />}
       </span>
       <span role="gridcell" className="min-w-0">
-        <button
-          type="button"
-          className="flex max-w-full items-center gap-1.5"
-          onClick={onCurrent}
-          title={variant.fileName}
-        >
+        <Press className="flex max-w-full items-center gap-1.5" onClick={onCurrent} title={variant.fileName}>
           <StateMark state={variant.state} />
           <Name text={variant.fileName} />
-        </button>
+        </Press>
         <span
           className={`block truncate text-xs ${variant.findings.some((one) => one.severity === "stop") ? "text-stop" : "text-soft"}`}
         >

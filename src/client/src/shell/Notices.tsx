@@ -1,4 +1,6 @@
 import { useEffect } from "react";
+import { LinkButton } from "../ui/LinkButton";
+import { Press } from "../ui/Press";
 import { history, type Step, useHistory } from "./history";
 import { dismiss, type Notice, sayProblem, useNotices } from "./notices";
 
@@ -14,21 +16,20 @@ export function Notices() {
         >
           <span className="grow wrap-anywhere">{notice.sentence}</span>
           {notice.action && (
-            <button
-              type="button"
-              className="font-semibold underline"
+            <LinkButton
+              className="font-semibold"
               onClick={() => {
                 notice.action?.run();
                 dismiss(notice.id);
               }}
             >
               {notice.action.label}
-            </button>
+            </LinkButton>
           )}
           {notice.step && <TakeBack notice={notice} step={notice.step} />}
-          <button type="button" aria-label="Dismiss" className="text-soft" onClick={() => dismiss(notice.id)}>
+          <Press aria-label="Dismiss" className="text-soft" onClick={() => dismiss(notice.id)}>
             ×
-          </button>
+          </Press>
         </div>
       ))}
     </div>
@@ -43,12 +44,8 @@ function TakeBack({ notice, step }: { notice: Notice; step: Step }) {
     if (!isLast) dismiss(notice.id);
   }, [isLast, notice.id]);
   return (
-    <button
-      type="button"
-      className="font-semibold underline"
-      onClick={() => void history.undo(step).catch(sayProblem)}
-    >
+    <LinkButton className="font-semibold" onClick={() => void history.undo(step).catch(sayProblem)}>
       Undo
-    </button>
+    </LinkButton>
   );
 }

@@ -1,4 +1,3 @@
-import { Dialog } from "radix-ui";
 import { useEffect, useRef, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useMatches, useNavigate, useSearchParams } from "react-router";
 import { useActions } from "../actions/bound";
@@ -9,12 +8,14 @@ import { useRunningRun } from "../runs/useRuns";
 import type { Titled } from "../screens";
 import { useSourceTotal } from "../sources/useSources";
 import { Key } from "../ui/Button";
+import { TextBox } from "../ui/Field";
+import { Press } from "../ui/Press";
 import { useChoice } from "./choice";
+import { HelpDialog } from "./HelpDialog";
 import { redoStep, undoStep, useSteps } from "./history";
 import { Notices } from "./Notices";
 import { sayProblem } from "./notices";
 import { useFacts } from "./readout";
-import { ShortcutList } from "./ShortcutList";
 import { Trouble } from "./Trouble";
 
 /** What is on every screen: the strip above, the readout below, and the screen between them. */
@@ -27,7 +28,7 @@ export function Shell() {
     redo: () => void redoStep().catch(sayProblem),
   });
   return (
-    <div className="grid h-full min-w-[960px] grid-rows-[50px_auto_minmax(0,1fr)_28px]">
+    <div className="grid h-full min-w-[960px] grid-cols-[minmax(0,1fr)] grid-rows-[50px_auto_minmax(0,1fr)_28px]">
       <header className="flex items-stretch border-b border-ink bg-sheet">
         <Link to="/sources" className="flex items-center gap-2.5 pr-5 pl-4 text-base font-[650]">
           <Mark />
@@ -37,14 +38,9 @@ export function Shell() {
         <div className="ml-auto flex items-center gap-3.5 px-3.5">
           <RunningWork />
           <Search />
-          <button
-            type="button"
-            aria-label="Keyboard shortcuts"
-            onClick={() => setShowsKeys(true)}
-            className="rounded"
-          >
+          <Press aria-label="Help and keys" onClick={() => setShowsKeys(true)} className="rounded">
             <Key>?</Key>
-          </button>
+          </Press>
         </div>
       </header>
       <Trouble />
@@ -53,9 +49,7 @@ export function Shell() {
       </main>
       <Readout />
       <Notices />
-      <Dialog.Root open={showsKeys} onOpenChange={setShowsKeys}>
-        <ShortcutList />
-      </Dialog.Root>
+      <HelpDialog open={showsKeys} onOpen={setShowsKeys} />
     </div>
   );
 }
@@ -170,12 +164,13 @@ function Search() {
     }, searchesAfter);
   };
   return (
-    <input
+    <TextBox
+      bare
       ref={field}
       type="search"
       aria-label="Find a picture"
       placeholder="Find a picture  /"
-      className="w-40 border-b border-line bg-transparent px-0.5 py-1 placeholder:text-soft"
+      className="w-40 placeholder:text-soft"
       value={words}
       onChange={(event) => find(event.target.value)}
       onKeyDown={(event) => event.key === "Escape" && field.current?.blur()}
@@ -216,12 +211,8 @@ function Steps() {
 
 function StepButton({ name, step, onPress }: { name: string; step: string; onPress: () => Promise<void> }) {
   return (
-    <button
-      type="button"
-      className="max-w-64 truncate text-white"
-      onClick={() => void onPress().catch(sayProblem)}
-    >
+    <Press className="max-w-64 truncate text-white" onClick={() => void onPress().catch(sayProblem)}>
       <span className="underline">{name}</span> {step}
-    </button>
+    </Press>
   );
 }

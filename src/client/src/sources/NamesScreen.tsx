@@ -12,6 +12,9 @@ import { sayDone } from "../shell/history";
 import { sayProblem } from "../shell/notices";
 import { useReadout } from "../shell/readout";
 import { Button } from "../ui/Button";
+import { FaultLine } from "../ui/Fault";
+import { Field, TextArea, TextBox } from "../ui/Field";
+import { Radios } from "../ui/Radios";
 
 type Names = Schemas["NamePattern"];
 type Text = Schemas["NamedText"];
@@ -70,7 +73,6 @@ export function NamesScreen() {
     ["chosen", some(sources.length, "picture")],
     ["would change", some(changed.length, of === "stem" ? "file name" : "text")],
   ]);
-  const field = "rounded border border-edge bg-field px-2 py-1";
   return (
     <div className="grid h-full grid-cols-[340px_minmax(0,1fr)]">
       <form
@@ -82,65 +84,72 @@ export function NamesScreen() {
         }}
       >
         <h1 className="text-[15px]">Name {some(sources.length, "picture")}</h1>
-        <Choice
+        <Radios
           label="Set"
           options={[
-            ["stem", "File names"],
-            ["altText", "Alternative texts"],
+            { value: "stem", words: "File names" },
+            { value: "altText", words: "Alternative texts" },
           ]}
           value={of}
-          onChange={(value) => setOf(value as Text)}
+          onValue={setOf}
         />
-        <Choice
+        <Radios
           label="From"
           options={[
-            ["pattern", "a pattern"],
-            ["list", "a list"],
+            { value: "pattern", words: "a pattern" },
+            { value: "list", words: "a list" },
           ]}
           value={isList ? "list" : "pattern"}
-          onChange={(value) => setIsList(value === "list")}
+          onValue={(value) => setIsList(value === "list")}
         />
         {isList ? (
-          <label className="grid gap-1">
-            <span className="text-soft">A line for each picture, in their order</span>
-            <textarea
-              className={`${field} min-h-64`}
-              value={list}
-              onChange={(event) => setList(event.target.value)}
-              placeholder={"red diamond kite\nblue delta over the dunes"}
-            />
-          </label>
+          <Field label="A line for each picture, in their order">
+            {(control) => (
+              <TextArea
+                {...control}
+                className="min-h-64"
+                value={list}
+                onChange={(event) => setList(event.target.value)}
+                placeholder={"red diamond kite\nblue delta over the dunes"}
+              />
+            )}
+          </Field>
         ) : (
           <>
-            <label className="grid gap-1">
-              <span className="text-soft">Pattern</span>
-              <input
-                className={field}
-                value={pattern[of]}
-                onChange={(event) => setPattern({ ...pattern, [of]: event.target.value })}
-              />
-            </label>
-            <p className="flex flex-wrap gap-1.5">
+            <Field label="Pattern">
+              {(control) => (
+                <TextBox
+                  {...control}
+                  value={pattern[of]}
+                  onChange={(event) => setPattern({ ...pattern, [of]: event.target.value })}
+                />
+              )}
+            </Field>
+            <dl className="grid grid-cols-[max-content_1fr] items-baseline gap-x-2 gap-y-1">
               {placeholders.map(([name, says]) => (
-                <Button
-                  key={name}
-                  title={says}
-                  onClick={() => setPattern({ ...pattern, [of]: `${pattern[of]}${name}` })}
-                >
-                  {name}
-                </Button>
+                <div key={name} className="contents">
+                  <dt>
+                    <Button onClick={() => setPattern({ ...pattern, [of]: `${pattern[of]}${name}` })}>
+                      {name}
+                    </Button>
+                  </dt>
+                  <dd className="text-soft">{says}</dd>
+                </div>
               ))}
-            </p>
-            <label className="flex items-center gap-2">
-              <span className="text-soft">First number</span>
-              <input
-                type="number"
-                min={0}
-                className={`${field} figures w-24`}
-                value={first}
-                onChange={(event) => setFirst(Math.max(0, Math.floor(event.target.valueAsNumber) || 0))}
-              />
-            </label>
+            </dl>
+            <Field label="First number">
+              {(control) => (
+                <TextBox
+                  {...control}
+                  type="number"
+                  min={0}
+                  figures
+                  className="w-24"
+                  value={first}
+                  onChange={(event) => setFirst(Math.max(0, Math.floor(event.target.valueAsNumber) || 0))}
+                />
+              )}
+            </Field>
           </>
         )}
         {of === "stem" && (
@@ -150,9 +159,7 @@ export function NamesScreen() {
           </p>
         )}
         {tried.error && (
-          <p role="alert" className="border-l-3 border-stop px-2.5 text-stop">
-            {tried.error.message}
-          </p>
+          <FaultLine className="border-l-3 border-stop px-2.5">{tried.error.message}</FaultLine>
         )}
         <p className="mt-auto flex gap-2">
           <Button shortcut="Esc" onClick={back}>
@@ -197,35 +204,5 @@ export function NamesScreen() {
         )}
       </div>
     </div>
-  );
-}
-
-function Choice({
-  label,
-  options,
-  value,
-  onChange,
-}: {
-  label: string;
-  options: readonly [string, string][];
-  value: string;
-  onChange: (value: string) => void;
-}) {
-  return (
-    <fieldset className="flex items-center gap-3">
-      <legend className="sr-only">{label}</legend>
-      {options.map(([id, words]) => (
-        <label key={id} className="flex items-center gap-1.5">
-          <input
-            type="radio"
-            name={label}
-            className="accent-ink"
-            checked={value === id}
-            onChange={() => onChange(id)}
-          />
-          {words}
-        </label>
-      ))}
-    </fieldset>
   );
 }

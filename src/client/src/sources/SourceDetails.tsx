@@ -7,7 +7,9 @@ import { count } from "../instruments/numbers";
 import { previewUrl } from "../instruments/preview";
 import { sayProblem } from "../shell/notices";
 import { Button } from "../ui/Button";
+import { Field as Box, TextBox } from "../ui/Field";
 import { FileInput } from "../ui/FileInput";
+import { LinkButton } from "../ui/LinkButton";
 import { useReplaceSource } from "./useReplaceSource";
 import { useChangeSource, usePlans } from "./useSources";
 
@@ -52,12 +54,12 @@ export function SourceDetails({
             style={{ aspectRatio: `${source.width} / ${source.height}` }}
           />
         </div>
-        <Field source={source} name="stem" label="File name" hint="the words its files are named by" />
+        <Field source={source} name="stem" label="File name" help="Its files are named by it." />
         <Field
           source={source}
           name="altText"
           label="Alternative text"
-          hint="what the picture shows, for those who cannot see it"
+          help="What the picture shows, for those who cannot see it."
         />
         <dl className="grid grid-cols-[84px_1fr] gap-x-2.5 gap-y-1">
           {facts.map(([name, text]) => (
@@ -100,14 +102,12 @@ function Replace({ source }: { source: Source }) {
   const replace = useReplaceSource();
   return (
     <>
-      <button
-        type="button"
-        className="justify-self-start text-soft underline"
-        title="Names, subject and framings stay"
-        onClick={() => input.current?.click()}
-      >
-        Replace it by a better file of the same picture
-      </button>
+      <p className="text-soft">
+        <LinkButton onClick={() => input.current?.click()}>
+          Replace it by a better file of the same picture
+        </LinkButton>
+        ; names, subject and framings stay
+      </p>
       <FileInput
         input={input}
         label="A better file of this picture"
@@ -122,12 +122,12 @@ function Field({
   source,
   name,
   label,
-  hint,
+  help,
 }: {
   source: Source;
   name: "stem" | "altText";
   label: string;
-  hint: string;
+  help: string;
 }) {
   const [text, setText] = useState(source[name]);
   const [problem, setProblem] = useState<string>();
@@ -145,26 +145,21 @@ function Field({
     );
   };
   return (
-    <label className="grid gap-0.5">
-      <span className="text-soft">{label}</span>
-      <input
-        className={`rounded border bg-field px-2 py-1 ${problem ? "border-stop" : "border-edge"} ${name === "stem" ? "font-[550]" : ""}`}
-        value={text}
-        placeholder={hint}
-        aria-invalid={problem !== undefined}
-        onChange={(event) => setText(event.target.value)}
-        onBlur={keep}
-        onKeyDown={(event) => {
-          if (event.key === "Enter") keep();
-          if (event.key === "Escape") setText(stored);
-        }}
-      />
-      {problem && (
-        <span role="alert" className="text-stop">
-          {problem}
-        </span>
+    <Box label={label} help={help} fault={problem}>
+      {(control) => (
+        <TextBox
+          {...control}
+          className={name === "stem" ? "font-[550]" : ""}
+          value={text}
+          onChange={(event) => setText(event.target.value)}
+          onBlur={keep}
+          onKeyDown={(event) => {
+            if (event.key === "Enter") keep();
+            if (event.key === "Escape") setText(stored);
+          }}
+        />
       )}
-    </label>
+    </Box>
   );
 }
 

@@ -13,7 +13,10 @@ import { sayProblem } from "../shell/notices";
 import { type Fact, useReadout } from "../shell/readout";
 import { Button } from "../ui/Button";
 import { Fault } from "../ui/Fault";
+import { FilesInput } from "../ui/FileInput";
+import { Select } from "../ui/Select";
 import { filesOf, withoutLeftovers } from "./droppedFiles";
+import { FirstVisit } from "./FirstVisit";
 import { IntakePanel } from "./IntakePanel";
 import { intake } from "./intake";
 import { SourceDetails } from "./SourceDetails";
@@ -96,10 +99,7 @@ export function SourcesScreen() {
   const onEnd = useCallback(() => {
     if (query.hasNextPage && !query.isFetchingNextPage) void query.fetchNextPage();
   }, [query.hasNextPage, query.isFetchingNextPage, query.fetchNextPage]);
-  const addChosen = (input: HTMLInputElement) => {
-    intake.add(withoutLeftovers([...(input.files ?? [])]));
-    input.value = "";
-  };
+  const addFiles = (files: File[]) => intake.add(withoutLeftovers(files));
 
   return (
     <div
@@ -110,7 +110,7 @@ export function SourcesScreen() {
           <h1 className="whitespace-nowrap">{first ? some(first.total, "picture") : "Pictures"}</h1>
           <Link
             to="/space"
-            title="Storage and the bin"
+            aria-label="Storage and bin"
             className="figures whitespace-nowrap text-soft underline"
           >
             {first && bytes(first.totalBytes)}
@@ -135,30 +135,17 @@ export function SourcesScreen() {
           <Button go shortcut="A" onClick={() => pictures.current?.click()}>
             Add pictures
           </Button>
-          <input
-            ref={pictures}
-            type="file"
-            multiple
-            hidden
-            aria-label="Pictures to add"
-            onChange={(event) => addChosen(event.target)}
-          />
-          <input
-            ref={folder}
-            type="file"
-            hidden
-            aria-label="Folder to add"
-            // React has no name for this attribute.
-            {...({ webkitdirectory: "" } as object)}
-            onChange={(event) => addChosen(event.target)}
-          />
+          <FilesInput input={pictures} label="Pictures to add" onFiles={addFiles} />
+          <FilesInput input={folder} label="Folder to add" isFolder onFiles={addFiles} />
         </div>
         <IntakePanel />
         <WatchPanel />
         {query.error && !query.data ? (
           <Fault problem={query.error} />
+        ) : first?.total === 0 && !isFiltered ? (
+          <FirstVisit onAdd={() => pictures.current?.click()} />
         ) : first?.total === 0 ? (
-          <Empty search={search ?? ""} enoughFor={enoughFor} onAdd={() => pictures.current?.click()} />
+          <Empty search={search ?? ""} enoughFor={enoughFor} />
         ) : (
           <SourceGrid
             sources={shown}
@@ -222,21 +209,17 @@ function TraitFilter({
 }) {
   if (traits.length === 0 && !trait) return null;
   return (
-    <label className="ml-2">
-      <span className="sr-only">Show</span>
-      <select
-        className="rounded border border-edge bg-field px-1.5 py-[3px]"
-        value={trait ?? ""}
-        onChange={(event) => onTrait(event.target.value)}
-      >
-        <option value="">All pictures</option>
-        {traits.map(({ id, label, count: number }) => (
-          <option key={id} value={id}>
-            {words[id] ?? label} {number}
-          </option>
-        ))}
-      </select>
-    </label>
+    <Select
+      label="Show"
+      hidesLabel
+      className="ml-2"
+      value={trait ?? ""}
+      options={[
+        ["", "All pictures"],
+        ...traits.map((one) => [one.id, `${words[one.id] ?? one.label} ${one.count}`] as const),
+      ]}
+      onValue={onTrait}
+    />
   );
 }
 
@@ -259,40 +242,27 @@ function EnoughForFilter({
   const { data } = useDestinations();
   if (!data || data.length === 0) return null;
   return (
-    <label>
-      <span className="sr-only">Large enough for</span>
-      <select
-        className="max-w-44 rounded border border-edge bg-field px-1.5 py-[3px]"
-        value={enoughFor ?? ""}
-        onChange={(event) => onEnoughFor(event.target.value)}
-      >
-        <option value="">Any size</option>
-        {data
-          .filter((one) => one.slots.length > 0)
-          .map((one) => (
-            <optgroup key={one.id} label={one.name}>
-              <option value={one.id}>enough for every slot of {one.name}</option>
-              {one.slots.map((slot) => (
-                <option key={slot.id} value={slot.id}>
-                  enough for {slot.name}
-                </option>
-              ))}
-            </optgroup>
-          ))}
-      </select>
-    </label>
+    <Select
+      label="Large enough for"
+      hidesLabel
+      className="max-w-44"
+      value={enoughFor ?? ""}
+      options={[["", "Any size"]]}
+      groups={data
+        .filter((one) => one.slots.length > 0)
+        .map((one) => ({
+          name: one.name,
+          options: [
+            [one.id, `Large enough for every slot of ${one.name}`] as const,
+            ...one.slots.map((slot) => [slot.id, `Large enough for ${slot.name}`] as const),
+          ],
+        }))}
+      onValue={onEnoughFor}
+    />
   );
 }
 
-function Empty({
-  search,
-  enoughFor,
-  onAdd,
-}: {
-  search: string;
-  enoughFor: string | undefined;
-  onAdd: () => void;
-}) {
+function Empty({ search, enoughFor }: { search: string; enoughFor: string | undefined }) {
   return (
     <div className="grid grow place-content-center justify-items-center gap-3 text-center">
       {search ? (
@@ -303,16 +273,7 @@ function Empty({
       ) : enoughFor ? (
         <p>No picture is large enough. Look at the slot: it says by how many pixels each falls short.</p>
       ) : (
-        <>
-          <p className="text-[15px] font-[650]">No pictures yet</p>
-          <p className="max-w-96 text-soft">
-            Drop photographs or whole folders here, straight from the camera. The originals are kept as they
-            are, byte for byte.
-          </p>
-          <Button go shortcut="A" onClick={onAdd}>
-            Add pictures
-          </Button>
-        </>
+        <p>No picture is like that any more.</p>
       )}
     </div>
   );

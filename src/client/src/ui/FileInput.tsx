@@ -27,3 +27,31 @@ export function FileInput({
     />
   );
 }
+
+/** A chooser of many files, or of a folder with all that is in it. */
+export function FilesInput({
+  input,
+  label,
+  isFolder = false,
+  onFiles,
+}: {
+  input: RefObject<HTMLInputElement | null>;
+  label: string;
+  isFolder?: boolean;
+  onFiles: (files: File[]) => void;
+}) {
+  return (
+    <input
+      ref={input}
+      type="file"
+      hidden
+      aria-label={label}
+      // React has no name for the attribute of folders.
+      {...(isFolder ? ({ webkitdirectory: "" } as object) : { multiple: true })}
+      onChange={(event) => {
+        onFiles([...(event.target.files ?? [])]);
+        event.target.value = "";
+      }}
+    />
+  );
+}

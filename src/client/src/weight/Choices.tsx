@@ -1,5 +1,6 @@
 import { formatName } from "../destinations/FileEditor";
 import { bytes } from "../instruments/numbers";
+import { Press } from "../ui/Press";
 import { atBytes, atScore } from "./curves";
 import type { Curve, Format, Weighing } from "./useWeighing";
 
@@ -34,15 +35,15 @@ export function Choices({
         score: target,
         words: isTaken(format)
           ? weighing.made?.score
-            ? "at the same looks"
-            : "at the looks wanted"
+            ? "at the same score"
+            : "at the target score"
           : notHere(format),
       });
     else if (top && top.score < target)
       choices.push({ ...top, words: isTaken(format) ? "near its best" : notHere(format) });
     const full = isTaken(format) && weighing.most ? atBytes(curve, weighing.most) : undefined;
     if (full && weighing.most)
-      choices.push({ format, ...full, bytes: weighing.most, words: "as good as the cap allows" });
+      choices.push({ format, ...full, bytes: weighing.most, words: "as good as the maximum size allows" });
     const floor = isTaken(format) ? atScore(curve, weighing.looks.min) : undefined;
     if (floor) choices.push({ format, ...floor, score: weighing.looks.min, words: "smallest acceptable" });
   }
@@ -50,9 +51,8 @@ export function Choices({
     <div className="grid">
       <h2>Also possible here</h2>
       {choices.map((one) => (
-        <button
+        <Press
           key={`${one.format}${one.words}`}
-          type="button"
           onClick={() => onTake({ format: one.format, quality: one.quality })}
           className="grid grid-cols-[76px_86px_44px_1fr] gap-2 border-b border-line-soft py-0.5 text-left hover:bg-line-soft/60"
         >
@@ -62,7 +62,7 @@ export function Choices({
           <span className="figures text-right">~{bytes(one.bytes)}</span>
           <span className="figures text-right">{one.score.toFixed(0)}</span>
           <span className={`truncate ${isTaken(one.format) ? "" : "text-soft"}`}>{one.words}</span>
-        </button>
+        </Press>
       ))}
       {curves.length === 0 && <p className="text-soft">Measuring the formats…</p>}
     </div>

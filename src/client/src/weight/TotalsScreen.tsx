@@ -10,6 +10,7 @@ import { bytes, count, saving, some } from "../instruments/numbers";
 import { useReadout } from "../shell/readout";
 import { Button } from "../ui/Button";
 import { Fault } from "../ui/Fault";
+import { TextBox } from "../ui/Field";
 
 const tooHeavy = 1_000_000;
 
@@ -108,12 +109,13 @@ export function TotalsScreen() {
                               />
                             </td>
                             <td className="pl-3">
-                              <input
+                              <TextBox
+                                figures
                                 type="number"
                                 min={0}
                                 max={500}
                                 aria-label={`Pictures of ${slot.name} on a page`}
-                                className="figures w-16 rounded border border-edge bg-field px-1.5 py-0.5"
+                                className="w-16"
                                 value={page.get(slot.id) ?? 0}
                                 onChange={(event) =>
                                   setPage(withCount(page, slot.id, event.target.valueAsNumber))

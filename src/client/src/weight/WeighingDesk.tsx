@@ -14,6 +14,9 @@ import { useStartRun } from "../runs/useRuns";
 import { sayProblem } from "../shell/notices";
 import { useReadout } from "../shell/readout";
 import { Button } from "../ui/Button";
+import { RemedyButton } from "../ui/RemedyButton";
+import { Select } from "../ui/Select";
+import { Slider } from "../ui/Slider";
 import { Chart } from "./Chart";
 import { Choices } from "./Choices";
 import { Compare } from "./Compare";
@@ -234,47 +237,43 @@ export function WeighingDesk({
         {remedies.length > 0 && (
           <div className="grid gap-1.5">
             {remedies.map((remedy, index) => (
-              <Button
+              <RemedyButton
                 key={remedy.sentence}
-                shortcut={`${index + 1}`}
-                className="justify-between text-left whitespace-normal!"
-                onClick={() => take(remedy)}
-              >
-                {remedy.sentence}
-              </Button>
+                number={index + 1}
+                sentence={remedy.sentence}
+                onApply={() => take(remedy)}
+              />
             ))}
           </div>
         )}
         <h2 className="-mb-2">
-          Bytes against looks <span className="font-normal text-soft">kB across, score up</span>
+          File size against visual quality <span className="font-normal text-soft">kB across, score up</span>
         </h2>
         <Chart weighing={weighing} curves={curves} shown={shown} onTake={setWanted} />
         <div className="flex items-center gap-2">
-          <select
-            aria-label="Format"
-            className="rounded border border-edge bg-field px-1.5 py-0.5"
+          <Select
+            label="Format"
+            hidesLabel
             value={at.format}
-            onChange={(event) => toFormat(event.target.value as Format)}
-          >
-            {formats.map((one) => (
-              <option key={one} value={one}>
-                {formatName(one)}
-                {weighing.formats.includes(one)
+            options={formats.map((one) => [
+              one,
+              `${formatName(one)}${
+                weighing.formats.includes(one)
                   ? ""
                   : weighing.beside.includes(one)
                     ? " (a file of its own)"
-                    : " (not taken)"}
-              </option>
-            ))}
-          </select>
-          <input
-            type="range"
-            aria-label="Quality"
+                    : " (not taken)"
+              }`,
+            ])}
+            onValue={toFormat}
+          />
+          <Slider
+            label="Quality"
             min={1}
             max={100}
-            className="min-w-0 grow accent-ink"
+            className="grow"
             value={at.quality}
-            onChange={(event) => setWanted({ ...at, quality: Number(event.target.value) })}
+            onValue={(quality) => setWanted({ ...at, quality })}
           />
           <span className="figures w-7 text-right" data-testid="quality">
             {wanted ? at.quality : (made?.quality ?? "–")}
@@ -310,7 +309,7 @@ export function WeighingDesk({
           )}
           {(weighing.byHand || wanted) && (
             <Button shortcut="A" onClick={automatic}>
-              Automatic
+              Reset to automatic
             </Button>
           )}
           {weighing.byHand && (

@@ -12,6 +12,7 @@ import { StateMark } from "../instruments/StateMark";
 import { useReadout } from "../shell/readout";
 import { Button } from "../ui/Button";
 import { Fault } from "../ui/Fault";
+import { Press } from "../ui/Press";
 import { type By, useWorst, weighingPath, worstPath } from "./useWeighing";
 
 const rowHeight = 46;
@@ -155,8 +156,7 @@ function WorstRow({
   const limits = place?.slot.limits;
   const isThere = variant.sha256 !== null;
   return (
-    <button
-      type="button"
+    <Press
       aria-current={isCurrent}
       onClick={onOpen}
       style={{ top, height: rowHeight }}
@@ -210,6 +210,6 @@ function WorstRow({
       <span className="figures text-right">
         {isThere && variant.sourceBytes ? saving(variant.sourceBytes, variant.bytes) : ""}
       </span>
-    </button>
+    </Press>
   );
 }
