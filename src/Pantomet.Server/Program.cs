@@ -12,6 +12,7 @@ using Pantomet.Server.Hosting.Description;
 using Pantomet.Server.Jobs;
 using Pantomet.Server.Maintenance;
 using Pantomet.Server.Packages;
+using Pantomet.Server.Packages.AdHoc;
 using Pantomet.Server.Rendering;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
@@ -86,6 +87,7 @@ services.AddHostedService<JobRunner>();
 services.AddScoped<Bin>();
 services.AddScoped<VariantFiles>();
 services.AddScoped<MissingFiles>();
+services.AddScoped<AdHocBuilder>();
 services.AddScoped<PackageBuilder>();
 services.ConfigureHttpJsonOptions(json =>
 {
@@ -117,6 +119,7 @@ app.MapWatching();
 app.MapNaming();
 app.MapDestinations();
 app.MapExamples();
+app.MapAdHoc();
 app.MapDrafts();
 app.MapDevices();
 app.MapScreenshots();

@@ -2,7 +2,7 @@ import { copyFile, mkdtemp, rm, writeFile } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, type Locator, type Page, test } from "@playwright/test";
-import { expectNoSeriousFault } from "./axe.ts";
+import { expectNoFault } from "./axe.ts";
 import { demo, Pantomet } from "./pantomet.ts";
 
 let app: Pantomet;
@@ -53,7 +53,7 @@ test("by keyboard alone: what was taken away lies in the bin, comes back, and is
     await page.keyboard.press("Control+a");
     await page.keyboard.press("Delete");
     await expect(shown).toHaveCount(0);
-    await tabTo(page, page.getByTitle("Storage and the bin"));
+    await tabTo(page, page.getByRole("link", { name: "Storage and bin" }));
     await page.keyboard.press("Enter");
   };
   await takeAway();
@@ -98,9 +98,9 @@ test("a package of what changed, by keyboard; and what a page weighs", async ({ 
     .toBe("done");
   await page.goto(`${app.url}/runs`);
   await expect(page.getByRole("link", { name: "Download" }).first()).toBeVisible();
-  await expectNoSeriousFault(page);
+  await expectNoFault(page);
   await page.goto(`${app.url}/packages`);
-  await page.getByLabel("Destination").selectOption({ label: "for Windowbox" });
+  await page.getByLabel("Destination").selectOption({ label: "For Windowbox" });
   await page.getByRole("heading", { name: "packages" }).click();
   await page.keyboard.press("c");
   await expect(page.getByRole("navigation", { name: "Packages" })).toContainText(
@@ -118,7 +118,7 @@ test("a package of what changed, by keyboard; and what a page weighs", async ({ 
     )
     .toEqual([true, true, true, true]);
   await sheet.close();
-  await expectNoSeriousFault(page);
+  await expectNoFault(page);
   await page.keyboard.press("c");
   await expect(page.getByText(/Nothing changed since the last package/)).toBeVisible();
 
@@ -127,5 +127,5 @@ test("a package of what changed, by keyboard; and what a page weighs", async ({ 
   await page.keyboard.press("t");
   await page.getByLabel("Pictures of square on a page").fill("4");
   await expect(page.getByRole("complementary", { name: "Page weight" })).toContainText("390 px at 3x");
-  await expectNoSeriousFault(page);
+  await expectNoFault(page);
 });

@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { expectNoSeriousFault } from "./axe.ts";
+import { expectNoFault } from "./axe.ts";
 import { Pantomet } from "./pantomet.ts";
 
 let app: Pantomet;
@@ -8,7 +8,7 @@ test.beforeAll(async () => {
 });
 test.afterAll(() => app.stop());
 
-for (const path of [
+const paths = [
   "/sources",
   "/destinations",
   "/destinations/windowbox?about",
@@ -22,11 +22,56 @@ for (const path of [
   "/space",
   "/totals",
   "/board",
-])
-  test(`${path} has no serious fault for those who cannot see or point`, async ({ page }) => {
-    await page.goto(app.url + path);
-    await page.waitForLoadState("networkidle");
-    await expectNoSeriousFault(page);
+];
+
+for (const colorScheme of ["light", "dark"] as const)
+  test.describe(`In the ${colorScheme} theme`, () => {
+    test.use({ colorScheme });
+
+    for (const path of paths)
+      test(`${path} has no fault for those who cannot see or point`, async ({ page }) => {
+        await page.goto(app.url + path);
+        await page.waitForLoadState("networkidle");
+        await expectNoFault(page);
+      });
+
+    test("nor has any dialog, menu or tab that is opened", async ({ page }) => {
+      await page.goto(`${app.url}/destinations/windowbox`);
+      for (const tab of await page.getByRole("tab").all()) {
+        await tab.click();
+        await expectNoFault(page);
+      }
+      await page.getByRole("button", { name: "More for Windowbox" }).click();
+      await expect(page.getByRole("menuitem", { name: "Export" })).toBeVisible();
+      await expectNoFault(page);
+      await page.keyboard.press("Escape");
+      await page.getByRole("button", { name: "New destination" }).click();
+      await expect(page.getByRole("radio", { name: /^Portfolio/ })).toBeVisible();
+      await expectNoFault(page);
+      await page.keyboard.press("Escape");
+      await page.keyboard.press("?");
+      await expect(page.getByText("A destination is a place where pictures go")).toBeVisible();
+      await expectNoFault(page);
+
+      await page.goto(`${app.url}/board`);
+      await page.getByRole("button", { name: "Filter" }).click();
+      await expect(page.getByLabel("Worst finding")).toBeVisible();
+      await expectNoFault(page);
+      await page.keyboard.press("Escape");
+      await page.getByRole("button", { name: "logo-1200, whole row" }).click();
+      await page.getByRole("button", { name: "Group" }).click();
+      await expect(page.getByLabel("Group of 1 picture")).toBeVisible();
+      await expectNoFault(page);
+
+      await page.goto(`${app.url}/sources`);
+      await page.getByRole("listbox", { name: "Sources" }).getByRole("option").first().click();
+      await page.getByRole("button", { name: "Make files" }).click();
+      await expect(page.getByRole("dialog").getByRole("listitem")).toContainText("kB");
+      for (const way of ["What a slot demands", "What a ready example demands"]) {
+        await page.getByRole("radio", { name: way }).check();
+        await expectNoFault(page);
+      }
+    });
   });
 
 test("the seven demo destinations are drawn to scale", async ({ page }) => {

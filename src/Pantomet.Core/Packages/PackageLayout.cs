@@ -14,12 +14,19 @@ public sealed class PackageLayout
     /// <param name="fileName">From the slot's name pattern.</param>
     /// <returns>Relative, with forward slashes, of ASCII letters, digits, hyphens and dots only. A name given twice gets a
     /// number.</returns>
-    public string PathFor(string destination, string slot, string fileName)
+    public string PathFor(string destination, string slot, string fileName) =>
+        PathIn($"{Storable(destination)}/{Storable(slot)}/", fileName);
+
+    /// <summary>The next file's path in a package of files that belong to no destination.</summary>
+    /// <param name="slot">The slot's name; made into a folder name. Null where all files are of one.</param>
+    /// <param name="fileName">From the slot's name pattern.</param>
+    public string PathFor(string? slot, string fileName) => PathIn(slot is null ? "" : $"{Storable(slot)}/", fileName);
+
+    private string PathIn(string folder, string fileName)
     {
-        var folder = $"{Storable(destination)}/{Storable(slot)}";
         var stem = Storable(Path.GetFileNameWithoutExtension(fileName));
-        var free = Stem.Free(stem, candidate => taken.Contains($"{folder}/{candidate}{Path.GetExtension(fileName)}"));
-        var path = $"{folder}/{free}{Path.GetExtension(fileName)}";
+        var free = Stem.Free(stem, candidate => taken.Contains($"{folder}{candidate}{Path.GetExtension(fileName)}"));
+        var path = $"{folder}{free}{Path.GetExtension(fileName)}";
         taken.Add(path);
         return path;
     }

@@ -4,6 +4,7 @@ using Pantomet.Core.Packages;
 using Pantomet.Core.Pictures;
 using Pantomet.Rendering;
 using Pantomet.Server.Destinations;
+using Pantomet.Server.Packages.AdHoc;
 using Pantomet.Server.Rendering;
 using Pantomet.Server.Runs;
 
@@ -16,8 +17,8 @@ internal delegate Task PackageProgress(int done, int total);
 
 /// <summary>Writes the ZIP of a package. Same files in, same bytes out: the order is fixed and no time of day is written.</summary>
 internal sealed class PackageBuilder(
-    PantometDb database, DestinationCatalogue catalogue, Planning planning, MissingFiles missingFiles, RenderedFileStore rendered,
-    ContentStore store, DataFolder folder)
+    PantometDb database, DestinationCatalogue catalogue, Planning planning, MissingFiles missingFiles, AdHocBuilder adHoc,
+    RenderedFileStore rendered, ContentStore store, DataFolder folder)
 {
     // The earliest time that ZIP can state.
     private static readonly DateTimeOffset NoTime = new(1980, 1, 1, 0, 0, 0, TimeSpan.Zero);
@@ -31,21 +32,41 @@ internal sealed class PackageBuilder(
     /// <param name="package">Says what goes in.</param>
     /// <param name="tell">Is told file by file.</param>
     /// <param name="cancel">The server ends, or somebody stops it.</param>
-    /// <returns>The variants that are in it; none writes nothing.</returns>
-    public async Task<IReadOnlyList<HandedOverRow>> BuildAsync(PackageRow package, PackageProgress tell, CancellationToken cancel)
+    /// <returns>How many files are in it, and what is to be remembered as handed over; no file writes nothing.</returns>
+    public async Task<(int Files, IReadOnlyList<HandedOverRow> HandedOver)> BuildAsync(
+        PackageRow package, PackageProgress tell, CancellationToken cancel)
     {
         using var hold = rendered.HoldAll();
+        if (package.Selection.AdHoc is not null)
+        {
+            var (made, without) = await adHoc.EntriesAsync(package.Selection, tell, cancel);
+            if (made.Count > 0)
+                await WriteAsync(package.Id, made, without, [], (_, _) => Task.CompletedTask, cancel);
+            // It is of no destination, so nothing of one is handed over.
+            return (made.Count, []);
+        }
+
         var (whole, altered) = await EntriesAsync(package.Selection, cancel);
         var before = package.Selection.OnlyChanged ? await HandedOverAsync(package.Selection, cancel) : [];
         var packed = whole.Where(one => before.GetValueOrDefault((one.DestinationId, one.Entry.File)) != one.Entry.Sha256).ToList();
         if (packed.Count == 0)
-            return [];
+            return (0, []);
         var withdrawn = package.Selection is { OnlyChanged: true, IsWhole: true }
             ? before.Keys.Except(whole.Select(one => (one.DestinationId, one.Entry.File))).Select(key => key.File)
                 .Order(StringComparer.Ordinal).ToList()
             : [];
         var entries = packed.Select(one => one.Entry).ToList();
         IReadOnlyList<MissingEntry> missing = [.. altered, .. await missingFiles.OfAsync(package.Selection, cancel)];
+        await WriteAsync(package.Id, entries, missing, withdrawn, tell, cancel);
+        return (packed.Count, [.. packed.Select(
+            one => new HandedOverRow { PackageId = package.Id, DestinationId = one.DestinationId, Path = one.Entry.File,
+                Sha256 = one.Entry.Sha256 })]);
+    }
+
+    private async Task WriteAsync(
+        string packageId, IReadOnlyList<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing, IReadOnlyList<string> withdrawn,
+        PackageProgress tell, CancellationToken cancel)
+    {
         var aside = Path.Combine(folder.Incoming, $"{Guid.NewGuid():N}.zip");
         try
         {
@@ -56,16 +77,12 @@ internal sealed class PackageBuilder(
                 (file as FileStream)?.Flush(flushToDisk: true);
             }
 
-            File.Move(aside, PathOf(folder, package.Id), overwrite: true);
+            File.Move(aside, PathOf(folder, packageId), overwrite: true);
         }
         finally
         {
             File.Delete(aside);
         }
-
-        return [.. packed.Select(
-            one => new HandedOverRow { PackageId = package.Id, DestinationId = one.DestinationId, Path = one.Entry.File,
-                Sha256 = one.Entry.Sha256 })];
     }
 
     // What each path of a destination held when it was last handed over.
@@ -81,7 +98,7 @@ internal sealed class PackageBuilder(
     }
 
     private async Task WriteAsync(
-        Stream file, List<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing, IReadOnlyList<string> withdrawn,
+        Stream file, IReadOnlyList<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing, IReadOnlyList<string> withdrawn,
         PackageProgress tell, CancellationToken cancel)
     {
         using var zip = new ZipArchive(file, ZipArchiveMode.Create, leaveOpen: true);

@@ -57,6 +57,10 @@ internal static class PackageEndpoints
     {
         if (selection.Destination is { } wanted && (await catalogue.AllAsync(cancel)).All(destination => destination.Id != wanted))
             return Problems.NotFound("destination", wanted);
+        if (selection.AdHoc?.Read().Refusal is { } refusal)
+            return Problems.Of(refusal);
+        if (selection is { AdHoc: not null, Sources: null or [] })
+            return Problems.Invalid("sources", "Say of which sources these files are wanted.");
         var package = new PackageRow
         {
             Id = Guid.NewGuid().ToString("N"),

@@ -14,7 +14,7 @@ internal sealed class PackageJobs(
 
     protected override async Task DoAsync(PackageRow job, CancellationToken stop)
     {
-        var (handedOver, bytes, problem) = await MadeAsync(job, stop);
+        var (files, handedOver, bytes, problem) = await MadeAsync(job, stop);
         var isKept = await Databases.WriteAsync(async database =>
         {
             // Whoever cancelled or paused it meanwhile came first.
@@ -24,7 +24,7 @@ internal sealed class PackageJobs(
                 Fail(row, problem);
             else
                 (row.State, row.EndedAt) = (JobState.Done, Now);
-            (row.Total, row.Done, row.BytesOut) = (handedOver.Count, handedOver.Count, bytes);
+            (row.Total, row.Done, row.BytesOut) = (files, files, bytes);
             // With the package's own state: it is handed over or it is not.
             await HandOverAsync(database, handedOver);
             return true;
@@ -33,25 +33,27 @@ internal sealed class PackageJobs(
             File.Delete(PackageBuilder.PathOf(folder, job.Id));
     }
 
-    private async Task<(IReadOnlyList<HandedOverRow> HandedOver, long Bytes, string Problem)> MadeAsync(
+    private async Task<(int Files, IReadOnlyList<HandedOverRow> HandedOver, long Bytes, string Problem)> MadeAsync(
         PackageRow package, CancellationToken cancel)
     {
         try
         {
             await using var scope = scopes.CreateAsyncScope();
-            var handedOver = await scope.ServiceProvider.GetRequiredService<PackageBuilder>()
+            var (files, handedOver) = await scope.ServiceProvider.GetRequiredService<PackageBuilder>()
                 .BuildAsync(package, Tell(package.Id), cancel);
-            if (handedOver.Count > 0)
-                return (handedOver, new FileInfo(
+            if (files > 0)
+                return (files, handedOver, new FileInfo(
                     PackageBuilder.PathOf(scope.ServiceProvider.GetRequiredService<DataFolder>(), package.Id)).Length, "");
-            return ([], 0, package.Selection.OnlyChanged
+            return (0, [], 0, package.Selection.AdHoc is not null
+                ? "None of the files could be made. Look at what was said of each picture."
+                : package.Selection.OnlyChanged
                 ? "Nothing changed since the last package. What is out of date counts once it is rendered."
                 : "There is no finished file in this selection. Render it first.");
         }
         catch (Exception problem) when (problem is not OperationCanceledException || !cancel.IsCancellationRequested)
         {
             Log.LogError(problem, "Package {Id} failed", package.Id);
-            return ([], 0, StorageFull.Is(problem)
+            return (0, [], 0, StorageFull.Is(problem)
                 ? DiskFull.Sentence
                 : "The package could not be written. Make it again; if that fails too, look into the server's log.");
         }

@@ -1,5 +1,6 @@
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Jobs;
+using Pantomet.Server.Packages.AdHoc;
 using Pantomet.Server.Runs;
 
 namespace Pantomet.Server.Packages;
@@ -19,13 +20,15 @@ internal enum PackageScope
 /// <param name="Pairings">Single source–slot pairings.</param>
 /// <param name="Destination">Id of the one destination that it is for.</param>
 /// <param name="OnlyChanged">Whether files are left out that earlier packages have handed over as they are.</param>
+/// <param name="AdHoc">What is wanted of the sources where it is not what slots of destinations want; made when the package is.</param>
 internal sealed record PackageSelection(
     IReadOnlyList<string>? Sources = null,
     IReadOnlyList<string>? Slots = null,
     IReadOnlyList<string>? Runs = null,
     IReadOnlyList<PairingKey>? Pairings = null,
     string? Destination = null,
-    bool OnlyChanged = false)
+    bool OnlyChanged = false,
+    AdHocFiles? AdHoc = null)
 {
     /// <summary>Whether it asks for everything that its destinations want.</summary>
     public bool IsWhole => Scope == PackageScope.Everything;

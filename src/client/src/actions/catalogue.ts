@@ -38,6 +38,7 @@ export const catalogue = define({
       selectAll: { label: "Select all that are shown", keys: ["mod+a"] },
       frame: { label: "Frame", keys: ["f", "Enter"] },
       name: { label: "Name the selected pictures", keys: ["n"] },
+      files: { label: "Make files of the selected pictures", keys: ["m"] },
       bin: { label: "Move to bin", keys: ["Delete"] },
     },
   },

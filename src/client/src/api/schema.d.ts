@@ -639,7 +639,7 @@ export interface paths {
         put?: never;
         /**
          * Makes a package
-         * @description Of what is named, or of everything; with onlyChanged, of what changed since the last. The answer names it.
+         * @description Of what is named, or of everything; with onlyChanged, of what changed since the last; with adHoc and sources, of files that are wanted once and made for it. The answer names it.
          */
         post: operations["makePackage"];
         delete?: never;
@@ -702,6 +702,46 @@ export interface paths {
         get: operations["getPackageFile"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/packages/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Says what would come of files that are wanted once
+         * @description Slots as in a destination document, which need not be stored: what would be made of each source, how it is cropped, how its files would be called, and what stands in the way. At most 500 sources at once.
+         */
+        post: operations["tryPackage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/packages/try/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Says what such files come to
+         * @description Makes the files of one source, so that their bytes and scores are known exactly and they are there when the package is made.
+         */
+        post: operations["tryPackageFiles"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1512,6 +1552,80 @@ export interface components {
             ids?: null | string[];
             /** @description Places of sources, for acts on framings. */
             pairings?: null | components["schemas"]["PairingKey"][];
+        };
+        /** @description A file, made, or why it could not be. */
+        AdHocFileAnswer: {
+            /**
+             * Format: int64
+             * @description Its length; null where there is none.
+             */
+            bytes: null | number;
+            /** @description Its name, with the ending of its format. */
+            fileName: string;
+            /** @description What stands in the way, or is worth knowing. */
+            findings: components["schemas"]["Finding"][];
+            /** @description Its format. */
+            format: components["schemas"]["PictureFormat"];
+            /**
+             * Format: int32
+             * @description In pixels.
+             */
+            height: number;
+            /**
+             * Format: double
+             * @description How near it looks to the picture, 0 to 100; null where there is none.
+             */
+            score: null | number;
+            /** @description The slot's id. */
+            slot: string;
+            /**
+             * Format: int32
+             * @description In pixels.
+             */
+            width: number;
+        };
+        /** @description What is wanted of some pictures once, without a destination that says so. */
+        AdHocFiles: {
+            /** @description The name of the first picture's files: `kites-spring-01`. Absent: each has its own file name. */
+            name?: null | string;
+            /** @description As in a destination document; they need not be stored anywhere. */
+            slots: components["schemas"]["SlotDocument"][];
+        };
+        /** @description The files of a source, made. */
+        AdHocFilesAnswer: {
+            /** @description In the order of the slots and of their sizes. */
+            items: components["schemas"]["AdHocFileAnswer"][];
+        };
+        /** @description What would come of one source for one slot. */
+        AdHocPlanAnswer: {
+            /**
+             * Format: int32
+             * @description The source's, in upright pixels.
+             */
+            height: number;
+            /** @description What would be made. */
+            plan: components["schemas"]["PlanAnswer"];
+            /** @description The source's id. */
+            source: string;
+            /** @description The source's own file name. */
+            stem: string;
+            /**
+             * Format: int32
+             * @description The source's, in upright pixels.
+             */
+            width: number;
+        };
+        /** @description What would come of them. */
+        AdHocPreview: {
+            /** @description For each source, each slot. */
+            items: components["schemas"]["AdHocPlanAnswer"][];
+        };
+        /** @description Asks what would come of some sources. */
+        AdHocRequest: {
+            /** @description What is wanted of them. */
+            adHoc: components["schemas"]["AdHocFiles"];
+            /** @description Their ids, in the order in which they are numbered. */
+            sources: string[];
         };
         /** @enum {unknown} */
         AnimationPolicy: "firstFrame" | "keep" | null;
@@ -2462,6 +2576,7 @@ export interface components {
         PackageScope: "everything" | "run" | "selection";
         /** @description What goes into a package. Absent lists mean everything. */
         PackageSelection: {
+            adHoc?: null | components["schemas"]["AdHocFiles"];
             /** @description Id of the one destination that it is for. */
             destination?: null | string;
             /**
@@ -4816,6 +4931,72 @@ export interface operations {
             };
             /** @description It was cleared away; make it again. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    tryPackage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdHocRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AdHocPreview"];
+                };
+            };
+            /** @description What is wanted contradicts itself; the field says where. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    tryPackageFiles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdHocRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AdHocFilesAnswer"];
+                };
+            };
+            /** @description What is wanted contradicts itself; the field says where. */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -4,11 +4,12 @@ import { useActions } from "../actions/bound";
 import { answer, api } from "../data/client";
 import { useDestinations, usePlaces } from "../destinations/useDestinations";
 import { framingPath } from "../framing/framingPath";
-import { count, some } from "../instruments/numbers";
+import { some } from "../instruments/numbers";
 import { useMakePackage } from "../packages/usePackages";
 import { useChoice } from "../shell/choice";
 import { say, sayProblem } from "../shell/notices";
 import { Button } from "../ui/Button";
+import { Empty } from "../ui/Empty";
 import { Fault } from "../ui/Fault";
 import { weighingPath } from "../weight/useWeighing";
 import { BoardBar } from "./BoardBar";
@@ -50,7 +51,7 @@ export function BoardScreen() {
   const acts = useActs(filter, selection, current);
   if (error && !sources) return <Fault problem={error} />;
   if (!destinations.data || !places || !sources) return <div className="h-full" />;
-  if (sources.length === 0 && Object.keys(filter).length === 0) return <Empty />;
+  if (sources.length === 0 && Object.keys(filter).length === 0) return <NothingYet />;
   return (
     <div className="grid h-full grid-rows-[46px_minmax(0,1fr)]">
       <BoardBar filter={filter} onFilter={change} selection={selection} acts={acts} />
@@ -153,19 +154,19 @@ function useActs(filter: BoardFilter, selection: Selection, current: string | un
   return acts;
 }
 
-function Empty() {
+function NothingYet() {
   const navigate = useNavigate();
   return (
-    <div className="grid h-full place-content-center justify-items-center gap-3 text-center">
-      <p className="text-[15px] font-[650]">There is no picture on the board yet</p>
-      <p className="max-w-96 text-soft">
-        Every picture is a row here, every place that wants it a column, and each cell says whether its files
-        are made.
-      </p>
-      <Button go onClick={() => navigate("/sources")}>
-        Add pictures
-      </Button>
-      <span className="sr-only">{count(0)} pictures</span>
-    </div>
+    <Empty
+      title="There is no picture on the board yet"
+      act={
+        <Button go onClick={() => navigate("/sources")}>
+          Add pictures
+        </Button>
+      }
+    >
+      Every picture is a row here, every place that wants it a column, and each cell says whether its files
+      are made.
+    </Empty>
   );
 }

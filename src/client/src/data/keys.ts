@@ -62,7 +62,17 @@ export const keys = {
   packages: {
     all: ["packages"],
     list: ["packages", "list"],
+    one: (id: string | undefined) => ["packages", "one", id],
     contents: (id: string) => ["packages", "contents", id],
+    tried: (sources: readonly string[], slots: unknown, name: string) => [
+      "framings",
+      "ad-hoc",
+      sources,
+      slots,
+      name,
+    ],
+    // Both change with the framing of a picture.
+    foretold: (source: string, slots: unknown) => ["framings", "ad-hoc", source, slots],
   },
   space: { all: ["space"], parts: ["space", "parts"], bin: ["space", "bin"] },
 } as const;

@@ -23,6 +23,7 @@ export function DestinationEditor({ isOutdated, today }: { isOutdated: boolean; 
   const [id] = useValue<string>("id");
   return (
     <>
+      <h2 className="text-[15px]">About this destination</h2>
       <Group title="Destination" aside={<span className="figures">{id}</span>}>
         <TextField path="name" label="Name" />
         <ChoiceField path="kind" label="Kind" choices={kinds} />

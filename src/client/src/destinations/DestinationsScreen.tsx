@@ -9,6 +9,7 @@ import { sayDone } from "../shell/history";
 import { say, sayProblem } from "../shell/notices";
 import { type Fact, useReadout } from "../shell/readout";
 import { Button } from "../ui/Button";
+import { Empty } from "../ui/Empty";
 import { Fault } from "../ui/Fault";
 import { FileInput } from "../ui/FileInput";
 import { LinkButton } from "../ui/LinkButton";
@@ -198,7 +199,7 @@ export function DestinationsScreen() {
     return (
       <>
         {asides}
-        <Empty onNew={() => setNaming(true)} />
+        <NothingYet onNew={() => setNaming(true)} />
       </>
     );
   return (
@@ -372,17 +373,18 @@ function factsOf(
   ];
 }
 
-function Empty({ onNew }: { onNew: () => void }) {
+function NothingYet({ onNew }: { onNew: () => void }) {
   return (
-    <div className="grid h-full place-content-center justify-items-center gap-3 text-center">
-      <p className="text-[15px] font-[650]">No destinations yet</p>
-      <p className="max-w-[460px] text-soft">
-        A destination is somewhere pictures go: your site, a marketplace, a social network. Say once what it
-        needs; everybody else never types a number again.
-      </p>
-      <Button go onClick={onNew}>
-        New destination
-      </Button>
-    </div>
+    <Empty
+      title="No destinations yet"
+      act={
+        <Button go onClick={onNew}>
+          New destination
+        </Button>
+      }
+    >
+      A destination is somewhere pictures go: your site, a marketplace, a social network. Say once what it
+      needs; everybody else never types a number again.
+    </Empty>
   );
 }

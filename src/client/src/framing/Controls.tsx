@@ -110,7 +110,7 @@ export function Controls({
           />
           <span className="text-soft">°</span>
         </Labelled>
-        {canCrop && !isVector && (
+        {canCrop && !isVector && mode !== "subject" && (
           <Labelled label="Source pixels per output pixel">
             <Gauge
               value={perPixel}

@@ -3,6 +3,7 @@ import { usePlaces } from "../destinations/useDestinations";
 import { useChoice } from "../shell/choice";
 import { useSource, useSources } from "../sources/useSources";
 import { Button } from "../ui/Button";
+import { Empty } from "../ui/Empty";
 import { FramingDesk } from "./FramingDesk";
 import { useFraming } from "./useFraming";
 
@@ -25,25 +26,31 @@ export function FramingScreen() {
     );
   if (newest.data?.pages[0]?.total === 0)
     return (
-      <div className="grid h-full place-content-center justify-items-center gap-3 text-center">
-        <p className="text-[15px] font-[650]">Nothing to frame yet</p>
-        <p className="text-soft">Take pictures in first; each slot then shows its crop of them here.</p>
-        <Button go onClick={() => navigate("/sources")}>
-          To the sources
-        </Button>
-      </div>
+      <Empty
+        title="Nothing to frame yet"
+        act={
+          <Button go onClick={() => navigate("/sources")}>
+            To the sources
+          </Button>
+        }
+      >
+        Take pictures in first; each slot then shows its crop of them here.
+      </Empty>
     );
   if (!source.data || framing.shown?.source !== source.data.id || !places)
     return <div className="well-grey h-full" />;
   if (framing.shown.places.length === 0)
     return (
-      <div className="grid h-full place-content-center justify-items-center gap-3 text-center">
-        <p className="text-[15px] font-[650]">There is no slot to frame for</p>
-        <p className="text-soft">A destination says which shapes its slots demand.</p>
-        <Button go onClick={() => navigate("/destinations")}>
-          To the destinations
-        </Button>
-      </div>
+      <Empty
+        title="There is no slot to frame for"
+        act={
+          <Button go onClick={() => navigate("/destinations")}>
+            To the destinations
+          </Button>
+        }
+      >
+        A destination says which shapes its slots demand.
+      </Empty>
     );
   return <FramingDesk source={source.data} framing={framing} shown={framing.shown} where={places} />;
 }

@@ -9,6 +9,7 @@ const states = ["open", "running", "done", "stale", "blocked", "paused", "leftOu
 export function Samples() {
   return (
     <div className="grid h-full content-start gap-6 overflow-y-auto p-6">
+      <h1>Samples of the instruments</h1>
       <section className="grid gap-2">
         <h2>Gauge</h2>
         <Gauge

@@ -13,6 +13,7 @@ import { useMakePackage } from "../packages/usePackages";
 import { sayProblem } from "../shell/notices";
 import { type Fact, useReadout } from "../shell/readout";
 import { Button } from "../ui/Button";
+import { Empty } from "../ui/Empty";
 import { Entry } from "../ui/Entry";
 import { Fault } from "../ui/Fault";
 import { Select } from "../ui/Select";
@@ -54,16 +55,16 @@ export function RunsScreen() {
   if (runs.error && !runs.data) return <Fault problem={runs.error} />;
   if (runs.data?.length === 0)
     return (
-      <div className="grid h-full place-content-center justify-items-center gap-3 text-center">
-        <p className="text-[15px] font-[650]">Nothing has been rendered yet</p>
-        <p className="max-w-96 text-soft">
-          Choose pictures, tick the slots they are wanted in, look at the crops, and render. The files appear
-          here.
-        </p>
-        <Button go onClick={() => navigate("/framing")}>
-          To framing
-        </Button>
-      </div>
+      <Empty
+        title="Nothing has been rendered yet"
+        act={
+          <Button go onClick={() => navigate("/framing")}>
+            To framing
+          </Button>
+        }
+      >
+        Choose pictures, choose the slots to render for, look at the crops, and render. The files appear here.
+      </Empty>
     );
   return (
     <div className="grid h-full grid-cols-[224px_minmax(0,1fr)] max-[1150px]:grid-cols-[172px_minmax(0,1fr)]">

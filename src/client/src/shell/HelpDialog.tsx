@@ -46,7 +46,8 @@ export function HelpDialog({ open, onOpen }: { open: boolean; onOpen: (open: boo
         </>
       }
     >
-      <section aria-label="Help" className="overflow-y-auto" tabIndex={-1}>
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by keyboard. */}
+      <section aria-label="Help" className="overflow-y-auto" tabIndex={0}>
         <Suspense>
           <ScreenHelp />
         </Suspense>

@@ -8,11 +8,11 @@ export type Notice = {
   kind: "done" | "problem";
   /** Stays until it is used or dismissed: nobody has to be quick. */
   action?: { label: string; run: () => void };
-  /** What can be taken back here, for as long as it is the last thing that was done. */
+  /** What can be taken back here, for as long as it is the last thing that was done; the strip below keeps the way to it. */
   step?: Step;
 };
 
-const shownFor = { done: 6000, problem: 15000 };
+const shownFor = { done: 6000, problem: 15_000 };
 const mostShown = 4;
 const listeners = new Set<() => void>();
 let notices: readonly Notice[] = [];
@@ -46,7 +46,7 @@ function add(notice: Omit<Notice, "id">): void {
   // Said again, it takes the place of what was said.
   const others = notices.filter((one) => one.sentence !== notice.sentence || one.step || one.action);
   set([...others.slice(1 - mostShown), { ...notice, id }]);
-  if (!notice.action && !notice.step) setTimeout(() => dismiss(id), shownFor[notice.kind]);
+  if (!notice.action) setTimeout(() => dismiss(id), shownFor[notice.kind]);
 }
 
 export const useNotices = () =>

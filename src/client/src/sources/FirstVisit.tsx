@@ -12,7 +12,7 @@ export function FirstVisit({ onAdd }: { onAdd: () => void }) {
   return (
     <div className="grid grow place-content-center gap-5">
       <div className="grid max-w-[620px] gap-1.5">
-        <p className="text-[15px] font-[650]">No pictures yet</p>
+        <h2 className="text-[15px]">No pictures yet</h2>
         <p className="text-soft">
           Say once what must stay in a picture and what each place demands, and get every file: cropped, sized
           and within its limits. Three steps lead there.

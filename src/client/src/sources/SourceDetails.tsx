@@ -20,11 +20,13 @@ export function SourceDetails({
   source,
   chosen,
   onFrame,
+  onFiles,
   onBin,
 }: {
   source: Source;
   chosen: number;
   onFrame: () => void;
+  onFiles: () => void;
   onBin: () => void;
 }) {
   const facts: [string, string][] = [
@@ -88,7 +90,10 @@ export function SourceDetails({
         <Button onClick={onBin} shortcut="Del">
           {chosen > 1 ? `Move ${count(chosen)} to bin` : "Move to bin"}
         </Button>
-        <Button go className="ml-auto" shortcut="F" onClick={onFrame}>
+        <Button className="ml-auto" shortcut="M" onClick={onFiles}>
+          Make files
+        </Button>
+        <Button go shortcut="F" onClick={onFrame}>
           Frame
         </Button>
       </div>

@@ -15,6 +15,7 @@ import { Button } from "../ui/Button";
 import { Fault } from "../ui/Fault";
 import { FilesInput } from "../ui/FileInput";
 import { Select } from "../ui/Select";
+import { AdHocDialog } from "./adHoc/AdHocDialog";
 import { filesOf, withoutLeftovers } from "./droppedFiles";
 import { FirstVisit } from "./FirstVisit";
 import { IntakePanel } from "./IntakePanel";
@@ -39,6 +40,7 @@ export function SourcesScreen() {
   const choice = useChoice();
   const remove = useDeleteSources();
   const [current, setCurrent] = useState<string>();
+  const [isMaking, setMaking] = useState(false);
   const pictures = useRef<HTMLInputElement>(null);
   const folder = useRef<HTMLInputElement>(null);
 
@@ -93,6 +95,7 @@ export function SourcesScreen() {
     add: () => pictures.current?.click(),
     frame: selected !== undefined && frame,
     name,
+    files: selected !== undefined && (() => setMaking(true)),
     bin: canBin && (() => void takeAway().catch(sayProblem)),
   });
   useDrops((transfer) => void filesOf(transfer).then((files) => intake.add(files), sayProblem));
@@ -168,9 +171,17 @@ export function SourcesScreen() {
           source={selected}
           chosen={choice.sources.includes(selected.id) ? choice.sources.length : 1}
           onFrame={frame}
+          onFiles={() => setMaking(true)}
           onBin={() =>
             void takeAway(choice.sources.includes(selected.id) ? undefined : selected).catch(sayProblem)
           }
+        />
+      )}
+      {isMaking && selected && (
+        <AdHocDialog
+          open
+          onOpen={setMaking}
+          chosen={choice.sources.length > 0 ? choice.sources : [selected.id]}
         />
       )}
     </div>

@@ -1,6 +1,7 @@
 import { DropdownMenu } from "radix-ui";
 import type { ReactNode } from "react";
 import { Covering } from "./Covering";
+import { useHome } from "./home";
 
 export type MenuItem = readonly [words: string, run: false | (() => void)];
 
@@ -10,26 +11,34 @@ const item =
 /** What else can be done with a thing. */
 export function Menu({
   label,
+  button,
   items,
   download,
 }: {
   label: string;
+  /** What opens it; three dots where nothing is said. */
+  button?: ReactNode;
   items: readonly MenuItem[];
   /** A file of the server that is one of them. */
   download?: { words: string; href: string; name: string };
 }): ReactNode {
+  const home = useHome();
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger
-        aria-label={label}
-        className="shrink-0 rounded px-1 leading-4 text-soft hover:text-ink"
-      >
-        ⋯
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
+    <DropdownMenu.Root modal={false}>
+      {button ? (
+        <DropdownMenu.Trigger asChild>{button}</DropdownMenu.Trigger>
+      ) : (
+        <DropdownMenu.Trigger
+          aria-label={label}
+          className="shrink-0 rounded px-1 leading-4 text-soft hover:text-ink"
+        >
+          ⋯
+        </DropdownMenu.Trigger>
+      )}
+      <DropdownMenu.Portal {...(home && { container: home })}>
         <DropdownMenu.Content
           align="start"
-          className="z-30 min-w-32 rounded border border-ink bg-sheet p-1 shadow-lg"
+          className="z-50 min-w-32 rounded border border-ink bg-sheet p-1 shadow-lg"
         >
           <Covering>
             {items.map(

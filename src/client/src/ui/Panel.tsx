@@ -1,6 +1,7 @@
 import { Popover } from "radix-ui";
 import type { ReactNode } from "react";
 import { Covering } from "./Covering";
+import { useHome } from "./home";
 
 /** Some fields that a button opens beside itself. */
 export function Panel({
@@ -18,10 +19,11 @@ export function Panel({
   label: string;
   children: ReactNode;
 }) {
+  const home = useHome();
   return (
     <Popover.Root {...(open !== undefined && { open })} {...(onOpen && { onOpenChange: onOpen })}>
       <Popover.Trigger asChild>{button}</Popover.Trigger>
-      <Popover.Portal>
+      <Popover.Portal {...(home && { container: home })}>
         <Popover.Content
           align={align}
           sideOffset={6}

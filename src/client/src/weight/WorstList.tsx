@@ -11,6 +11,7 @@ import { RatioChip } from "../instruments/RatioChip";
 import { StateMark } from "../instruments/StateMark";
 import { useReadout } from "../shell/readout";
 import { Button } from "../ui/Button";
+import { Empty } from "../ui/Empty";
 import { Fault } from "../ui/Fault";
 import { Press } from "../ui/Press";
 import { type By, useWorst, weighingPath, worstPath } from "./useWeighing";
@@ -77,25 +78,29 @@ export function WorstList({ run }: { run: string | undefined }) {
   if (worst.error && !worst.data) return <Fault problem={worst.error} />;
   if (total === 0 && run)
     return (
-      <div className="grid h-full place-content-center justify-items-center gap-3 text-center">
-        <p className="text-[15px] font-[650]">No file of this run is in use any more</p>
-        <p className="max-w-96 text-soft">A later run has made each of them again, or its place is gone.</p>
-        <Button go onClick={() => navigate(worstPath())}>
-          All files
-        </Button>
-      </div>
+      <Empty
+        title="No file of this run is in use any more"
+        act={
+          <Button go onClick={() => navigate(worstPath())}>
+            All files
+          </Button>
+        }
+      >
+        A later run has made each of them again, or its place is gone.
+      </Empty>
     );
   if (total === 0)
     return (
-      <div className="grid h-full place-content-center justify-items-center gap-3 text-center">
-        <p className="text-[15px] font-[650]">Nothing to weigh yet</p>
-        <p className="max-w-96 text-soft">
-          Render something first. Every file then lies here with its bytes and its looks, the worst first.
-        </p>
-        <Button go onClick={() => navigate("/framing")}>
-          To framing
-        </Button>
-      </div>
+      <Empty
+        title="Nothing to weigh yet"
+        act={
+          <Button go onClick={() => navigate("/framing")}>
+            To framing
+          </Button>
+        }
+      >
+        Render something first. Every file then lies here with its bytes and its looks, the worst first.
+      </Empty>
     );
   return (
     <section className="grid h-full grid-rows-[46px_minmax(0,1fr)]">
