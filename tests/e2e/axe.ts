@@ -7,3 +7,11 @@ export async function expectNoFault(page: Page): Promise<void> {
   const faults = violations.filter((one) => one.impact !== "minor");
   expect(faults.map((one) => `${one.id}: ${one.nodes.map((node) => node.html).join(" | ")}`)).toEqual([]);
 }
+
+/** The same in the light and in the dark theme. */
+export async function expectNoFaultInEither(page: Page): Promise<void> {
+  for (const colorScheme of ["dark", "light"] as const) {
+    await page.emulateMedia({ colorScheme });
+    await expectNoFault(page);
+  }
+}

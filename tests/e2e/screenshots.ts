@@ -37,6 +37,17 @@ test("pictures of every main view", async ({ page }) => {
     await page.getByText("Uploaded 1 of 3").waitFor();
     await shot("intake");
 
+    await page.goto(`${app.url}/sources`);
+    await page.getByRole("option", { name: "hill-flight-rotated" }).click();
+    await page.keyboard.press("Control+a");
+    await page.getByRole("button", { name: "Make files" }).click();
+    const making = page.getByRole("dialog");
+    await making.getByLabel("Name", { exact: true }).fill("kites-spring-01");
+    await expect(making.getByRole("listitem").nth(8)).toContainText("kB", { timeout: 60_000 });
+    await shot("make-files");
+    await making.getByRole("button", { name: "Close" }).click();
+    await page.getByRole("option", { name: "hill-flight-rotated" }).click();
+
     await page.goto(`${app.url}/destinations`);
     await page.getByLabel("Render for every slot of Galewright shop").check();
     await page.getByRole("button", { name: /^product detail, 1240/ }).click();
@@ -131,7 +142,7 @@ test("pictures of every main view", async ({ page }) => {
     await shot("space");
 
     await page.goto(`${app.url}/weight/${id("hill-flight")}/quayside-market.listing-photo?size=2440x1952`);
-    await page.getByText("as good as the cap allows").waitFor({ timeout: 60_000 });
+    await page.getByText("as good as the maximum size allows").waitFor({ timeout: 60_000 });
     await page.waitForLoadState("networkidle");
     await shot("weight");
     const windowbox = await app.get("/api/destinations/windowbox");
@@ -146,7 +157,7 @@ test("pictures of every main view", async ({ page }) => {
       .toBe("done");
     await page.goto(`${app.url}/weight/${id("ribbon-tails-detail")}/windowbox.square?size=1064x1064`);
     await page.getByText(/Take AVIF into the slot/).waitFor();
-    await page.getByText("at the looks wanted").first().waitFor({ timeout: 60_000 });
+    await page.getByText("at the target score").first().waitFor({ timeout: 60_000 });
     await shot("remedies");
   } finally {
     await app.stop();

@@ -63,7 +63,7 @@ export function BoardBar({
       <span className="ml-auto flex items-center gap-1.5">
         {selection.size > 0 && (
           <>
-            <span role="status" className="text-soft">
+            <span role="status" className="text-soft max-[1400px]:sr-only">
               {some(selection.size, "cell")} chosen
             </span>
             <Button shortcut="L" onClick={() => acts.leaveOut(true)}>
@@ -109,7 +109,7 @@ function MoreFilters({
       <Select
         label="Destination"
         hidesLabel
-        className="w-32"
+        className="w-36 shrink-0"
         value={filter.destination ?? ""}
         options={[
           ["", "All destinations"],

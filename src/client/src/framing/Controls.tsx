@@ -182,18 +182,13 @@ export function Controls({
             )}
             {(place.shares.length > 0 || (place.isApart && !place.tier)) && (
               <Button shortcut="A" onClick={() => void change({ act: "part", ...at, on: !place.isApart })}>
-                {place.isApart
-                  ? "Link to slots of this shape again"
-                  : `Unlink from ${some(place.shares.length, "slot")} of this shape`}
+                {place.isApart ? "Link again" : `Unlink from ${some(place.shares.length, "slot")}`}
               </Button>
             )}
             {place.byHand && (
               <Button shortcut="0" onClick={() => void change({ act: "automatic", ...at })}>
                 Reset to automatic
               </Button>
-            )}
-            {shown.places.some((one) => one.byHand) && (
-              <Button onClick={() => void change({ act: "allAutomatic" })}>Reset all</Button>
             )}
           </span>
         )}

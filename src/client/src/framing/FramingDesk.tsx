@@ -276,6 +276,11 @@ export function FramingDesk({
                 Copy to {some(others, "picture")}
               </Button>
             )}
+            {places.some((one) => one.byHand) && (
+              <Button className="ml-auto" onClick={() => void framing.change({ act: "allAutomatic" })}>
+                Reset all
+              </Button>
+            )}
           </p>
           <ShapeSheet source={source} places={places} states={states} current={place} onCurrent={toPlace} />
         </div>

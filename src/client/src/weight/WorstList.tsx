@@ -19,10 +19,10 @@ import { type By, useWorst, weighingPath, worstPath } from "./useWeighing";
 const rowHeight = 46;
 
 const orders: readonly (readonly [By, string])[] = [
-  ["score", "lowest score"],
-  ["cap", "nearest to the cap"],
-  ["saving", "least saved"],
-  ["bytes", "heaviest"],
+  ["score", "Lowest score"],
+  ["cap", "Nearest to the maximum size"],
+  ["saving", "Least saved"],
+  ["bytes", "Largest"],
 ];
 
 /** Every file, the worst first: those that could not be made before all. */
