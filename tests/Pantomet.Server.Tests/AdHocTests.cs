@@ -35,8 +35,8 @@ public sealed class AdHocTests : IDisposable
         var foretold = new Dictionary<string, long>();
         foreach (var (id, at) in ids.Select((id, at) => (id, at)))
         {
-            var file = (await PostAsync("/api/packages/try/files", new { sources = new[] { id }, adHoc = Wanted($"kites-spring-{8 + at:00}") }))
-                ["items"]![0]!;
+            var adHoc = Wanted($"kites-spring-{8 + at:00}");
+            var file = (await PostAsync("/api/packages/try/files", new { sources = new[] { id }, adHoc }))["items"]![0]!;
             foretold[(string)file["fileName"]!] = (long)file["bytes"]!;
         }
 
@@ -73,7 +73,8 @@ public sealed class AdHocTests : IDisposable
     {
         var id = await library.TakeInAsync("spool-small.jpg");
         await RefusedAsync("/api/packages", new { sources = new[] { id }, adHoc = Wanted(box: "wide") }, "adHoc.slots[0].sizes");
-        await RefusedAsync("/api/packages/try", new { sources = new[] { id }, adHoc = new { slots = Array.Empty<object>() } }, "adHoc.slots");
+        var nothing = new { slots = Array.Empty<object>() };
+        await RefusedAsync("/api/packages/try", new { sources = new[] { id }, adHoc = nothing }, "adHoc.slots");
         await RefusedAsync("/api/packages", new { adHoc = Wanted() }, "sources");
         await RefusedAsync("/api/packages/try/files", new { sources = new[] { id, id }, adHoc = Wanted() }, "sources");
         Assert.Empty((await library.GetAsync("/api/packages"))["items"]!.AsArray());

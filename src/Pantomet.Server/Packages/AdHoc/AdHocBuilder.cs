@@ -51,7 +51,8 @@ internal sealed class AdHocBuilder(PantometDb database, RenderService renderer)
         var made = new IReadOnlyList<AdHocFile>[plans.Count];
         var done = 0;
         await Parallel.ForEachAsync(
-            Enumerable.Range(0, plans.Count), new ParallelOptions { CancellationToken = cancel, MaxDegreeOfParallelism = Environment.ProcessorCount },
+            Enumerable.Range(0, plans.Count),
+            new ParallelOptions { CancellationToken = cancel, MaxDegreeOfParallelism = Environment.ProcessorCount },
             async (at, stop) =>
             {
                 made[at] = await FilesAsync(plans[at], RenderPriority.Run, stop);
