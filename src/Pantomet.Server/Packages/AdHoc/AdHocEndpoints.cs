@@ -81,7 +81,8 @@ internal static class AdHocEndpoints
         [
             .. files.Where(file => file.Outcome.State != RenderState.Unneeded).Select(file => new AdHocFileAnswer(
                 file.Plan.Slot.Id, file.Variant.FileNameAs(file.Outcome.Format), file.Variant.Size.File.Width,
-                file.Variant.Size.File.Height, file.Outcome.Format, file.Outcome.File?.Bytes, file.Outcome.File?.Points, file.Outcome.Findings)),
+                file.Variant.Size.File.Height, file.Outcome.Format,
+                file.Outcome.File?.Bytes, file.Outcome.File?.Points, file.Outcome.Findings)),
         ]));
     }
 
