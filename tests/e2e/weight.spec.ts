@@ -35,7 +35,7 @@ test("a file that its cap forbids is stopped, its remedies are figures, and one 
   expect(stopped).toMatchObject({ state: "blocked", bytes: 0, sha256: null });
 
   await page.goto(`${app.url}/weight`);
-  await expect(page.getByRole("button", { name: /ribbon-square/ })).toContainText("below the floor");
+  await expect(page.getByRole("button", { name: /ribbon-square/ })).toContainText("below the minimum");
   await page.keyboard.press("Enter");
   await expect(page.getByText(/Within the 60.0 kB allowed, the best is JPEG/)).toBeVisible();
   const first = page.getByRole("button", { name: /AVIF quality \d+.* kB at a score of / });

@@ -10,7 +10,7 @@ internal static class ScoreReader
         var floor = looks?.Floor ?? Math.Min(usual.Min, looks?.Wanted ?? usual.Min);
         var read = new ScoreDemand(looks?.Wanted ?? Math.Max(usual.Target, floor), floor, looks?.Prefer ?? usual.Prefer);
         list.Check(read is { Target: >= 0 and <= 100, Min: >= 0 and <= 100 }, "", "A visual score goes from 0 to 100.");
-        list.Check(read.Min <= read.Target, "floor", "The floor is above the score that is wanted.");
+        list.Check(read.Min <= read.Target, "floor", "The minimum score is above the target score.");
         return read;
     }
 }

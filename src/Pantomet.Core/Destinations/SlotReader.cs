@@ -30,7 +30,7 @@ internal static class SlotReader
         var quality = new QualityRange(slot.Quality?.Floor ?? usual.Min, slot.Quality?.Ceiling ?? usual.Max);
         list.Check(
             quality is { Min: >= 1, Max: <= 100 } &&
-                quality.Min <= quality.Max, "quality", "Quality goes from 1 to 100, and the floor is not above the ceiling.");
+                quality.Min <= quality.Max, "quality", "Quality goes from 1 to 100, and the lowest is not above the highest.");
         var pattern = slot.FileName ?? NamePattern.Usual.Text;
         var isPattern = list.Check(
             NamePattern.IsValid(pattern), "fileName",

@@ -20,9 +20,9 @@ internal static class ConflictFindings
             "cap-not-met", $"Even {made.Encoding}, the lowest allowed, has {Weight(made)}; at most {request.Limits.Max} are allowed."),
         Conflict.CapAndFloor => Stop(
             "cap-and-floor",
-            $"Within the {request.Limits.Max} allowed, the best is {made.Encoding} at a score of {Points(made.Points)}, below the floor " +
-            $"of {Points(request.Score.Min)}."),
-        _ => Stop("floor-not-met", $"Even {made.Encoding} scores {Points(made.Points)}, below the floor of {Points(request.Score.Min)}."),
+            $"Within the {request.Limits.Max} allowed, the best is {made.Encoding} at a score of {Points(made.Points)}, below the " +
+            $"minimum of {Points(request.Score.Min)}."),
+        _ => Stop("floor-not-met", $"Even {made.Encoding} scores {Points(made.Points)}, below the minimum of {Points(request.Score.Min)}."),
     };
 
     /// <summary>A file without loss that is over the cap.</summary>
@@ -35,7 +35,7 @@ internal static class ConflictFindings
     public static Finding LeftToOther(EncodedFile made, EncodedFile other) => new(
         "modern-left-out", Severity.Note,
         $"{made.Findings[0].Sentence} {other.Encoding} meets both; {made.Format.DisplayName()} is left out.",
-        "Allow it more bytes or a lower floor if it shall be made too.");
+        "Allow it more bytes or a lower minimum score if it shall be made too.");
 
     /// <summary>A quality set by hand gives too heavy a file.</summary>
     public static Finding ByHandOverCap(EncodedFile made, ByteCount? cap) => new(
@@ -45,7 +45,7 @@ internal static class ConflictFindings
     /// <summary>A quality set by hand gives a file that looks worse than the slot's floor: a person wanted it so.</summary>
     public static Finding ByHandUnderFloor(EncodedFile made, FileRequest request) => new(
         "floor-by-hand", Severity.Warn,
-        $"{made.Encoding}, set by hand, scores {Points(made.Points)}, below the slot's floor of {Points(request.Score.Min)}.",
+        $"{made.Encoding}, set by hand, scores {Points(made.Points)}, below the slot's minimum of {Points(request.Score.Min)}.",
         "Set a higher quality, or give it back to automatic.");
 
     /// <summary>A score as people read it.</summary>
@@ -58,5 +58,5 @@ internal static class ConflictFindings
 
     private static Finding Stop(string id, string sentence) =>
         new(id, Severity.Stop, sentence,
-            "Allow more bytes, another format, a smaller size or a lower floor in this slot, or crop to a calmer part.");
+            "Allow more bytes, another format, a smaller size or a lower minimum score in this slot, or crop to a calmer part.");
 }

@@ -40,7 +40,8 @@ internal static class RemedyTrials
             var floor = Math.Floor(made.Points * 10) / 10;
             remedies.Add(
                 new WeightRemedy(
-                    WeightRemedyKind.LowerFloor, $"Floor lowered to {ConflictFindings.Points(floor)}: {made.Encoding}, {Figures(made)}.",
+                    WeightRemedyKind.LowerFloor,
+                    $"Minimum score lowered to {ConflictFindings.Points(floor)}: {made.Encoding}, {Figures(made)}.",
                     made.File.LongLength, made.Points, Floor: floor));
         }
 

@@ -77,20 +77,24 @@ export function DestinationsScreen() {
   const { save, conflict, settle } = useSave();
   // A slot that was never saved takes its id from its name; after that the id stays.
   const renameSlot = (at: number, name: string) =>
-    edit(`Name slots[${at}]`, (now) => ({
-      ...now,
-      slots: now.slots.map((one, where) => {
-        if (where !== at) return one;
-        if (stored?.slots.some((known) => known.id === one.id)) return { ...one, name };
-        const taken = new Set(
-          [...all.flatMap((other) => other.slots), ...now.slots].map((other) => other.id),
-        );
-        taken.delete(one.id);
-        const id = freeId(`${now.id}.${slug(name)}`, taken);
-        if (slotId === one.id) show({ slot: id });
-        return { ...one, name, id };
+    edit(
+      "name",
+      (now) => ({
+        ...now,
+        slots: now.slots.map((one, where) => {
+          if (where !== at) return one;
+          if (stored?.slots.some((known) => known.id === one.id)) return { ...one, name };
+          const taken = new Set(
+            [...all.flatMap((other) => other.slots), ...now.slots].map((other) => other.id),
+          );
+          taken.delete(one.id);
+          const id = freeId(`${now.id}.${slug(name)}`, taken);
+          if (slotId === one.id) show({ slot: id });
+          return { ...one, name, id };
+        }),
       }),
-    }));
+      `slots[${at}].name`,
+    );
 
   const editing: Editing = {
     document,

@@ -119,8 +119,8 @@ function WayFields({
         hidesLabel
         value={byWaste ? "waste" : "files"}
         options={[
-          ["files", "Number of files"],
-          ["waste", "Waste at most"],
+          ["files", "Max. files"],
+          ["waste", "Max. waste"],
         ]}
         onValue={(best) => onBest(best === "waste" ? { waste: 0.1 } : { files: 5 })}
       />

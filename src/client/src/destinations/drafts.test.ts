@@ -54,6 +54,15 @@ describe("Drafts", () => {
     expect(drafts.of("stall")?.document.name).toBe("St");
   });
 
+  it("tell fields apart that are called alike, and call each step by its words alone", async () => {
+    const { drafts, steps } = made();
+    drafts.edit(stored, "maximum", named("A"), "slots[0].limits.mostBytes");
+    drafts.edit(stored, "maximum", named("B"), "slots[1].limits.mostBytes");
+    expect(steps.last()?.label).toBe("maximum");
+    await steps.undo();
+    expect(drafts.of("stall")?.document.name).toBe("A");
+  });
+
   it("survive a reload, with the version they began from", () => {
     const { drafts, storage, steps } = made();
     drafts.edit(stored, "name", named("Stand"));

@@ -25,7 +25,7 @@ export class Drafts {
   // The version that somebody saved here last: what is changed or undone afterwards begins from that.
   private readonly saved = new Map<string, string>();
   private revision = 0;
-  private last: { step: Step; label: string; id: string; at: number; after: Destination } | undefined;
+  private last: { step: Step; field: string; id: string; at: number; after: Destination } | undefined;
   private readonly listeners = new Set<() => void>();
 
   constructor(
@@ -44,7 +44,13 @@ export class Drafts {
   }
 
   /** Changes a destination; can be undone. Changes of one field that follow closely are one step. */
-  edit(stored: { document: Destination; version: string }, label: string, next: Destination): void {
+  edit(
+    stored: { document: Destination; version: string },
+    label: string,
+    next: Destination,
+    /** Which field it is, where several are called alike. */
+    field = label,
+  ): void {
     const id = stored.document.id;
     const base = this.drafts.get(id) ?? stored;
     this.put(id, { ...base, document: next });
@@ -52,7 +58,7 @@ export class Drafts {
     if (
       last &&
       last.id === id &&
-      last.label === label &&
+      last.field === field &&
       Date.now() - last.at < sameEditWithin &&
       this.steps.isLast(last.step)
     ) {
@@ -62,7 +68,7 @@ export class Drafts {
     }
     const edit = {
       id,
-      label,
+      field,
       at: Date.now(),
       after: next,
       step: {

@@ -19,16 +19,16 @@ export function useDraft(stored: Destination | undefined, standing: Standing | u
   const draft = useDraftOf(stored?.id);
   const document = draft?.document ?? stored;
   const edit = useCallback(
-    (label: string, change: (document: Destination) => Destination) => {
+    (label: string, change: (document: Destination) => Destination, field?: string) => {
       if (!stored || !standing) return;
       const now = drafts.of(stored.id)?.document ?? stored;
-      drafts.edit({ document: stored, version: standing.version }, label, change(now));
+      drafts.edit({ document: stored, version: standing.version }, label, change(now), field);
     },
     [stored, standing],
   );
   const set = useCallback(
     (path: string, value: unknown, label: string) =>
-      edit(`${label} ${path}`, (now) => withValueAt(now, path, value)),
+      edit(label.toLowerCase(), (now) => withValueAt(now, path, value), path),
     [edit],
   );
   const isChanged = draft !== undefined && JSON.stringify(draft.document) !== JSON.stringify(stored);

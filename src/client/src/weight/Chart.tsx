@@ -71,7 +71,7 @@ export function Chart({
       </p>
       <svg
         role="img"
-        aria-label="Bytes against score, a curve for each format"
+        aria-label="File size against score, a curve for each format"
         width={width}
         height={height}
         className="block cursor-crosshair touch-none"
@@ -89,7 +89,7 @@ export function Chart({
               opacity=".3"
             />
             <text x={x(weighing.aimBytes[0] ?? 0) + 3} y={height - bottom - 4} className="fill-brass text-xs">
-              aim
+              target
             </text>
           </g>
         )}
@@ -118,7 +118,7 @@ export function Chart({
           textAnchor={isFloorTaken ? "start" : "end"}
           className="fill-brass text-xs"
         >
-          floor {weighing.looks.min}
+          minimum {weighing.looks.min}
         </text>
         {weighing.most && (
           <g>
@@ -128,7 +128,7 @@ export function Chart({
               strokeWidth="2"
             />
             <text x={x(weighing.most) - 4} y={top} textAnchor="end" className="fill-brass text-xs">
-              cap {count(weighing.most / 1000)}
+              max. {count(weighing.most / 1000)}
             </text>
           </g>
         )}
