@@ -1,3 +1,4 @@
+import { gzipSync } from "node:zlib";
 import { expect, test } from "@playwright/test";
 import { expectNoFaultInEither } from "./axe.ts";
 import { Pantomet } from "./pantomet.ts";
@@ -67,6 +68,19 @@ test("no dialog, menu or tab that is opened has one", async ({ page }) => {
     await page.getByRole("radio", { name: way }).check();
     await expectNoFaultInEither(page);
   }
+});
+
+// Counted as a visit loads them; a server that compresses sends no more than this.
+test("a first visit to Sources loads less than 150 kB of scripts", async ({ page }) => {
+  const scripts: Promise<Buffer>[] = [];
+  page.on("response", (response) => {
+    if (response.request().resourceType() === "script") scripts.push(response.body());
+  });
+  await page.goto(`${app.url}/sources`);
+  await expect(page.getByRole("heading", { name: "20 pictures" })).toBeVisible();
+  const bytes = (await Promise.all(scripts)).map((script) => gzipSync(script).length);
+  expect(bytes.length).toBeGreaterThan(1);
+  expect(bytes.reduce((sum, one) => sum + one, 0)).toBeLessThan(150_000);
 });
 
 test("the seven demo destinations are drawn to scale", async ({ page }) => {

@@ -1,10 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { answer, api, type Schemas } from "../data/client";
+import { answer, api } from "../data/client";
 import { keys } from "../data/keys";
 import { framingPath } from "../framing/framingPath";
 import { count, size } from "../instruments/numbers";
 import { Fault } from "../ui/Fault";
+import { sentenceOf } from "./coverage";
 import { Group } from "./fields";
 
 const shownAtMost = 200;
@@ -55,11 +56,4 @@ export function CoverageList({ slotId }: { slotId: string }) {
       )}
     </Group>
   );
-}
-
-/** How far the pixels reach, in a few words. */
-export function sentenceOf(coverage: Schemas["Coverage"]): string {
-  if (coverage.state === "enough") return "enough";
-  const short = `short by ${count(coverage.shortByPx)} px`;
-  return coverage.largest ? `${short}, up to ${count(coverage.largest.width)} px wide` : short;
 }

@@ -4,7 +4,7 @@ import type { Destination, Slot } from "../data/client";
 vi.stubGlobal("localStorage", { getItem: () => null, setItem: () => undefined });
 const { copyOf, copyOfSlot, newSlot, slug } = await import("./actions");
 const { numberOf, shownNumber } = await import("./fields");
-const { sentenceOf } = await import("./CoverageList");
+const { sentenceOf } = await import("./coverage");
 const { sentence } = await import("./SaveBar");
 const { inMode, modeOf } = await import("./ShapeEditor");
 const { gathered } = await import("./VisitsChart");

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { lazy, Suspense, useEffect, useRef, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useMatches, useNavigate, useSearchParams } from "react-router";
 import { useActions } from "../actions/bound";
 import { useDestinations } from "../destinations/useDestinations";
@@ -11,12 +11,13 @@ import { Key } from "../ui/Button";
 import { TextBox } from "../ui/Field";
 import { Press } from "../ui/Press";
 import { useChoice } from "./choice";
-import { HelpDialog } from "./HelpDialog";
 import { redoStep, undoStep, useSteps } from "./history";
 import { Notices } from "./Notices";
 import { sayProblem } from "./notices";
 import { useFacts } from "./readout";
 import { Trouble } from "./Trouble";
+
+const HelpDialog = lazy(async () => ({ default: (await import("./HelpDialog")).HelpDialog }));
 
 /** What is on every screen: the strip above, the readout below, and the screen between them. */
 export function Shell() {
@@ -49,7 +50,11 @@ export function Shell() {
       </main>
       <Readout />
       <Notices />
-      <HelpDialog open={showsKeys} onOpen={setShowsKeys} />
+      {showsKeys && (
+        <Suspense>
+          <HelpDialog open onOpen={setShowsKeys} />
+        </Suspense>
+      )}
     </div>
   );
 }

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import type { PairingPlan, Source } from "../data/client";
-import { sentenceOf } from "../destinations/CoverageList";
+import { sentenceOf } from "../destinations/coverage";
 import { useDestinations } from "../destinations/useDestinations";
 import { Gauge } from "../instruments/Gauge";
 import { count } from "../instruments/numbers";

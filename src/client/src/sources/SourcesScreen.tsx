@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { useActions } from "../actions/bound";
 import { changed } from "../data/changed";
@@ -15,15 +15,17 @@ import { Button } from "../ui/Button";
 import { Fault } from "../ui/Fault";
 import { FilesInput } from "../ui/FileInput";
 import { Select } from "../ui/Select";
-import { AdHocDialog } from "./adHoc/AdHocDialog";
 import { filesOf, withoutLeftovers } from "./droppedFiles";
-import { FirstVisit } from "./FirstVisit";
 import { IntakePanel } from "./IntakePanel";
 import { intake } from "./intake";
 import { SourceDetails } from "./SourceDetails";
 import { SourceGrid } from "./SourceGrid";
 import { type SourceFilter, sourceIds, useDeleteSources, useSources, useTraits } from "./useSources";
 import { WatchPanel } from "./WatchPanel";
+
+// Not before somebody needs them: what a visit loads first is bounded (journeys).
+const FirstVisit = lazy(async () => ({ default: (await import("./FirstVisit")).FirstVisit }));
+const AdHocDialog = lazy(async () => ({ default: (await import("./adHoc/AdHocDialog")).AdHocDialog }));
 
 /** Taking stock of the originals: what there is, what is unusual about it, what it can feed. */
 export function SourcesScreen() {
@@ -146,7 +148,9 @@ export function SourcesScreen() {
         {query.error && !query.data ? (
           <Fault problem={query.error} />
         ) : first?.total === 0 && !isFiltered ? (
-          <FirstVisit onAdd={() => pictures.current?.click()} />
+          <Suspense>
+            <FirstVisit onAdd={() => pictures.current?.click()} />
+          </Suspense>
         ) : first?.total === 0 ? (
           <Empty search={search ?? ""} enoughFor={enoughFor} />
         ) : (
@@ -178,11 +182,13 @@ export function SourcesScreen() {
         />
       )}
       {isMaking && selected && (
-        <AdHocDialog
-          open
-          onOpen={setMaking}
-          chosen={choice.sources.length > 0 ? choice.sources : [selected.id]}
-        />
+        <Suspense>
+          <AdHocDialog
+            open
+            onOpen={setMaking}
+            chosen={choice.sources.length > 0 ? choice.sources : [selected.id]}
+          />
+        </Suspense>
       )}
     </div>
   );
