@@ -59,6 +59,7 @@ test("sixty pictures: filtered, chosen, rendered, reloaded, reviewed, packaged, 
   // Two findings are looked at: the cell opens, and coming back leads to the same place.
   await page.goto(`${app.url}/board?state=blocked&search=spool-7`);
   await cell(page, /^spool-7, hero: too few pixels/).dblclick();
+  await expect(page).toHaveURL(/\/framing\//);
   await expect(page.getByText(/1,500/).first()).toBeVisible();
   await page.goBack();
   const current = page.locator('[data-current="true"]');
