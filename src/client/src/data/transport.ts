@@ -6,7 +6,7 @@ const isAway = (response: Response) =>
   away.includes(response.status) && !response.headers.get("Content-Type")?.includes("json");
 
 // They change nothing, however they are sent, and may be asked as often as somebody moves the hand.
-const questions = /\/(try|drafts|consequences|known|review|contact-sheet)(\?|$)/;
+const questions = /\/(try|try\/files|drafts|consequences|known|review|contact-sheet)(\?|$)/;
 
 /** A request that remembers what it sends: a body can be read once only. */
 export class RepeatableRequest extends Request {
