@@ -26,6 +26,23 @@ public sealed class ActTests
     }
 
     [Fact]
+    public async Task A_framing_is_changed_at_every_one_of_some_slots_of_all_that_a_filter_leaves()
+    {
+        using var library = new Library();
+        await library.AddDestinationAsync("windowbox.json");
+        var ids = await TakeInAsync(library, 3);
+        var on = new { filter = new { search = "kite" }, slots = new[] { "windowbox.square", "windowbox.story" } };
+        var job = await library.ActAsync(new { on, act = "frame", frame = new { act = "leaveOut", on = true } });
+        Assert.Equal(["windowbox.square", "windowbox.story"], await LeftOutAsync(library, ids[2]));
+        await library.ActAsync(new { }, $"/api/jobs/{job["id"]}/undo");
+        Assert.Empty(await LeftOutAsync(library, ids[2]));
+    }
+
+    private static async Task<IEnumerable<string>> LeftOutAsync(Library library, string id) =>
+        (await library.GetAsync($"/api/framings/{id}"))["places"]!.AsArray().Where(place => (bool)place!["isLeftOut"]!)
+            .Select(place => (string)place!["slot"]!).Distinct().Order();
+
+    [Fact]
     public async Task What_was_changed_again_since_is_not_taken_back_with_the_others()
     {
         using var library = new Library();
@@ -145,6 +162,8 @@ public sealed class ActTests
     [InlineData("""{"on":{"ids":["a"]},"act":"group","group":"Red kites"}""", "red-kites")]
     [InlineData("""{"on":{"ids":["a"]},"act":"frame"}""", "what is done to each framing")]
     [InlineData("""{"on":{"ids":["a"]},"act":"undo"}""", "at the job that is undone")]
+    [InlineData("""{"on":{"ids":["a"],"slots":["site.card"]},"act":"delete"}""", "for acts on framings")]
+    [InlineData("""{"on":{"pairings":[],"slots":[]},"act":"frame","frame":{"act":"leaveOut","on":true}}""", "go with ids or a filter")]
     public async Task What_cannot_be_meant_is_refused_with_a_sentence(string act, string part)
     {
         using var library = new Library();

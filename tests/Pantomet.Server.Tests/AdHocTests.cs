@@ -77,6 +77,8 @@ public sealed class AdHocTests : IDisposable
         await RefusedAsync("/api/packages/try", new { sources = new[] { id }, adHoc = nothing }, "adHoc.slots");
         await RefusedAsync("/api/packages", new { adHoc = Wanted() }, "sources");
         await RefusedAsync("/api/packages/try/files", new { sources = new[] { id, id }, adHoc = Wanted() }, "sources");
+        var tooMany = Enumerable.Range(0, 100_001).Select(index => $"{index}");
+        await RefusedAsync("/api/packages", new { sources = tooMany, adHoc = Wanted() }, "sources");
         Assert.Empty((await library.GetAsync("/api/packages"))["items"]!.AsArray());
     }
 

@@ -44,6 +44,59 @@ public sealed class RunTests
     }
 
     [Fact]
+    public async Task Files_of_a_run_are_ordered_and_counted_over_all_of_them_not_over_a_page()
+    {
+        using var library = await ReadyAsync();
+        string[] sources = [await library.TakeInAsync("hill-flight.jpg"), await library.TakeInAsync("dune-box-kite.jpg")];
+        var run = await library.RunAsync(sources, ["windowbox.square", "windowbox.portrait"]);
+        var asMade = await PagedAsync(library, $"/api/variants?run={run["id"]}");
+        Assert.Equal(4, asMade.Count);
+        Assert.Equal(
+            asMade.Select(one => (long)one["bytes"]!).OrderDescending(),
+            (await PagedAsync(library, $"/api/variants?run={run["id"]}&by=bytes")).Select(one => (long)one["bytes"]!));
+        Assert.Equal(
+            asMade.Select(one => (string)one["fileName"]!).Order(StringComparer.Ordinal),
+            (await PagedAsync(library, $"/api/variants?run={run["id"]}&by=name")).Select(one => (string)one["fileName"]!));
+        Assert.Equal(
+            [("windowbox.portrait", 2), ("windowbox.square", 2)],
+            (await library.GetAsync($"/api/runs/{run["id"]}/slots"))["items"]!.AsArray()
+                .Select(one => ((string)one!["slot"]!, (int)one["files"]!)));
+        var answer = await library.Http.GetAsync(new Uri("/api/variants?by=colour", UriKind.Relative));
+        Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
+    }
+
+    // Page by page of three.
+    private static async Task<List<JsonNode>> PagedAsync(Library library, string path)
+    {
+        var all = new List<JsonNode>();
+        for (var cursor = ""; ;)
+        {
+            var page = await library.GetAsync($"{path}&limit=3{cursor}");
+            all.AddRange(page["items"]!.AsArray().Select(one => one!));
+            if ((string?)page["next"] is not { } next)
+                return all;
+            cursor = $"&cursor={next}";
+        }
+    }
+
+    [Fact]
+    public async Task A_thumbnail_of_a_file_is_small_and_goes_with_its_picture()
+    {
+        using var library = await ReadyAsync();
+        var source = await library.TakeInAsync("hill-flight.jpg");
+        await library.RunAsync([source], ["windowbox.square"]);
+        var file = (await library.GetAsync("/api/variants"))["items"]![0]!;
+        var thumbnail = await library.Http.GetAsync(new Uri($"/api/variants/{file["id"]}/thumbnail", UriKind.Relative));
+        using var picture = NetVips.Image.NewFromBuffer(await thumbnail.Content.ReadAsByteArrayAsync());
+        Assert.Equal((120, 120), (picture.Width, picture.Height));
+        Assert.InRange(thumbnail.Content.Headers.ContentLength!.Value, 1, (long)file["bytes"]! / 10);
+
+        await library.SendJsonAsync(HttpMethod.Delete, $"/api/sources/{source}", null);
+        await library.SendJsonAsync(HttpMethod.Delete, "/api/bin", null);
+        Assert.Empty(Directory.EnumerateFiles(Path.Combine(library.DataFolder, "previews"), "*", SearchOption.AllDirectories));
+    }
+
+    [Fact]
     public async Task A_framing_is_kept_per_source_and_slot_and_makes_just_its_files_stale()
     {
         using var library = await ReadyAsync();

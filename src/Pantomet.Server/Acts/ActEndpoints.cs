@@ -108,6 +108,8 @@ internal static class ActEndpoints
     {
         if (new object?[] { request.On.Ids, request.On.Filter, request.On.Pairings }.Count(one => one is not null) != 1)
             return Refusal.Invalid("on", "Say which pictures: their ids, a filter, or pairings. One of the three.");
+        if (request.On is { Slots: not null, Pairings: not null } || (request.On.Slots is not null && request.Act != ActKind.Frame))
+            return Refusal.Invalid("on", "Slots go with ids or a filter, for acts on framings: each picture is changed at all of them.");
         return request switch
         {
             { Act: ActKind.Group, Group: null } => Refusal.Invalid("group", "Name the group; an empty name takes them out of theirs."),

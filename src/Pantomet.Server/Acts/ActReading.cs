@@ -36,7 +36,9 @@ internal static class ActReading
         ActRequest request, IReadOnlyList<SourceRow> rows, IReadOnlyDictionary<string, PlacedSlot> slots)
     {
         var places = request.On.Pairings?.ToLookup(pairing => pairing.Source, pairing => request.Frame! with { Slot = pairing.Slot });
-        return Each(rows, row => Framed(places?[row.Id] ?? [request.Frame!], row, slots));
+        var everywhere = request.On.Slots is { } all ? [.. all.Select(slot => request.Frame! with { Slot = slot })]
+            : new[] { request.Frame! };
+        return Each(rows, row => Framed(places?[row.Id] ?? everywhere, row, slots));
     }
 
     private static Outcome<ValuesToSet> Framed(

@@ -34,15 +34,17 @@ internal enum ActKind
 /// <param name="Ids">Ids of sources.</param>
 /// <param name="Filter">As on the board; without a member it leaves every source.</param>
 /// <param name="Pairings">Places of sources, for acts on framings.</param>
+/// <param name="Slots">For acts on framings: every one of these places of each source, beside ids or a filter.</param>
 internal sealed record ActTargets(
-    IReadOnlyList<string>? Ids = null, BoardFilter? Filter = null, IReadOnlyList<PairingKey>? Pairings = null);
+    IReadOnlyList<string>? Ids = null, BoardFilter? Filter = null, IReadOnlyList<PairingKey>? Pairings = null,
+    IReadOnlyList<string>? Slots = null);
 
 /// <summary>An act on many sources.</summary>
 /// <param name="On">Which sources.</param>
 /// <param name="Act">What is done. It says which of the other members it needs.</param>
 /// <param name="Group">Name of a group.</param>
 /// <param name="Names">How they are named.</param>
-/// <param name="Frame">What is done to each framing. At a place of pairings, <c>slot</c> is filled in.</param>
+/// <param name="Frame">What is done to each framing. At a place of pairings, <c>slot</c> is filled in, as for <c>slots</c>.</param>
 /// <param name="Copy">What they are framed like.</param>
 internal sealed record ActRequest(
     ActTargets On, ActKind Act, string? Group = null, NamePattern? Names = null, FramingRequest? Frame = null, FramingCopy? Copy = null);

@@ -57,7 +57,7 @@ internal static class PackageEndpoints
     {
         if (selection.Destination is { } wanted && (await catalogue.AllAsync(cancel)).All(destination => destination.Id != wanted))
             return Problems.NotFound("destination", wanted);
-        if (selection.AdHoc?.Read().Refusal is { } refusal)
+        if (selection.AdHoc?.Unfit(selection.Sources?.Distinct().Count() ?? 0) is { } refusal)
             return Problems.Of(refusal);
         if (selection is { AdHoc: not null, Sources: null or [] })
             return Problems.Invalid("sources", "Say of which sources these files are wanted.");

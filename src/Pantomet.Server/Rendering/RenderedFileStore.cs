@@ -72,7 +72,7 @@ internal sealed class RenderedFileStore(
             });
             if (gone.Count == 0)
                 break;
-            freed += Delete(gone);
+            freed += LetGo(gone);
         }
 
         return freed;
@@ -92,10 +92,17 @@ internal sealed class RenderedFileStore(
         return await UnnamedAsync(database, sha256s);
     }
 
-    /// <summary>Deletes files from the disk.</summary>
+    /// <summary>Deletes files from the disk, and what was made of them.</summary>
     /// <param name="sha256s">As <see cref="ForgetAsync"/> gave them.</param>
     /// <returns>Bytes that became free.</returns>
     public long Delete(IReadOnlyList<string> sha256s)
+    {
+        foreach (var thumbnail in sha256s.Select(sha256 => FileThumbnails.PathOf(folder, sha256)).Where(File.Exists))
+            File.Delete(thumbnail);
+        return LetGo(sha256s);
+    }
+
+    private long LetGo(IReadOnlyList<string> sha256s)
     {
         var freed = 0L;
         foreach (var file in sha256s.Select(sha256 => new FileInfo(ContentStore.PathOf(folder.Variants, sha256)))

@@ -25,6 +25,7 @@ internal static class RenderingServices
             provider => ActivatorUtilities.CreateInstance<RenderService>(provider, provider.GetRequiredService<DataFolder>().Variants));
         services.AddSingleton<PreparedPictures>();
         services.AddSingleton<RenderedFileStore>();
+        services.AddSingleton<FileThumbnails>();
         services.AddHostedService<Eviction>();
     }
 }

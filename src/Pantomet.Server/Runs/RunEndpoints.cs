@@ -49,6 +49,14 @@ internal sealed record RunPage(IReadOnlyList<RunAnswer> Items);
 /// <param name="Total">How many there are in all.</param>
 internal sealed record RunFindings(IReadOnlyList<RunFinding> Items, int Total);
 
+/// <summary>The slots that a run has made files for, by their ids.</summary>
+internal sealed record RunSlots(IReadOnlyList<RunSlot> Items);
+
+/// <summary>A slot of a run.</summary>
+/// <param name="Slot">Its id.</param>
+/// <param name="Files">How many of its files there are by now.</param>
+internal sealed record RunSlot(string Slot, int Files);
+
 /// <summary>A finding about a pairing.</summary>
 internal sealed record RunFinding(string Source, string Stem, string Slot, Finding Finding);
 
@@ -65,6 +73,7 @@ internal static class RunEndpoints
         runs.MapGet("", ListAsync).WithName("listRuns");
         runs.MapGet("/{id}", GetAsync).WithName("getRun");
         runs.MapGet("/{id}/findings", FindingsAsync).WithName("listRunFindings");
+        runs.MapGet("/{id}/slots", SlotsAsync).WithName("listRunSlots");
         runs.MapGet("/{id}/events", EventsAsync).WithName("watchRun");
         runs.MapPost("/{id}/cancel", CancelAsync).WithName("cancelRun");
         runs.MapPost("/{id}/pause", PauseAsync).WithName("pauseRun");
@@ -126,6 +135,17 @@ internal static class RunEndpoints
                 [.. first.Select(
                     one => new RunFinding(one.SourceId, stems.GetValueOrDefault(one.SourceId, one.SourceId), one.SlotId, one.Finding))],
                     told.Count));
+    }
+
+    private static async Task<Ok<RunSlots>> SlotsAsync(PantometDb database, string id, CancellationToken cancel)
+    {
+        var made = from file in database.RunFiles
+                   where file.RunId == id
+                   join row in database.Variants on file.VariantSequence equals row.Sequence
+                   group row by row.SlotId into slot
+                   select new RunSlot(slot.Key, slot.Count());
+        var found = await made.ToListAsync(cancel);
+        return TypedResults.Ok(new RunSlots([.. found.OrderBy(one => one.Slot, StringComparer.Ordinal)]));
     }
 
     private static Task<Results<ServerSentEventsResult<RunAnswer>, ProblemHttpResult>> EventsAsync(

@@ -50,13 +50,23 @@ internal sealed class AdHocBuilder(PantometDb database, RenderService renderer)
         var plans = wanted.Plans(await SourcesAsync(ids, cancel), slots);
         var made = new IReadOnlyList<AdHocFile>[plans.Count];
         var done = 0;
+        // One after the other, so that nobody is told of less than before.
+        using var telling = new SemaphoreSlim(1);
         await Parallel.ForEachAsync(
             Enumerable.Range(0, plans.Count),
             new ParallelOptions { CancellationToken = cancel, MaxDegreeOfParallelism = Environment.ProcessorCount },
             async (at, stop) =>
             {
                 made[at] = await FilesAsync(plans[at], RenderPriority.Run, stop);
-                await tell(Interlocked.Increment(ref done), plans.Count);
+                await telling.WaitAsync(stop);
+                try
+                {
+                    await tell(++done, plans.Count);
+                }
+                finally
+                {
+                    telling.Release();
+                }
             });
         var layout = new PackageLayout();
         var missing = plans.Where(plan => plan.Stop is not null || plan.Plan.IsLeftOut)

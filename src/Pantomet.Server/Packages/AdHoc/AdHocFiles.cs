@@ -14,6 +14,9 @@ internal sealed record AdHocFiles(IReadOnlyList<SlotDocument> Slots, string? Nam
 {
     private const int MaxName = 200;
 
+    // As many as a run may make.
+    private const int MaxPairings = 100_000;
+
     /// <summary>Reads the slots.</summary>
     /// <returns>Them, or what is wrong with the first field at fault.</returns>
     public Outcome<Slot[]> Read()
@@ -28,6 +31,16 @@ internal sealed record AdHocFiles(IReadOnlyList<SlotDocument> Slots, string? Nam
             return Refusal.Invalid($"adHoc.{first.Field}", first.Sentence);
         return reading.Slots.OfType<Slot>().ToArray();
     }
+
+    /// <summary>Why they cannot be made of so many sources; null where they can.</summary>
+    /// <param name="sources">How many; at least one.</param>
+    public Refusal? Unfit(int sources) =>
+        Read().Refusal ?? ((long)sources * Slots.Count > MaxPairings
+            ? Refusal.Invalid(
+                "sources",
+                $"{sources:#,0} pictures for {Slots.Count:#,0} slots are too many for one package: at most {MaxPairings:#,0} together. " +
+                "Choose fewer pictures.")
+            : null);
 
     /// <summary>What would be made of each source for each slot, source by source.</summary>
     /// <param name="sources">In the order in which they are numbered.</param>

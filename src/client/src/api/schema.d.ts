@@ -972,6 +972,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/runs/{id}/slots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lists the slots that a run has made files for
+         * @description With how many files of each there are by now.
+         */
+        get: operations["listRunSlots"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/screenshots": {
         parameters: {
             query?: never;
@@ -1313,7 +1333,7 @@ export interface paths {
         };
         /**
          * Lists the files that were made
-         * @description A page of them, filtered by source, slot and run.
+         * @description A page of them, filtered by source, slot and run; as made, or by bytes (the heaviest first) or by name.
          */
         get: operations["listVariants"];
         put?: never;
@@ -1336,6 +1356,26 @@ export interface paths {
          * @description Made again first where its bytes were let go of.
          */
         get: operations["getVariantFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/variants/{id}/thumbnail": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Gives a small picture of a file that was made
+         * @description A WebP file of at most 160 × 120 px, made when it is first asked for.
+         */
+        get: operations["getVariantThumbnail"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1552,6 +1592,8 @@ export interface components {
             ids?: null | string[];
             /** @description Places of sources, for acts on framings. */
             pairings?: null | components["schemas"]["PairingKey"][];
+            /** @description For acts on framings: every one of these places of each source, beside ids or a filter. */
+            slots?: null | string[];
         };
         /** @description A file, made, or why it could not be. */
         AdHocFileAnswer: {
@@ -2983,6 +3025,20 @@ export interface components {
             /** @description Ids of sources. */
             sources: string[];
         };
+        /** @description A slot of a run. */
+        RunSlot: {
+            /**
+             * Format: int32
+             * @description How many of its files there are by now.
+             */
+            files: number;
+            /** @description Its id. */
+            slot: string;
+        };
+        /** @description The slots that a run has made files for, by their ids. */
+        RunSlots: {
+            items: components["schemas"]["RunSlot"][];
+        };
         /** @description What a slot asks of the looks of its files, in points of VisualScore. */
         ScoreDemand: {
             /**
@@ -3457,7 +3513,7 @@ export interface components {
              */
             width: number;
         };
-        /** @description A page of variants, in the order in which they were made. */
+        /** @description A page of variants. */
         VariantPage: {
             items: components["schemas"]["VariantAnswer"][];
             next: null | string;
@@ -5363,6 +5419,28 @@ export interface operations {
             };
         };
     };
+    listRunSlots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunSlots"];
+                };
+            };
+        };
+    };
     addScreenshot: {
         parameters: {
             query?: never;
@@ -6010,6 +6088,7 @@ export interface operations {
     listVariants: {
         parameters: {
             query?: {
+                by?: string;
                 cursor?: string;
                 limit?: number;
                 run?: string;
@@ -6031,7 +6110,7 @@ export interface operations {
                     "application/json": components["schemas"]["VariantPage"];
                 };
             };
-            /** @description The cursor is not one that this server gave. */
+            /** @description The cursor is not one that this server gave, or there is no such order. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6047,6 +6126,44 @@ export interface operations {
             query?: {
                 inline?: boolean;
             };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description There is no such variant; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was never made, or cannot be made again. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getVariantThumbnail: {
+        parameters: {
+            query?: never;
             header?: never;
             path: {
                 id: string;
