@@ -3,7 +3,7 @@ import { mkdir, mkdtemp, readFile, rm, writeFile } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
-import Ajv from "ajv/dist/2020.js";
+import { Ajv2020 } from "ajv/dist/2020.js";
 import { unzipSync } from "fflate";
 import { expectNoFault } from "./axe.ts";
 import { demo, Pantomet } from "./pantomet.ts";
@@ -132,8 +132,8 @@ async function verified(zip: string, files: number): Promise<void> {
     expect(said.match(/: OK$/gm)).toHaveLength(files + 3);
     const manifest = JSON.parse(await readFile(join(folder, "manifest.json"), "utf8"));
     expect(manifest.files).toHaveLength(files);
-    const ajv = new Ajv.default({ strict: true, allowUnionTypes: true });
-    expect(ajv.validate(await app.get("/schemas/package-1.json"), manifest), ajv.errorsText()).toBe(true);
+    const ajv = new Ajv2020({ strict: true, allowUnionTypes: true });
+    expect(ajv.validate(await app.schema("package-1.json"), manifest), ajv.errorsText()).toBe(true);
     expect(await readFile(join(folder, "contact-sheet.html"), "utf8")).toContain(manifest.files[0].file);
   } finally {
     await rm(folder, { recursive: true });

@@ -1,6 +1,6 @@
 import { crc32, deflateSync } from "node:zlib";
 import { type Browser, expect, test } from "@playwright/test";
-import { Pantomet } from "./pantomet.ts";
+import { first, Pantomet } from "./pantomet.ts";
 
 // WHATWG HTML, "sizes attributes" and "selecting an image source": which of the files is taken is left to the browser.
 // So the prediction is held against the browser itself: the file it took, and the width it worked out from sizes.
@@ -76,7 +76,7 @@ async function predict(layout: { rows: object[]; ladder: object }): Promise<Pred
     formats: ["jpeg"],
     sizes: { layout: { rows: layout.rows, ladder: layout.ladder } },
   };
-  const draft = await app.send("POST", "/api/drafts?slot=site.place", {
+  const draft = await app.send<"DraftAnswer">("POST", "/api/drafts?slot=site.place", {
     format: "pantomet-destination-1",
     id: "site",
     name: "Site",
@@ -85,7 +85,7 @@ async function predict(layout: { rows: object[]; ladder: object }): Promise<Pred
     devices,
   });
   expect(draft.problems).toEqual([]);
-  return draft.layouts[0];
+  return first(draft.layouts);
 }
 
 /** What Chromium takes of each layout's files, in a fresh profile: what lies in its cache would sway it. */

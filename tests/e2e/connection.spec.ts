@@ -10,10 +10,6 @@ test.afterAll(() => app.stop());
 // Two seconds, four, eight and eight: a page that has looked so often has been alone for more than twenty.
 const looks = 5;
 
-type Sources = { items: { id: string; stem: string; altText: string }[] };
-const sources = async (): Promise<Sources["items"]> =>
-  ((await app.get("/api/sources?limit=200")) as Sources).items;
-
 test("what is done in five screens while the server is away for twenty seconds is kept, and goes on by itself", async ({
   browser,
 }) => {
@@ -24,7 +20,7 @@ test("what is done in five screens while the server is away for twenty seconds i
     Array.from({ length: 5 }, () => context.newPage()),
   );
   if (!text || !place || !frame || !cell || !names) throw new Error("no pages");
-  const [first, second, third] = await sources();
+  const [first, second, third] = await app.sources();
   if (!first || !second || !third) throw new Error("no demo");
 
   await text.goto(`${app.url}/sources?search=${first.stem}`);
@@ -72,21 +68,21 @@ test("what is done in five screens while the server is away for twenty seconds i
 
   const later = { timeout: 30_000 };
   await expect
-    .poll(async () => (await sources()).find((one) => one.id === first.id)?.altText, later)
+    .poll(async () => (await app.sources()).find((one) => one.id === first.id)?.altText, later)
     .toBe("a kite over the hill");
   await expect
-    .poll(async () => ((await app.get("/api/destinations/plaza-nine")) as { note: string }).note, later)
+    .poll(async () => (await app.destination("plaza-nine")).note, later)
     .toBe("written while the server was away");
   // Turned to the right, then mirrored as it is seen: both, in that order.
   await expect
-    .poll(async () => ((await app.get(`/api/framings/${second.id}`)) as { turn: object }).turn, later)
+    .poll(async () => (await app.framing(second.id)).turn, later)
     .toMatchObject({ quarters: 3, isMirrored: true });
   await expect(cell.getByRole("gridcell", { name: `${third.stem}, square: left out` }).first()).toBeVisible(
     later,
   );
   await names.getByRole("button", { name: "Name 1 picture" }).click();
   await expect
-    .poll(async () => (await sources()).filter((one) => one.stem.startsWith("away-")).length, later)
+    .poll(async () => (await app.sources()).filter((one) => one.stem.startsWith("away-")).length, later)
     .toBe(1);
   for (const page of [text, place, frame, cell, names]) await noBanner(page);
   await context.close();
@@ -96,7 +92,7 @@ const noBanner = (page: Page) => expect(page.getByText("No connection to the ser
 
 test("a change whose answer was lost is done once", async ({ page }) => {
   await page.goto(`${app.url}/sources`);
-  const [first] = await sources();
+  const [first] = await app.sources();
   let isLost = false;
   await page.route("**/api/runs", async (route) => {
     if (route.request().method() !== "POST" || isLost) return route.fallback();
@@ -105,7 +101,7 @@ test("a change whose answer was lost is done once", async ({ page }) => {
     await route.fetch();
     await route.abort("connectionreset");
   });
-  const before = ((await app.get("/api/runs")) as { items: unknown[] }).items.length;
+  const before = (await app.get<"RunPage">("/api/runs")).items.length;
   await page.goto(`${app.url}/framing/${first?.id}/windowbox.square`);
   await page.evaluate(
     (id) =>
@@ -117,5 +113,5 @@ test("a change whose answer was lost is done once", async ({ page }) => {
   await page.keyboard.press("r");
   await expect(page).toHaveURL(/\/runs\//, { timeout: 20_000 });
   expect(isLost).toBe(true);
-  expect(((await app.get("/api/runs")) as { items: unknown[] }).items.length).toBe(before + 1);
+  expect((await app.get<"RunPage">("/api/runs")).items.length).toBe(before + 1);
 });

@@ -22,7 +22,7 @@ const positions = ["center", "left", "right top", "bottom", "25% 75%", "100% 0%"
 test("without a subject the automatic crop is what the browser shows for object-fit: cover", async ({
   page,
 }) => {
-  await app.send("POST", "/api/destinations", {
+  await app.send<"DestinationDocument">("POST", "/api/destinations", {
     format: "pantomet-destination-1",
     id: "css",
     name: "CSS",

@@ -1,7 +1,7 @@
 import { readFile } from "node:fs/promises";
 import { expect, type Page, test } from "@playwright/test";
-import Ajv from "ajv/dist/2020.js";
-import { demo, Pantomet } from "./pantomet.ts";
+import { Ajv2020 } from "ajv/dist/2020.js";
+import { type Answers, first, Pantomet } from "./pantomet.ts";
 
 let app: Pantomet;
 test.beforeAll(async () => {
@@ -15,7 +15,7 @@ test("a site of three slots from its layout, with devices, the best ladder, out,
   page,
 }) => {
   const made = await validateEverything(page);
-  await takeIn("hill-flight.jpg");
+  await app.takeInDemo("hill-flight.jpg");
   await page.goto(`${app.url}/destinations`);
   await page.getByRole("button", { name: "New destination" }).click();
   await page.getByRole("radio", { name: "Nothing" }).check();
@@ -90,7 +90,7 @@ test("every way to say shape and sizes makes a document that the schema accepts,
   page,
 }) => {
   const made = await validateEverything(page);
-  await takeIn("hill-flight.jpg");
+  await app.takeInDemo("hill-flight.jpg");
   await page.goto(`${app.url}/destinations/galewright-shop?slot=galewright-shop.hero`);
   const slot = page.getByRole("complementary", { name: "Slot" });
   const summary = slot.getByTestId("slot-summary");
@@ -169,12 +169,8 @@ test("every way to say shape and sizes makes a document that the schema accepts,
 });
 
 test("what a change makes stale is said before saving, and exactly that is stale after", async ({ page }) => {
-  const [source] = await takeIn("hill-flight.jpg");
-  const slots = ["windowbox.square", "windowbox.story"];
-  const run = await app.send("POST", "/api/runs", { sources: [source], slots });
-  await expect
-    .poll(async () => (await app.get(`/api/runs/${run.id}`)).state, { timeout: 30_000 })
-    .toBe("done");
+  const [source = ""] = await app.takeInDemo("hill-flight.jpg");
+  await app.render([source], ["windowbox.square", "windowbox.story"]);
 
   await page.goto(`${app.url}/destinations/windowbox?slot=windowbox.square`);
   const slot = page.getByRole("complementary", { name: "Slot" });
@@ -185,8 +181,8 @@ test("what a change makes stale is said before saving, and exactly that is stale
   await slot.getByLabel("Pattern; the ending is added").fill("{stem}-{slot}");
   await page.getByRole("button", { name: "Save S" }).click();
   await expect(page.getByText("Windowbox is saved.")).toBeVisible();
-  const { items } = await app.get(`/api/variants?source=${source}`);
-  expect(Object.fromEntries(items.map((one: any) => [one.slot, one.state]))).toEqual({
+  const { items } = await app.get<"VariantPage">(`/api/variants?source=${source}`);
+  expect(Object.fromEntries(items.map((one) => [one.slot, one.state]))).toEqual({
     "windowbox.square": "stale",
     "windowbox.story": "done",
   });
@@ -198,17 +194,16 @@ test("two people who change one destination: the second is told, sees both, and 
   await page.goto(`${app.url}/destinations/plaza-nine?about`);
   const about = page.getByRole("complementary", { name: "Destination" });
   await about.getByLabel("Note").fill("mine");
-  const theirs = await app.get("/api/destinations/plaza-nine");
-  await app.send("PUT", "/api/destinations/plaza-nine", { ...theirs, note: "theirs" });
+  await app.replace({ ...(await app.destination("plaza-nine")), note: "theirs" });
   await page.getByRole("button", { name: "Save S" }).click();
   const conflict = page.getByRole("alert").filter({ hasText: "Somebody else has saved Plaza Nine" });
   await expect(conflict).toContainText("mine");
   await expect(conflict).toContainText("theirs");
-  expect((await app.get("/api/destinations/plaza-nine")).note).toBe("theirs");
+  expect((await app.destination("plaza-nine")).note).toBe("theirs");
   await expect(about.getByLabel("Note")).toHaveValue("mine");
   await conflict.getByRole("button", { name: "Overwrite with mine" }).click();
   await expect(page.getByText("Plaza Nine is saved.")).toBeVisible();
-  expect((await app.get("/api/destinations/plaza-nine")).note).toBe("mine");
+  expect((await app.destination("plaza-nine")).note).toBe("mine");
 });
 
 test("destinations and slots are copied, ordered and deleted, and all of it is undone and done again", async ({
@@ -241,7 +236,8 @@ test("destinations and slots are copied, ordered and deleted, and all of it is u
   await page.keyboard.press("s");
   await expect(page.getByText("Plaza Nine is saved.")).toBeVisible();
 
-  const destinations = async () => (await app.get("/api/destinations")).items.map((one: any) => one.id);
+  const destinations = async () =>
+    (await app.get<"DestinationPage">("/api/destinations")).items.map((one) => one.id);
   const before = await destinations();
   await act("Plaza Nine", "Move up");
   await expect.poll(destinations).not.toEqual(before);
@@ -316,7 +312,7 @@ test("a place measured on a screenshot, by pointer and by keyboard, becomes a sl
 test("whether a picture can feed a place is shown at the slot, at the source, and as a filter", async ({
   page,
 }) => {
-  await takeIn("hill-flight.jpg", "spool-small.jpg");
+  await app.takeInDemo("hill-flight.jpg", "spool-small.jpg");
   await page.goto(`${app.url}/destinations/galewright-shop?slot=galewright-shop.section-background`);
   const slot = page.getByRole("complementary", { name: "Slot" });
   await slot.getByRole("tab", { name: "Sources" }).click();
@@ -334,84 +330,87 @@ test("whether a picture can feed a place is shown at the slot, at the source, an
   );
 });
 
-const broken: [string, (document: any) => void][] = [
-  ["no id", (document) => delete document.id],
-  ["another format", (document) => (document.format = "pantomet-destination-2")],
-  ["a kind that is none", (document) => (document.kind = "shop")],
-  ["an id with a blank", (document) => (document.slots[0].id = "a b")],
-  ["an empty name", (document) => (document.slots[0].name = " ")],
-  ["a shape that is none", (document) => (document.slots[0].shape = "wide")],
-  ["no format", (document) => (document.slots[0].formats = [])],
-  ["a format twice", (document) => (document.slots[0].formats = ["jpeg", "jpeg"])],
-  ["a format that is not made", (document) => (document.slots[0].formats = ["bmp"])],
-  ["two ways to say sizes", (document) => (document.slots[0].sizes = { widths: [5], longestSide: 5 })],
-  ["no way to say sizes", (document) => (document.slots[0].sizes = {})],
-  ["a width of 0", (document) => (document.slots[0].sizes = { widths: [0] })],
-  ["half a pixel", (document) => (document.slots[0].sizes = { longestSide: 10.5 })],
-  ["a width as text", (document) => (document.slots[0].sizes = { widths: ["800"] })],
-  [
-    "a layout without rows",
-    (document) => (document.slots[0].sizes = { layout: { rows: [], ladder: { even: 3 } } }),
-  ],
+/** What is put into a whole document, or into its first slot, to break it. */
+const broken: [what: string, change: Record<string, unknown>, inSlot?: Record<string, unknown>][] = [
+  ["no id", { id: undefined }],
+  ["another format", { format: "pantomet-destination-2" }],
+  ["a kind that is none", { kind: "shop" }],
+  ["an id with a blank", {}, { id: "a b" }],
+  ["an empty name", {}, { name: " " }],
+  ["a shape that is none", {}, { shape: "wide" }],
+  ["no format", {}, { formats: [] }],
+  ["a format twice", {}, { formats: ["jpeg", "jpeg"] }],
+  ["a format that is not made", {}, { formats: ["bmp"] }],
+  ["two ways to say sizes", {}, { sizes: { widths: [5], longestSide: 5 } }],
+  ["no way to say sizes", {}, { sizes: {} }],
+  ["a width of 0", {}, { sizes: { widths: [0] } }],
+  ["half a pixel", {}, { sizes: { longestSide: 10.5 } }],
+  ["a width as text", {}, { sizes: { widths: ["800"] } }],
+  ["a layout without rows", {}, { sizes: { layout: { rows: [], ladder: { even: 3 } } } }],
   [
     "a row with two widths",
-    (document) =>
-      (document.slots[0].sizes = {
+    {},
+    {
+      sizes: {
         layout: { rows: [{ from: 0, width: "1px", columns: { count: 1, span: 1 } }], ladder: { even: 3 } },
-      }),
+      },
+    },
   ],
   [
     "a ladder of two kinds",
-    (document) =>
-      (document.slots[0].sizes = {
+    {},
+    {
+      sizes: {
         layout: { rows: [{ from: 0, width: "1px" }], ladder: { even: 3, oneFile: 1.5 } },
-      }),
+      },
+    },
   ],
   [
     "a ladder of 99 files",
-    (document) =>
-      (document.slots[0].sizes = {
+    {},
+    {
+      sizes: {
         layout: { rows: [{ from: 0, width: "1px" }], ladder: { best: { files: 99 } } },
-      }),
+      },
+    },
   ],
-  ["bytes below 1", (document) => (document.slots[0].limits = { mostBytes: 0 })],
-  ["one end of an aim", (document) => (document.slots[0].limits = { aimBytes: [5] })],
-  ["a colour by name", (document) => (document.slots[0].background = "white")],
+  ["bytes below 1", {}, { limits: { mostBytes: 0 } }],
+  ["one end of an aim", {}, { limits: { aimBytes: [5] } }],
+  ["a colour by name", {}, { background: "white" }],
   [
     "a zone outside",
-    (document) =>
-      (document.slots[0].keepClear = [{ name: "a", form: "rectangle", x: -0.1, y: 0, width: 1, height: 1 }]),
+    {},
+    { keepClear: [{ name: "a", form: "rectangle", x: -0.1, y: 0, width: 1, height: 1 }] },
   ],
-  ["a path as a name", (document) => (document.slots[0].fileName = "../{stem}")],
-  ["a name for all", (document) => (document.slots[0].fileName = "kite")],
-  ["a device without a density", (document) => (document.devices = [{ viewport: 390, share: 1 }])],
-  ["a share of 0", (document) => (document.devices = [{ viewport: 390, density: 1, share: 0 }])],
-  ["a day that is none", (document) => (document.checkedOn = "yesterday")],
-  ["a tier without a name", (document) => (document.slots[0].tiers = [{ from: 0 }])],
+  ["a path as a name", {}, { fileName: "../{stem}" }],
+  ["a name for all", {}, { fileName: "kite" }],
+  ["a device without a density", { devices: [{ viewport: 390, share: 1 }] }],
+  ["a share of 0", { devices: [{ viewport: 390, density: 1, share: 0 }] }],
+  ["a day that is none", { checkedOn: "yesterday" }],
+  ["a tier without a name", {}, { tiers: [{ from: 0 }] }],
 ];
 
 test("the schema and the server refuse the same broken documents, and both keep members that they do not know", async () => {
   const accepts = await schema();
-  const whole = await app.get("/api/destinations/windowbox");
-  for (const [what, breakIt] of broken) {
-    const document = structuredClone(whole);
-    breakIt(document);
+  const whole = await app.destination("windowbox");
+  for (const [what, change, inSlot] of broken) {
+    const [slot, ...others] = whole.slots;
+    const document = { ...whole, slots: [{ ...slot, ...inSlot }, ...others], ...change };
     expect(accepts(document), `${what}: schema`).toBe(false);
-    const { problems } = await app.send("POST", "/api/drafts", document);
-    expect(problems.length, `${what}: server`).toBeGreaterThan(0);
-    expect(problems[0].sentence, what).toMatch(/^[A-Z"“0-9].*\.$/s);
-    expect(problems[0].line, what).toBeGreaterThan(0);
+    const problem = first((await app.send<"DraftAnswer">("POST", "/api/drafts", document)).problems);
+    expect(problem.sentence, what).toMatch(/^[A-Z"“0-9].*\.$/s);
+    expect(problem.line, what).toBeGreaterThan(0);
   }
   const unknown = {
     ...whole,
     id: "unknown",
     colourOfDoor: "green",
-    slots: [{ ...whole.slots[0], id: "unknown.a", future: [1] }],
+    slots: [{ ...first(whole.slots), id: "unknown.a", future: [1] }],
   };
   expect(accepts(unknown)).toBe(true);
-  const { notices } = await app.send("POST", "/api/drafts", unknown);
-  expect(notices.map((one: any) => one.field)).toEqual(["colourOfDoor", "slots[0].future"]);
-  expect(await app.send("POST", "/api/destinations", unknown)).toMatchObject({
+  const { notices } = await app.send<"DraftAnswer">("POST", "/api/drafts", unknown);
+  expect(notices.map((one) => one.field)).toEqual(["colourOfDoor", "slots[0].future"]);
+  expect(await app.send<"DestinationDocument">("POST", "/api/destinations", unknown)).toMatchObject({
     colourOfDoor: "green",
     slots: [{ future: [1] }],
   });
@@ -419,13 +418,13 @@ test("the schema and the server refuse the same broken documents, and both keep 
 
 /** An independent judge of the published schema (JSON Schema 2020-12). */
 async function schema() {
-  const ajv = new Ajv.default({
+  const ajv = new Ajv2020({
     strict: true,
     strictRequired: false,
     allowUnionTypes: true,
     allErrors: true,
   });
-  return ajv.compile(await app.get("/schemas/destination-1.json"));
+  return ajv.compile(await app.schema("destination-1.json"));
 }
 
 /** Holds every document that the editor sends, and the server finds nothing wrong with, against the schema. */
@@ -459,15 +458,9 @@ async function addSlot(page: Page, name: string, ratio: string, widths: string[]
   await expect(slot.getByTestId("sizes-attribute")).toContainText(widths[0] ?? "");
 }
 
-async function takeIn(...names: string[]): Promise<string[]> {
-  const form = new FormData();
-  for (const name of names) form.append("files", new Blob([await readFile(demo(name))]), name);
-  const answers = await (await fetch(`${app.url}/api/sources`, { method: "POST", body: form })).json();
-  return answers.map((one: any) => one.source.id);
-}
-
-async function plansOf(destination: string): Promise<any[]> {
-  const { items: sources } = await app.get("/api/sources?search=hill-flight");
-  const { slots } = await app.get(`/api/destinations/${destination}`);
-  return Promise.all(slots.map((slot: any) => app.get(`/api/plan?source=${sources[0].id}&slot=${slot.id}`)));
+async function plansOf(destination: string): Promise<Answers["PlanAnswer"][]> {
+  const [source, { slots }] = await Promise.all([app.source("hill-flight"), app.destination(destination)]);
+  return Promise.all(
+    slots.map((slot) => app.get<"PlanAnswer">(`/api/plan?source=${source.id}&slot=${slot.id}`)),
+  );
 }

@@ -1,6 +1,7 @@
 import { readFile } from "node:fs/promises";
 import { expect, type Page, test } from "@playwright/test";
-import { demo, Pantomet, stepTo } from "./pantomet.ts";
+import { type Answers, demo, first, Pantomet, stepTo, sure } from "./pantomet.ts";
+import { drag, dragBy, stored } from "./pointer.ts";
 
 let app: Pantomet;
 let kite = "";
@@ -15,14 +16,8 @@ test.beforeEach(async () => {
   kite = await app.takeIn("kite.jpg", Buffer.concat([bytes.subarray(0, 2), mark, bytes.subarray(2)]));
 });
 
-type Rect = { x: number; y: number; width: number; height: number };
-type Place = {
-  slot: string;
-  tier: string | null;
-  crop: Rect;
-  byHand: boolean;
-  findings: { id: string; sentence: string }[];
-};
+type Framing = Answers["FramingAnswer"];
+type Rect = Answers["PixelRect"];
 
 test("by pointer: one subject frames every shape; one adjusted, one parted, a tier apart, levelled; undone, redone, reloaded", async ({
   page,
@@ -35,10 +30,10 @@ test("by pointer: one subject frames every shape; one adjusted, one parted, a ti
   await page.getByRole("button", { name: "Subject S" }).click();
   await drawOn(page, { x: 0.66, y: 0.06 }, { x: 0.9, y: 0.46 });
   await expect(page.getByText("Subject confirmed")).toBeVisible();
-  const { subject } = await framing();
+  const subject = sure((await framing()).subject);
   expect(Math.abs(subject.x - 0.66 * 3600)).toBeLessThan(30);
   expect(Math.abs(subject.width - 0.24 * 3600)).toBeLessThan(40);
-  for (const place of (await framing()).places as Place[]) {
+  for (const place of (await framing()).places) {
     const canHold = place.crop.width >= subject.width && place.crop.height >= subject.height;
     expect([place.slot, canHold, holds(place.crop, subject)]).toEqual([place.slot, canHold, canHold]);
   }
@@ -46,20 +41,20 @@ test("by pointer: one subject frames every shape; one adjusted, one parted, a ti
   expect(at("galewright-shop.page-header", await framing()).findings[0]?.id).toBe("subject-cut");
 
   await page.getByRole("button", { name: "Frame E" }).click();
-  await dragBy(page, "frame", -40, 0);
+  await dragPart(page, "frame", -40, 0);
   await expect(page.getByRole("button", { name: "Reset to automatic 0" })).toBeVisible();
   await page.getByRole("button", { name: "Frame for square", exact: true }).click();
   await page.getByRole("button", { name: /^Unlink from/ }).click();
   await expect(page.getByRole("button", { name: "Link again" })).toBeVisible();
-  await dragBy(page, "corner-bottom-left", 60, -60);
+  await dragPart(page, "corner-bottom-left", 60, -60);
   const parted = await framing();
   expect(at("windowbox.square", parted).byHand).toBe(true);
   expect(at("plaza-nine.round-portrait", parted).byHand).toBe(false);
 
   await page.getByRole("button", { name: "Frame for season banner, narrow" }).click();
-  await dragBy(page, "corner-bottom-left", 50, -50);
-  const tiers = (await framing()).places.filter((place: Place) => place.slot.endsWith("season-banner"));
-  expect(tiers.map((place: Place) => [place.tier, place.byHand])).toEqual([
+  await dragPart(page, "corner-bottom-left", 50, -50);
+  const tiers = (await framing()).places.filter((place) => place.slot.endsWith("season-banner"));
+  expect(tiers.map((place) => [place.tier, place.byHand])).toEqual([
     ["narrow", true],
     ["medium", false],
     ["wide", false],
@@ -97,7 +92,7 @@ test("keys that are pressed while the server is slow are all kept", async ({ pag
 });
 
 test("places are gone through as fast as keys come", async ({ page }) => {
-  const { places } = (await framing()) as { places: Place[] };
+  const { places } = await framing();
   await page.goto(`${app.url}/framing/${kite}/${places[0]?.slot}`);
   await expect(page.getByText("proposed subject")).toBeVisible();
   await page.evaluate(() => {
@@ -111,7 +106,7 @@ test("a figure that is being typed stays when the place is changed elsewhere", a
   await expect(page.getByText("proposed subject")).toBeVisible();
   await page.getByLabel("Left, px").fill("77");
   const crop = { x: 400, y: 300, width: 2500, height: 2000 };
-  await app.send("PUT", `/api/framings/${kite}/quayside-market.listing-photo`, { crop });
+  await app.send<"FramingAnswer">("PUT", `/api/framings/${kite}/quayside-market.listing-photo`, { crop });
   // A page that is looked at again asks for what is old by then.
   await expect
     .poll(async () => {
@@ -130,30 +125,25 @@ test("by keyboard alone: the same, with figures typed, turned and mirrored", asy
   await page.goto(`${app.url}/framing/${kite}/quayside-market.listing-photo`);
   await expect(page.getByText("proposed subject")).toBeVisible();
   const before = await state();
-  const settled = async (press: () => Promise<void>) => {
-    const { revision } = await framing();
-    await press();
-    await expect.poll(async () => (await framing()).revision).toBeGreaterThan(revision);
-  };
   const press = (...keys: string[]) =>
-    settled(async () => {
+    stored(app, kite, async () => {
       for (const key of keys) await page.keyboard.press(key);
     });
   // Keys that follow each other are kept together, or one by one where the machine is slow: the last counts.
-  const soon = (of: (saved: any) => any) => expect.poll(async () => of(await framing()));
-  const width = (saved: any) => at("quayside-market.listing-photo", saved).crop.width;
+  const soon = (of: (saved: Framing) => unknown) => expect.poll(async () => of(await framing()));
+  const width = (saved: Framing) => at("quayside-market.listing-photo", saved).crop.width;
 
   await press("c");
-  const confirmed = (await framing()).subject;
+  const confirmed = sure((await framing()).subject);
   await press("s", "Shift+ArrowRight", "Shift+ArrowRight", "ArrowUp");
   await soon((saved) => saved.subject).toEqual({ ...confirmed, x: confirmed.x + 20, y: confirmed.y - 1 });
   await press("-");
-  expect((await framing()).subject.width).toBeGreaterThan(confirmed.width);
+  expect((await framing()).subject?.width).toBeGreaterThan(confirmed.width);
   await press("o", "Shift+ArrowDown");
-  expect((await framing()).focus.y).toBeGreaterThan(confirmed.y);
+  expect((await framing()).focus?.y).toBeGreaterThan(confirmed.y);
   await page.keyboard.press("e");
   await press("Shift+ArrowLeft", "ArrowLeft");
-  await settled(async () => {
+  await stored(app, kite, async () => {
     await page.getByLabel("Width, px").focus();
     await page.keyboard.type("2600");
     await page.keyboard.press("Enter");
@@ -195,19 +185,21 @@ test("the round of review goes from the worst to the last without a mouse, and c
     await app.takeIn(name, await readFile(demo(name)));
   await page.goto(`${app.url}/framing/${kite}`);
   await page.getByRole("button", { name: /^Review/ }).waitFor();
-  const queue = () => app.send("POST", "/api/review", {});
-  const first = (await queue()).items[0];
+  const queue = () => app.send<"ReviewQueue">("POST", "/api/review", {});
+  const worst = first((await queue()).items);
   await page.keyboard.press("i");
-  await expect(page).toHaveURL(new RegExp(`/framing/${first.source}\\?review=subject`));
+  await expect(page).toHaveURL(new RegExp(`/framing/${worst.source}\\?review=subject`));
   const total = (await queue()).items.length;
   expect(total).toBeGreaterThan(20);
   // The address changes before the screen does; a key is for what is seen.
-  const slots = (await app.get("/api/destinations")).items.flatMap((one: any) => one.slots);
+  const slots = (await app.get<"DestinationPage">("/api/destinations")).items.flatMap((one) => one.slots);
   const isShown = async (address: string) => {
     const [, , source, slot, tier] = new URL(address).pathname.split("/").map(decodeURIComponent);
-    await expect(page).toHaveTitle(`${(await app.get(`/api/sources/${source}`)).stem} – Pantomet`);
+    await expect(page).toHaveTitle(
+      `${(await app.get<"SourceAnswer">(`/api/sources/${source}`)).stem} – Pantomet`,
+    );
     if (!slot) return await page.getByRole("button", { name: /^Confirm and next/ }).waitFor();
-    const name = [slots.find((one: any) => one.id === slot).name, tier].filter(Boolean).join(", ");
+    const name = [slots.find((one) => one.id === slot)?.name, tier].filter(Boolean).join(", ");
     await expect(page.locator("[aria-current=true]")).toHaveAccessibleName(`Frame for ${name}`);
     await page.getByRole("button", { name: /^Accept and next/ }).waitFor();
   };
@@ -250,9 +242,9 @@ test("a remedy is taken with its key, and does what it says", async ({ page }) =
   await page.getByRole("button", { name: /Allow 4:5\.\./ }).click();
   await expect(page.getByText(/product detail now takes 4:5\.\..* for every picture/)).toBeVisible();
   const shapeOf = async () =>
-    (await app.get("/api/destinations/galewright-shop")).slots.find(
-      (slot: { id: string }) => slot.id === "galewright-shop.product-detail",
-    ).shape;
+    (await app.destination("galewright-shop")).slots.find(
+      (slot) => slot.id === "galewright-shop.product-detail",
+    )?.shape;
   expect(await shapeOf()).toMatch(/^4:5\.\./);
   await page.getByRole("button", { name: "Undo", exact: true }).last().click();
   await expect.poll(shapeOf).toBe("4:5");
@@ -299,26 +291,24 @@ test("a framing goes to a series after its sheet was seen; a better file takes t
   expect(at("windowbox.square", await framing(other)).byHand).toBe(true);
 
   await page.goto(`${app.url}/sheet/source/${kite}`);
-  await expect(page.getByRole("region", { name: "Windowbox" }).getByRole("link")).toHaveCount(3);
+  await expect(page.getByRole("list", { name: "Windowbox" }).getByRole("link")).toHaveCount(3);
   await page.goto(`${app.url}/sheet/destination/windowbox`);
-  await expect(page.getByRole("region", { name: "square" }).getByRole("link")).toHaveCount(2);
+  await expect(page.getByRole("list", { name: "square" }).getByRole("link")).toHaveCount(2);
 
   await page.goto(`${app.url}/sources?search=winder`);
   await page.getByRole("option", { name: "winder-handle-cmyk" }).click();
   await page.getByLabel("A better file of this picture").setInputFiles(demo("winder-handle.jpg"));
   await expect(page.getByText("winder-handle-cmyk is now winder-handle.jpg")).toBeVisible();
-  const { items } = await app.get("/api/sources?search=winder-handle-cmyk");
-  expect(items[0]).toMatchObject({ fileName: "winder-handle.jpg", width: 2600 });
-  expect(at("windowbox.square", await framing(items[0].id)).byHand).toBe(true);
+  const winder = await app.source("winder-handle-cmyk");
+  expect(winder).toMatchObject({ fileName: "winder-handle.jpg", width: 2600 });
+  expect(at("windowbox.square", await framing(winder.id)).byHand).toBe(true);
   await page.keyboard.press("Control+z");
-  await expect
-    .poll(async () => (await app.get("/api/sources?search=winder-handle-cmyk")).items[0]?.width)
-    .toBe(1280);
+  await expect.poll(async () => (await app.source("winder-handle-cmyk")).width).toBe(1280);
 });
 
-const framing = (id = kite) => app.get(`/api/framings/${id}`);
+const framing = (id = kite) => app.framing(id);
 
-const at = (slot: string, { places }: { places: Place[] }): Place => {
+const at = (slot: string, { places }: Framing): Answers["PlaceAnswer"] => {
   const place = places.find((one) => one.slot === slot);
   if (!place) throw new Error(`${slot} is not there`);
   return place;
@@ -349,11 +339,7 @@ async function thereAndBack(page: Page, before: string): Promise<void> {
   expect(await state()).toBe(after);
 }
 
-async function step(page: Page, key: string): Promise<void> {
-  const { revision } = await framing();
-  await page.keyboard.press(key);
-  await expect.poll(async () => (await framing()).revision).toBeGreaterThan(revision);
-}
+const step = (page: Page, key: string) => stored(app, kite, () => page.keyboard.press(key));
 
 /** Draws on the picture, from and to fractions of it. */
 async function drawOn(
@@ -363,22 +349,12 @@ async function drawOn(
 ): Promise<void> {
   const box = await page.getByTestId("well").locator("img").boundingBox();
   if (!box) throw new Error("There is no picture");
-  const { revision } = await framing();
-  await page.mouse.move(box.x + from.x * box.width, box.y + from.y * box.height);
-  await page.mouse.down();
-  await page.mouse.move(box.x + to.x * box.width, box.y + to.y * box.height, { steps: 8 });
-  await page.mouse.up();
-  await expect.poll(async () => (await framing()).revision).toBeGreaterThan(revision);
+  const on = (at: { x: number; y: number }) => ({
+    x: box.x + at.x * box.width,
+    y: box.y + at.y * box.height,
+  });
+  await stored(app, kite, () => drag(page, on(from), on(to)));
 }
 
-async function dragBy(page: Page, testId: string, x: number, y: number): Promise<void> {
-  const box = await page.getByTestId(testId).boundingBox();
-  if (!box) throw new Error(`${testId} is not there`);
-  const { revision } = await framing();
-  const [fromX, fromY] = [box.x + box.width / 2, box.y + box.height / 2];
-  await page.mouse.move(fromX, fromY);
-  await page.mouse.down();
-  await page.mouse.move(fromX + x, fromY + y, { steps: 8 });
-  await page.mouse.up();
-  await expect.poll(async () => (await framing()).revision).toBeGreaterThan(revision);
-}
+const dragPart = (page: Page, testId: string, x: number, y: number) =>
+  stored(app, kite, () => dragBy(page, testId, x, y));

@@ -3,6 +3,7 @@ import { readFile } from "node:fs/promises";
 import { expect, type Page, test } from "@playwright/test";
 import { unzipSync } from "fflate";
 import { demo, Pantomet, stepTo } from "./pantomet.ts";
+import { dragBy, stored } from "./pointer.ts";
 
 test.describe.configure({ mode: "serial" });
 
@@ -50,12 +51,13 @@ test("drop files, frame, render, download the ZIP, compare its files with the ma
   const left = page.getByLabel("Left, px");
   // From the proposed subject: the kite is high in the right third.
   await expect(left).toHaveValue("800");
-  await dragBy(page, "frame", -90, 0);
+  const kite = await idOf("hill-flight-rotated");
+  await stored(app, kite, () => dragBy(page, "frame", -90, 0));
   await expect(page.getByRole("button", { name: "Reset to automatic 0" })).toBeVisible();
   const moved = Number(await left.inputValue());
   expect(moved).toBeLessThan(750);
   await expect(page.getByTestId("readout")).toContainText(`1,600 × 1,600 at ${moved}, 0`);
-  await dragBy(page, "corner-bottom-left", 60, -60);
+  await stored(app, kite, () => dragBy(page, "corner-bottom-left", 60, -60));
   await expect(page.getByLabel("Width, px")).not.toHaveValue("1600");
   const width = await page.getByLabel("Width, px").inputValue();
   expect(await page.getByLabel("Height, px").inputValue()).toBe(width);
@@ -109,7 +111,7 @@ test("drop files, frame, render, download the ZIP, compare its files with the ma
   expect(csv).toHaveLength(7);
 
   // The framing was what was rendered, and it is still there after a reload.
-  const plan = await app.get(`/api/plan?source=${await idOf("hill-flight-rotated")}&slot=windowbox.square`);
+  const plan = await app.get<"PlanAnswer">(`/api/plan?source=${kite}&slot=windowbox.square`);
   expect(plan.crop).toEqual({ x: moved, y: 0, width: 1600, height: 1600 });
   expect(plan.byHand).toBe(true);
   expect(faults).toEqual([]);
@@ -152,10 +154,7 @@ test("the same by keyboard alone, and everything survives a reload", async ({ pa
 
 const sourcesOf = (page: Page) => page.getByRole("listbox", { name: "Sources" });
 
-async function idOf(stem: string): Promise<string> {
-  const { items } = await app.get(`/api/sources?search=${stem}`);
-  return items[0].id;
-}
+const idOf = async (stem: string): Promise<string> => (await app.source(stem)).id;
 
 // A drop as the browser delivers it, with files of the demo and a letter that only calls itself a picture.
 async function drop(page: Page, names: string[], letter: string): Promise<void> {
@@ -173,19 +172,6 @@ async function drop(page: Page, names: string[], letter: string): Promise<void> 
     [files, letter] as const,
   );
   await page.dispatchEvent("main", "drop", { dataTransfer: transfer });
-}
-
-async function dragBy(page: Page, testId: string, x: number, y: number): Promise<void> {
-  const box = await page.getByTestId(testId).boundingBox();
-  if (!box) throw new Error(`${testId} is not there`);
-  const [fromX, fromY] = [box.x + box.width / 2, box.y + box.height / 2];
-  await page.mouse.move(fromX, fromY);
-  await page.mouse.down();
-  await page.mouse.move(fromX + x, fromY + y, { steps: 8 });
-  await page.mouse.up();
-  // The strip says what it would take back once the change is stored.
-  await expect(page.getByRole("button", { name: /^Undo/ }).first()).toBeVisible();
-  await page.waitForTimeout(300);
 }
 
 // Nothing may fail behind the scenes: no script fault, nothing refused by the content policy, nothing asked for elsewhere.

@@ -1,8 +1,9 @@
 import { copyFile, mkdtemp, rm, writeFile } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { expect, type Locator, type Page, test } from "@playwright/test";
+import { expect, test } from "@playwright/test";
 import { expectNoFault } from "./axe.ts";
+import { tabTo } from "./keyboard.ts";
 import { demo, Pantomet } from "./pantomet.ts";
 
 let app: Pantomet;
@@ -28,16 +29,6 @@ test("by keyboard alone: pictures are named at once, and named back", async ({ p
   await expect(page.getByRole("option", { name: /^hill-flight/ }).first()).toBeVisible();
   await expect(page.getByRole("option", { name: /kite-no/ })).toHaveCount(0);
 });
-
-/** Presses Tab until something has the focus, as somebody without a mouse does. */
-async function tabTo(page: Page, wanted: Locator) {
-  await wanted.waitFor();
-  for (let presses = 0; presses < 60; presses++) {
-    if (await wanted.evaluate((element) => element === document.activeElement)) return;
-    await page.keyboard.press("Tab");
-  }
-  throw new Error(`The Tab key does not reach ${wanted}.`);
-}
 
 test("by keyboard alone: what was taken away lies in the bin, comes back, and is gone when the bin is emptied", async ({
   page,
@@ -66,7 +57,7 @@ test("by keyboard alone: what was taken away lies in the bin, comes back, and is
   await tabTo(page, page.getByRole("button", { name: "Delete 1" }));
   await page.keyboard.press("Enter");
   await expect(page.getByText("1 picture deleted for good.")).toBeVisible();
-  expect((await app.get("/api/bin")).items).toEqual([]);
+  expect((await app.get<"BinAnswer">("/api/bin")).items).toEqual([]);
 });
 
 test("by keyboard alone: what a watched folder took in and what it refused", async ({ page }) => {
@@ -88,14 +79,8 @@ test("by keyboard alone: what a watched folder took in and what it refused", asy
 });
 
 test("a package of what changed, by keyboard; and what a page weighs", async ({ page }) => {
-  const sources = (await app.get("/api/sources?search=hill-flight")).items as { id: string }[];
-  const run = await app.send("POST", "/api/runs", {
-    sources: sources.map((one) => one.id),
-    slots: ["windowbox.square", "windowbox.portrait"],
-  });
-  await expect
-    .poll(async () => (await app.get(`/api/runs/${run.id}`)).state, { timeout: 60_000 })
-    .toBe("done");
+  const kites = (await app.sources("hill-flight")).map((one) => one.id);
+  await app.render(kites, ["windowbox.square", "windowbox.portrait"]);
   await page.goto(`${app.url}/runs`);
   await expect(page.getByRole("link", { name: "Download" }).first()).toBeVisible();
   await expectNoFault(page);

@@ -2,7 +2,7 @@ import { readFile } from "node:fs/promises";
 import { expect, type Page, test } from "@playwright/test";
 import { unzipSync } from "fflate";
 import { expectNoFault } from "./axe.ts";
-import { demo, Pantomet } from "./pantomet.ts";
+import { demo, first, Pantomet } from "./pantomet.ts";
 
 test("twenty pictures, at most 1,500 px wide, under 500 kB, named in a row, in one ZIP: three acts and one typed line", async ({
   page,
@@ -15,10 +15,10 @@ test("twenty pictures, at most 1,500 px wide, under 500 kB, named in a row, in o
     await page.keyboard.press("m");
     const dialog = page.getByRole("dialog", { name: "Make files of 20 pictures" });
     await dialog.getByLabel("Name", { exact: true }).fill("kites-spring-01");
-    const first = dialog.getByRole("listitem").filter({ hasText: "kites-spring-01.jpg" });
-    await expect(first).toContainText(/1,500 × \d+ px/);
-    await expect(first).toContainText(/\d kB/);
-    const foretold = (await first.innerText()).match(/([\d.]+) kB/)?.[1];
+    const firstLine = dialog.getByRole("listitem").filter({ hasText: "kites-spring-01.jpg" });
+    await expect(firstLine).toContainText(/1,500 × \d+ px/);
+    await expect(firstLine).toContainText(/\d kB/);
+    const foretold = (await firstLine.textContent())?.match(/([\d.]+) kB/)?.[1];
     await expectNoFault(page);
     const files = await downloaded(page);
 
@@ -83,7 +83,7 @@ test("from an empty library, by what the screen says alone: pictures, a place fr
       page.getByText("“At most 1180 px wide, 500 kB” is a slot of The Friday Letter now."),
     ).toBeVisible();
     const slots = async () =>
-      (await app.get("/api/destinations")).items[0].slots.map((slot: { name: string }) => slot.name);
+      first((await app.get<"DestinationPage">("/api/destinations")).items).slots.map((slot) => slot.name);
     expect(await slots()).toEqual(["Banner", "Picture in a column", "At most 1180 px wide, 500 kB"]);
     await dialog.getByRole("button", { name: "Close" }).click();
     await page.keyboard.press("Control+z");

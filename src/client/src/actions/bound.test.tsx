@@ -1,9 +1,10 @@
 // @vitest-environment happy-dom
-import { cleanup, render } from "@testing-library/react";
+import { act, cleanup, fireEvent, render, screen } from "@testing-library/react";
 import type { ReactNode } from "react";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
+import { Button } from "../ui/Button";
 import { Covering } from "../ui/Covering";
-import { perform, press, setCharacterKeys, useActions } from "./bound";
+import { press, setCharacterKeys, useActions } from "./bound";
 import { catalogue, definitionOf } from "./catalogue";
 
 let done: string[] = [];
@@ -11,6 +12,11 @@ let done: string[] = [];
 function Sources({ canBin = true, children }: { canBin?: boolean; children?: ReactNode }) {
   useActions("sources", { add: () => done.push("add"), bin: canBin && (() => done.push("bin")) });
   return <main>{children}</main>;
+}
+
+function Choosing() {
+  useActions("sources", { selectAll: () => done.push("all") });
+  return null;
 }
 
 function Shell() {
@@ -38,17 +44,17 @@ describe("what keys do", () => {
   afterEach(cleanup);
 
   it("is what the screen says now, and nothing where it cannot be done", () => {
-    const screen = render(<Sources />);
+    const shown = render(<Sources />);
     key("Delete");
-    screen.rerender(<Sources canBin={false} />);
+    shown.rerender(<Sources canBin={false} />);
     key("Delete");
-    screen.unmount();
+    shown.unmount();
     key("a");
     expect(done).toEqual(["bin"]);
   });
 
   it("is nothing beneath a dialog, and what it was when that is closed", () => {
-    const screen = render(
+    const shown = render(
       <Sources>
         <Covering>
           a dialog<Covering>and a menu of it</Covering>
@@ -57,7 +63,7 @@ describe("what keys do", () => {
     );
     key("Delete");
     expect(done).toEqual([]);
-    screen.rerender(<Sources />);
+    shown.rerender(<Sources />);
     key("Delete");
     expect(done).toEqual(["bin"]);
   });
@@ -87,16 +93,25 @@ describe("what keys do", () => {
     render(
       <>
         <Shell />
-        <Sources />
+        <Sources>
+          <Button act="sources.add">Add</Button>
+          <Button act="sources.bin">Bin</Button>
+        </Sources>
       </>,
     );
-    setCharacterKeys(false);
+    const buttons = () => screen.getAllByRole("button").map((button) => button.textContent);
+    expect(buttons()).toEqual(["AddA", "BinDel"]);
+    act(() => setCharacterKeys(false));
+    // No key is promised that does nothing.
+    expect(buttons()).toEqual(["Add", "BinDel"]);
     for (const name of ["a", "?"]) key(name);
     expect(done).toEqual([]);
     key("Delete");
     key("z", document.body, { ctrlKey: true });
     key("F1");
-    perform("sources.add");
+    // Somebody else on the same screen does other things there.
+    render(<Choosing />);
+    fireEvent.click(screen.getByText("Add"));
     expect(done).toEqual(["bin", "undo", "help", "add"]);
   });
 });

@@ -1,6 +1,6 @@
 import { createContext, useContext, useEffect, useRef, useSyncExternalStore } from "react";
 import { keep, kept } from "../data/kept";
-import { type ActId, type ActOf, definitionOf, type Scope } from "./catalogue";
+import { type ActId, type ActOf, definitionOf, keyMarks, type Scope } from "./catalogue";
 import { isCharacter, keyNames } from "./keyNames";
 
 /** What is done when a thing is asked for, with the key that asked; false where it cannot be done now. */
@@ -53,7 +53,9 @@ export function useActions<S extends Scope>(scope: S, acts: Partial<Record<ActOf
 /** Does a thing, as far as it can be done now. */
 export function perform(id: ActId): void {
   const [scope, act] = id.split(".") as [Scope, string];
-  const run = layers.findLast((layer) => layer.scope === scope)?.acts.current[act];
+  // A place may be in several hands: of the board, its cells are the grid's and what is done to them the bar's.
+  const runs = layers.filter((layer) => layer.scope === scope).map((layer) => layer.acts.current[act]);
+  const run = runs.findLast((one) => one);
   if (run) run(definitionOf(id).keys?.[0] ?? "");
 }
 
@@ -99,6 +101,13 @@ export const useCharacterKeys = (): boolean =>
     },
     () => areCharactersOn,
   );
+
+/** What stands on the key of an act, where that key does something. */
+export function useKeyMark(id: ActId | undefined): string | undefined {
+  const isOn = useCharacterKeys();
+  const [key] = id ? (definitionOf(id).keys ?? []) : [];
+  return key && (isOn || !isCharacter(key)) ? keyMarks(key).join(" ") : undefined;
+}
 
 /** Switches single letters, digits and signs on or off, for this browser. */
 export function setCharacterKeys(on: boolean): void {

@@ -66,19 +66,13 @@ export function BoardBar({
             <span role="status" className="text-soft max-[1400px]:sr-only">
               {some(selection.size, "cell")} chosen
             </span>
-            <Button shortcut="L" onClick={() => acts.leaveOut(true)}>
-              Leave out
-            </Button>
-            <Button shortcut="T" onClick={() => acts.leaveOut(false)}>
-              Include again
-            </Button>
+            <Button act="board.leaveOut">Leave out</Button>
+            <Button act="board.include">Include again</Button>
             <GroupButton selection={selection} acts={acts} groups={board?.groups ?? []} />
-            <Button shortcut="P" onClick={() => void acts.pack()}>
-              Package
-            </Button>
+            <Button act="board.pack">Package</Button>
           </>
         )}
-        <Button go shortcut="R" disabled={selection.size === 0 && due === 0} onClick={acts.render}>
+        <Button go act="board.render" disabled={selection.size === 0 && due === 0}>
           {selection.size > 0
             ? `Render ${count(selection.size)} chosen`
             : due > 0
@@ -209,7 +203,7 @@ function GroupButton({
   const group = useGroup();
   const [name, setName] = useState("");
   const [isOpen, setIsOpen] = useState(false);
-  const sources = [...new Set(acts.cells.map((cell) => cell.source))];
+  const sources = [...acts.meant.sources];
   return (
     <Panel
       label="Group"

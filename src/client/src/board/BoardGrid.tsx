@@ -1,5 +1,5 @@
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useLayoutEffect, useMemo, useRef, useState } from "react";
+import { type MouseEvent, useLayoutEffect, useMemo, useRef, useState } from "react";
 import { arrowOf } from "../actions/arrows";
 import { useActions } from "../actions/bound";
 import type { Destination } from "../data/client";
@@ -12,7 +12,7 @@ import { columnsOf } from "./columns";
 import type { Joined } from "./joined";
 import { keepPlace, keptPlace } from "./place";
 import { RowHead, rowHeadWidth } from "./RowHead";
-import { keyOf, nameOf, rectangle, type Selection, type Spot, stepped, toggledCells } from "./selection";
+import { keyOf, nameOf, Selection, type Spot, stepped } from "./selection";
 import { type BoardFilter, useBoard } from "./useBoard";
 
 const rowHeight = 80;
@@ -84,10 +84,10 @@ export function BoardGrid({
     if (extends_) {
       const from = anchor ?? at ?? spot;
       setAnchor(from);
-      onSelect(new Set(rectangle(from, spot, ids, slotIds)));
+      onSelect(Selection.between(from, spot, ids, slotIds));
     } else {
       setAnchor(spot);
-      onSelect(new Set());
+      onSelect(Selection.none);
     }
     down.scrollToIndex(spot.row);
     across.scrollToIndex(
@@ -103,23 +103,23 @@ export function BoardGrid({
       step(key.includes("Page") ? y * page : y, x, key.startsWith("shift+"));
     },
     ends: (key) => step(0, key.includes("Home") ? -slotIds.length : slotIds.length, key.startsWith("shift+")),
-    select: () => current && onSelect(toggledCells(selection, [current])),
-    selectAll: () =>
-      onSelect(
-        new Set(rectangle({ row: 0, column: 0 }, { row: ids.length, column: slotIds.length }, ids, slotIds)),
-      ),
-    selectNone: () => onSelect(new Set()),
+    select: () => current && onSelect(selection.toggled(Selection.ofCells([current]))),
+    selectAll: () => onSelect(Selection.rectangle(ids, slotIds)),
+    selectNone: () => onSelect(Selection.none),
   });
 
-  const pick = (name: string, event: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }) => {
+  const pick = (name: string, event: MouseEvent) => {
     const spot = spotOf(name, ids, slotIds);
     onCurrent(name);
     if (event.shiftKey && spot) {
-      onSelect(new Set(rectangle(anchor ?? at ?? spot, spot, ids, slotIds)));
+      onSelect(Selection.between(anchor ?? at ?? spot, spot, ids, slotIds));
       return;
     }
     setAnchor(spot);
-    onSelect(event.ctrlKey || event.metaKey ? toggledCells(selection, [name]) : new Set([name]));
+    const one = Selection.ofCells([name]);
+    // A finger has no keys to hold.
+    const isTap = (event.nativeEvent as PointerEvent).pointerType === "touch";
+    onSelect(event.ctrlKey || event.metaKey || isTap ? selection.toggled(one) : one);
   };
   useReadout(factsOf(current, rowOf, cellOf, destinations, board?.bytes));
   const isDrawn =
@@ -158,14 +158,7 @@ export function BoardGrid({
             setFolded(next);
             keepPlace({ folded: next });
           }}
-          onPick={(slot) =>
-            onSelect(
-              toggledCells(
-                selection,
-                ids.map((source) => nameOf({ source, slot })),
-              ),
-            )
-          }
+          onPick={(slot) => onSelect(selection.toggled(Selection.rectangle(ids, [slot])))}
         />
         {problem && (
           <p
@@ -192,14 +185,7 @@ export function BoardGrid({
             >
               <RowHead
                 row={row}
-                onPick={() =>
-                  onSelect(
-                    toggledCells(
-                      selection,
-                      slotIds.map((slot) => nameOf({ source, slot })),
-                    ),
-                  )
-                }
+                onPick={() => onSelect(selection.toggled(Selection.rectangle([source], slotIds)))}
               />
               {across.getVirtualItems().map((place) => {
                 const column = columns[place.index];
@@ -224,7 +210,7 @@ export function BoardGrid({
                     source={row}
                     slot={slot}
                     cell={cellOf(source, slot.id)}
-                    isChosen={selection.has(name)}
+                    isChosen={selection.has({ source, slot: slot.id })}
                     isCurrent={current === name}
                     onPick={(event) => pick(name, event)}
                     onOpen={() => onOpen(name)}

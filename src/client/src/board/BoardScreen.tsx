@@ -16,7 +16,7 @@ import { BoardBar } from "./BoardBar";
 import { BoardGrid } from "./BoardGrid";
 import { shownTier } from "./columns";
 import { keepPlace, keptPlace } from "./place";
-import { keyOf, type Selection } from "./selection";
+import { keyOf, Selection } from "./selection";
 import { type BoardFilter, useBoardSources, useLeaveOut, useRenderCells } from "./useBoard";
 
 const members = ["search", "group", "destination", "state", "finding", "addedFrom", "addedTo"] as const;
@@ -43,7 +43,7 @@ export function BoardScreen() {
       },
       { replace: true },
     );
-  const [selection, setSelection] = useState<Selection>(new Set());
+  const [selection, setSelection] = useState(Selection.none);
   const [current, setCurrent] = useState(keptPlace().current);
   const destinations = useDestinations();
   const places = usePlaces();
@@ -92,7 +92,7 @@ function useActs(filter: BoardFilter, selection: Selection, current: string | un
   const slots = useMemo(() => new Map([...(places ?? [])].map(([id, place]) => [id, place.slot])), [places]);
   const leaveOut = useLeaveOut();
   const pack = useMakePackage();
-  const cells = (selection.size > 0 ? [...selection] : current ? [current] : []).map(keyOf);
+  const meant = selection.size > 0 || !current ? selection : Selection.ofCells([current]);
   const start = (what: Parameters<typeof render.mutate>[0]) =>
     render.mutate(what, {
       onSuccess: ({ id }) =>
@@ -100,15 +100,15 @@ function useActs(filter: BoardFilter, selection: Selection, current: string | un
       onError: sayProblem,
     });
   const acts = {
-    cells,
-    render: () => (selection.size > 0 ? start({ cells }) : start({ due: filter })),
+    meant,
+    render: () => (selection.size > 0 ? start({ selection }) : start({ due: filter })),
     frame: (name = current) => {
       if (!name) return;
       const { source, slot } = keyOf(name);
       navigate(framingPath(source, slot, shownTier(slots.get(slot))));
     },
     weigh: async () => {
-      const [cell] = cells;
+      const [cell] = meant.cells();
       if (!cell) return;
       try {
         const plan = await answer(api.GET("/api/plan", { params: { query: cell } }));
@@ -130,14 +130,14 @@ function useActs(filter: BoardFilter, selection: Selection, current: string | un
     },
     leaveOut: (on: boolean) =>
       leaveOut.mutate(
-        { cells, on },
+        { selection: meant, on },
         {
-          onSuccess: () => say(`${some(cells.length, "cell")} ${on ? "left out" : "included again"}.`),
+          onSuccess: () => say(`${some(meant.size, "cell")} ${on ? "left out" : "included again"}.`),
           onError: sayProblem,
         },
       ),
     pack: () =>
-      pack.mutate(selection.size > 0 ? { pairings: cells } : {}, {
+      pack.mutate(selection.size > 0 ? selection.wanted : {}, {
         onSuccess: () =>
           say("The package is being made.", { label: "Look", run: () => navigate("/packages") }),
       }),
@@ -147,8 +147,8 @@ function useActs(filter: BoardFilter, selection: Selection, current: string | un
     render: acts.render,
     frame: () => acts.frame(),
     weigh: () => void acts.weigh(),
-    leaveOut: cells.length > 0 && (() => acts.leaveOut(true)),
-    include: cells.length > 0 && (() => acts.leaveOut(false)),
+    leaveOut: meant.size > 0 && (() => acts.leaveOut(true)),
+    include: meant.size > 0 && (() => acts.leaveOut(false)),
     pack: () => void acts.pack(),
   });
   return acts;

@@ -42,7 +42,6 @@ export function Cell({
       aria-selected={isChosen}
       aria-label={source && words && `${source.stem}, ${slot.name}: ${words}`}
       data-current={isCurrent || undefined}
-      title={cell?.finding?.sentence}
       onClick={onPick}
       onDoubleClick={onOpen}
       className={`absolute top-0 grid h-full content-center gap-0.5 px-1.5 select-none ${box.isFirst ? "border-l border-line" : ""}`}

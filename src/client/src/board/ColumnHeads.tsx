@@ -63,7 +63,6 @@ export function ColumnHeads({
             {isFirst && (
               <Press
                 aria-expanded={!column.isFolded}
-                title={column.isFolded ? "Show its slots" : "Fold its slots into one column"}
                 onClick={() => onFold(column.destination.id)}
                 className="absolute top-1 left-1.5 flex gap-1 font-[650] whitespace-nowrap"
                 style={{ maxWidth: item.size * (column.isFolded ? 1 : column.destination.slots.length) - 8 }}
@@ -77,7 +76,6 @@ export function ColumnHeads({
             ) : (
               <Press
                 aria-label={`${slot.name}, whole column`}
-                title="Choose the whole column"
                 onClick={() => onPick(slot.id)}
                 className="truncate text-left"
               >
@@ -86,13 +84,13 @@ export function ColumnHeads({
             )}
             <span className="flex items-center justify-between gap-1 text-xs text-soft">
               {column.isFolded ? <span /> : <Shape slot={slot} />}
-              <span
-                className="figures flex items-center gap-1"
-                title={`${count(settled)} of ${count(of)} settled: made, or left out`}
-              >
-                {settled > 0 && <StateMark state="done" />}
-                {settled > 0 && count(settled)}
-              </span>
+              {settled > 0 && (
+                <span className="figures flex items-center gap-1">
+                  <StateMark state="done" />
+                  {count(settled)}
+                  <span className="sr-only">of {count(of)} settled: made, or left out</span>
+                </span>
+              )}
             </span>
           </span>
         );

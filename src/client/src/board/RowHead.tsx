@@ -20,8 +20,7 @@ export function RowHead({ row, onPick }: { row: BoardRow | undefined; onPick: ()
     >
       {row && (
         <Press
-          aria-label={`${row.stem}, whole row`}
-          title={`Choose the whole row of ${row.stem}`}
+          aria-label={`${row.stem}, whole row: ${settled} of ${row.cells.length} places settled`}
           onClick={onPick}
           className="flex w-full items-center gap-2.5 overflow-hidden px-4 text-left"
         >
@@ -41,10 +40,7 @@ export function RowHead({ row, onPick }: { row: BoardRow | undefined; onPick: ()
               <NameOnTwoLines text={row.stem} tail={15} fits={28} />
             )}
             <span className="figures truncate text-xs text-soft">{size(row.width, row.height)}</span>
-            <span
-              className="figures truncate text-xs text-soft"
-              title={`${settled} of ${row.cells.length} places settled`}
-            >
+            <span className="figures truncate text-xs text-soft">
               {settled}/{row.cells.length}
               {weight > 0 && ` ${bytes(weight)}`}
             </span>

@@ -5,7 +5,7 @@ import { answer, api, type Schemas } from "../data/client";
 import { keys } from "../data/keys";
 import { useRunningRun } from "../runs/useRuns";
 import { joined } from "./joined";
-import type { CellKey } from "./selection";
+import type { Selection } from "./selection";
 
 export type BoardRow = Schemas["BoardRow"];
 export type BoardCell = Schemas["BoardCell"];
@@ -86,9 +86,13 @@ export function useBoardSources(filter: BoardFilter, beginsAtTop: boolean) {
 /** Renders cells, or everything that is due of what is shown. */
 export function useRenderCells() {
   return useMutation({
-    mutationFn: (what: { cells: readonly CellKey[] } | { due: BoardFilter }) =>
-      "cells" in what
-        ? answer(api.POST("/api/runs", { body: { sources: [], slots: [], pairings: [...what.cells] } }))
+    mutationFn: (what: { selection: Selection } | { due: BoardFilter }) =>
+      "selection" in what
+        ? answer(
+            api.POST("/api/runs", {
+              body: { sources: [], slots: [], pairings: null, ...what.selection.wanted },
+            }),
+          )
         : answer(api.POST("/api/board/runs", { params: { query: what.due } })),
     onSuccess: () => changed("runs"),
   });
@@ -97,12 +101,18 @@ export function useRenderCells() {
 /** Leaves cells out, or takes them in again; can be undone. */
 export const useLeaveOut = () =>
   useMutation({
-    mutationFn: ({ cells, on }: { cells: readonly CellKey[]; on: boolean }) =>
-      actOnMany(
+    mutationFn: ({ selection, on }: { selection: Selection; on: boolean }) => {
+      const { wanted } = selection;
+      return actOnMany(
         on ? "leaving out" : "including again",
-        { on: { pairings: [...cells] }, act: "frame", frame: { act: "leaveOut", on } },
+        {
+          on: "pairings" in wanted ? wanted : { ids: wanted.sources, slots: wanted.slots },
+          act: "frame",
+          frame: { act: "leaveOut", on },
+        },
         "framings",
-      ),
+      );
+    },
   });
 
 /** Puts sources into a group; can be undone. */

@@ -57,7 +57,8 @@ export const keys = {
   variants: {
     all: ["variants"],
     of: (run: string) => ["variants", run],
-    ofSlot: (run: string, slot: string) => ["variants", run, slot],
+    slots: (run: string) => ["variants", run, "slots"],
+    list: (run: string, slot: string, by: string) => ["variants", run, "list", slot, by],
   },
   packages: {
     all: ["packages"],

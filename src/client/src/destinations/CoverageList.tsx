@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import { answer, api } from "../data/client";
 import { keys } from "../data/keys";
 import { framingPath } from "../framing/framingPath";
+import { Name } from "../instruments/Name";
 import { count, size } from "../instruments/numbers";
 import { Fault } from "../ui/Fault";
 import { sentenceOf } from "./coverage";
@@ -35,12 +36,8 @@ export function CoverageList({ slotId }: { slotId: string }) {
       <ul>
         {sorted.slice(0, shownAtMost).map((one) => (
           <li key={one.source} className="flex items-baseline gap-2 border-b border-line-soft py-0.5">
-            <Link
-              className="grow truncate hover:underline"
-              to={framingPath(one.source, slotId)}
-              title={one.fileName}
-            >
-              {one.fileName}
+            <Link className="min-w-0 grow hover:underline" to={framingPath(one.source, slotId)}>
+              <Name text={one.fileName} weight="" />
             </Link>
             <span className="figures whitespace-nowrap text-soft">{size(one.width, one.height)}</span>
             <span

@@ -1,4 +1,5 @@
 import type { Destination, Schemas } from "../data/client";
+import { Name } from "../instruments/Name";
 import { choose, toggled, useChoice } from "../shell/choice";
 import { sayProblem } from "../shell/notices";
 import { Button } from "../ui/Button";
@@ -105,9 +106,7 @@ function DestinationEntry({
           onChecked={(on) => set(ids, on)}
         />
         <Press className="grid min-w-0 grow text-left" aria-current={isCurrent} onClick={() => onOpen()}>
-          <span className={`truncate ${isCurrent ? "font-[650]" : "font-medium"}`} title={destination.name}>
-            {destination.name}
-          </span>
+          <Name text={destination.name} weight={isCurrent ? "font-[650]" : "font-medium"} />
           <span className="text-xs text-soft">
             {destination.kind}, {ids.length} {ids.length === 1 ? "slot" : "slots"}
             {wanted > 0 && `, ${wanted} wanted`}
@@ -126,12 +125,11 @@ function DestinationEntry({
               onChecked={(on) => set([one.id], on)}
             />
             <Press
-              className={`min-w-0 grow truncate text-left ${one.id === slot ? "font-semibold" : ""}`}
+              className="min-w-0 grow text-left"
               aria-current={one.id === slot}
-              title={one.name}
               onClick={() => onOpen(one.id)}
             >
-              {one.name || "unnamed"}
+              <Name text={one.name || "unnamed"} weight={one.id === slot ? "font-semibold" : ""} />
             </Press>
             <More
               label={`More for ${one.name}`}

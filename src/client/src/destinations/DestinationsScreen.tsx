@@ -4,6 +4,7 @@ import { useActions } from "../actions/bound";
 import { changed } from "../data/changed";
 import type { Destination, Schemas } from "../data/client";
 import { FindingLine } from "../instruments/FindingLine";
+import { Name } from "../instruments/Name";
 import { count } from "../instruments/numbers";
 import { sayDone } from "../shell/history";
 import { say, sayProblem } from "../shell/notices";
@@ -242,7 +243,6 @@ export function DestinationsScreen() {
               <SaveBar
                 problems={problems.length}
                 consequences={consequences}
-                onSave={trySave}
                 onForget={() => {
                   if (!document || !stored) return;
                   edit("forgetting changes", () => stored);
@@ -260,8 +260,8 @@ export function DestinationsScreen() {
           )}
           <div className="flex min-h-[46px] items-center gap-2 px-4">
             {/* Where there is no room, the list beside it says the name. */}
-            <h1 className="min-w-16 truncate text-[15px] max-[1100px]:sr-only" title={document?.name}>
-              {document?.name}
+            <h1 className="min-w-16 text-[15px] max-[1100px]:sr-only">
+              <Name text={document?.name ?? ""} weight="" />
             </h1>
             <LinkButton
               className={`min-w-12 truncate ${showsDestination ? "text-ink" : "text-soft"}`}
@@ -281,7 +281,7 @@ export function DestinationsScreen() {
             >
               Measure<span className="max-[1450px]:hidden"> on a screenshot</span>
             </Link>
-            <Button go shortcut="N" onClick={slotAction.add}>
+            <Button go act="destinations.newSlot">
               New slot
             </Button>
           </div>

@@ -143,15 +143,17 @@ function WayFields({
 function Comparison({ outcome }: { outcome: LayoutOutcome }) {
   return (
     <div className="grid gap-1.5">
+      <p className="text-soft">
+        Waste is what a visit loads beyond the pixels it shows; “too few pixels” is the share of visits whose
+        file has fewer than they show.
+      </p>
       <table className="w-full text-left" aria-label="Ways to choose widths, compared">
         <thead className="text-soft">
           <tr className="border-b border-line">
             <th className="py-1 font-normal">widths</th>
             <th className="py-1 font-normal">kB a visit</th>
             <th className="py-1 font-normal">waste</th>
-            <th className="py-1 font-normal" title="Share of visits that get fewer pixels than they are owed">
-              too few pixels
-            </th>
+            <th className="py-1 font-normal">too few pixels</th>
           </tr>
         </thead>
         <tbody>
@@ -160,13 +162,14 @@ function Comparison({ outcome }: { outcome: LayoutOutcome }) {
               key={`${index ? "" : "chosen "}${ladder.choice}`}
               className={`border-b border-line-soft ${index === 0 ? "font-semibold" : ""}`}
             >
-              <td className="py-1" title={ladder.widths.map(count).join(", ")}>
+              <td className="py-1">
                 {index === 0 && "chosen: "}
                 {names[ladder.choice]?.(ladder.widths.length)}
+                <span className="figures block text-xs font-normal text-soft">
+                  {ladder.widths.map(count).join(", ")}
+                </span>
               </td>
-              <td className="figures" title={`${Math.round(ladder.bytesPerVisit)} bytes expected`}>
-                {bytes(ladder.bytesPerVisit)}
-              </td>
+              <td className="figures">{bytes(ladder.bytesPerVisit)}</td>
               <td className="figures">{percent(ladder.waste)}</td>
               <td className={`figures ${ladder.underServed > 0 ? "text-warn" : ""}`}>
                 {percent(ladder.underServed)}

@@ -1,4 +1,5 @@
-import { useRef, useState } from "react";
+import { useDrag } from "@use-gesture/react";
+import { useRef } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { arrowOf } from "../actions/arrows";
 import { useActions } from "../actions/bound";
@@ -10,6 +11,7 @@ import { sayProblem } from "../shell/notices";
 import { useReadout } from "../shell/readout";
 import { useRoom } from "../shell/room";
 import { Button } from "../ui/Button";
+import { byPointer } from "../ui/byPointer";
 import { CheckBox } from "../ui/CheckBox";
 import { FaultLine } from "../ui/Fault";
 import { Field, TextBox } from "../ui/Field";
@@ -158,7 +160,7 @@ export function MeasureScreen() {
             <p className="text-soft">
               The slot begins with this one viewport. Add rows for others once you have seen the page there.
             </p>
-            <Button go shortcut="Enter" className="justify-self-start" onClick={take}>
+            <Button go act="measuring.create" className="justify-self-start">
               Make a slot of it
             </Button>
           </section>
@@ -193,39 +195,34 @@ function Sheet({
 }) {
   const frame = useRef<HTMLDivElement>(null);
   const room = useRoom(frame, { width: 800, height: 600 });
-  const [from, setFrom] = useState<{ x: number; y: number }>();
   const scale = Math.min(1, (room.width - 32) / screenshot.width, (room.height - 32) / screenshot.height);
-  const at = (event: React.PointerEvent) => {
-    const box = event.currentTarget.getBoundingClientRect();
+  const sheet = useRef<HTMLDivElement>(null);
+  const at = ([clientX, clientY]: readonly [number, number]) => {
+    const box = sheet.current?.getBoundingClientRect() ?? new DOMRect();
     return {
-      x: Math.min(Math.max(Math.round((event.clientX - box.left) / scale), 0), screenshot.width),
-      y: Math.min(Math.max(Math.round((event.clientY - box.top) / scale), 0), screenshot.height),
+      x: Math.min(Math.max(Math.round((clientX - box.left) / scale), 0), screenshot.width),
+      y: Math.min(Math.max(Math.round((clientY - box.top) / scale), 0), screenshot.height),
     };
   };
+  const draw = useDrag(({ initial, xy, first, last }) => {
+    const [from, to] = [at(initial), at(xy)];
+    if (!first)
+      onDraw({
+        x: Math.min(from.x, to.x),
+        y: Math.min(from.y, to.y),
+        width: Math.abs(to.x - from.x),
+        height: Math.abs(to.y - from.y),
+      });
+    if (last) onDrawn(Math.ceil(snapsWithin / scale));
+  }, byPointer);
   return (
     <div ref={frame} className="well-grey grid min-h-0 place-items-center overflow-hidden">
       <div
+        ref={sheet}
         data-testid="screenshot"
         className="relative cursor-crosshair touch-none select-none"
         style={{ width: screenshot.width * scale, height: screenshot.height * scale }}
-        onPointerDown={(event) => {
-          event.currentTarget.setPointerCapture(event.pointerId);
-          setFrom(at(event));
-        }}
-        onPointerMove={(event) => {
-          if (!from) return;
-          const to = at(event);
-          onDraw({
-            x: Math.min(from.x, to.x),
-            y: Math.min(from.y, to.y),
-            width: Math.abs(to.x - from.x),
-            height: Math.abs(to.y - from.y),
-          });
-        }}
-        onPointerUp={() => {
-          setFrom(undefined);
-          onDrawn(Math.ceil(snapsWithin / scale));
-        }}
+        {...draw()}
       >
         <img alt="The page to measure on" src={screenshot.url} className="size-full" draggable={false} />
         {area && (

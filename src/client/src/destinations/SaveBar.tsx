@@ -12,12 +12,10 @@ const differencesShown = 12;
 export function SaveBar({
   problems,
   consequences,
-  onSave,
   onForget,
 }: {
   problems: number;
   consequences: Consequences | undefined;
-  onSave: () => void;
   onForget: () => void;
 }) {
   return (
@@ -29,7 +27,7 @@ export function SaveBar({
         {problems === 0 && consequences && sentence(consequences)}
       </span>
       <Button onClick={onForget}>Discard changes</Button>
-      <Button go shortcut="S" disabled={problems > 0} onClick={onSave}>
+      <Button go act="destinations.save" disabled={problems > 0}>
         Save
       </Button>
     </div>

@@ -1,9 +1,11 @@
-import { type PointerEvent, useLayoutEffect, useRef, useState } from "react";
+import { useDrag, usePinch, useWheel } from "@use-gesture/react";
+import { useLayoutEffect, useRef, useState } from "react";
 import type { FramedPlace, Point, Rect, Size, Slot, Source } from "../data/client";
 import { KeepClear } from "../instruments/KeepClear";
 import { count, size } from "../instruments/numbers";
 import { everyPixelUrl, previewUrl } from "../instruments/preview";
 import { useRoom } from "../shell/room";
+import { byPointer } from "../ui/byPointer";
 import { Press } from "../ui/Press";
 import { type Corner, moved, pulled, scaled } from "./drag";
 import { type GuideKind, Guides } from "./Guides";
@@ -92,50 +94,54 @@ export function Bench({
       y: (event.clientY - (bounds?.top ?? 0) - origin.y) / scale,
     };
   };
-  const touches = useRef(new Map<number, Point>());
-  const pinch = useRef<{ apart: number; frame: Rect }>(undefined);
-  const apart = () => {
-    const [one, other] = [...touches.current.values()];
-    return one && other ? Math.hypot(one.x - other.x, one.y - other.y) : undefined;
-  };
 
-  const latest = useRef({ live, canBeSet, mode, subject });
-  latest.current = { live, canBeSet, mode, subject };
-  useLayoutEffect(() => {
-    const watched = well.current;
-    if (!watched) return;
-    // React listens to wheels passively; a passive listener could not keep the page from scrolling.
-    const turn = (event: WheelEvent) => {
-      event.preventDefault();
-      const now = latest.current;
-      // A pinch on a touch pad comes as a wheel with Ctrl, in much smaller steps.
-      const by = (event.ctrlKey ? 1.01 : 1.0012) ** event.deltaY;
-      if (now.mode === "subject") now.subject.scale(by);
-      else if (now.canBeSet) now.live.scale(by);
-    };
-    watched.addEventListener("wheel", turn, { passive: false });
-    return () => watched.removeEventListener("wheel", turn);
-  }, []);
-
-  const begin = (make: (from: Point) => Grip) => (event: PointerEvent) => {
-    if (event.button !== 0) return;
+  // A listener of the page itself: React listens to wheels passively, which could not keep the page from scrolling.
+  const onWell = { target: well, eventOptions: { passive: false } };
+  useWheel(({ event, active }) => {
+    if (!active) return;
     event.preventDefault();
-    event.stopPropagation();
-    touches.current.set(event.pointerId, { x: event.clientX, y: event.clientY });
-    well.current?.setPointerCapture(event.pointerId);
-    const distance = apart();
-    if (distance && canBeSet) {
-      pinch.current = { apart: distance, frame };
-      setGrip(undefined);
-      return;
+    // A pinch on a touch pad comes as a wheel with Ctrl, in much smaller steps.
+    const by = (event.ctrlKey ? 1.01 : 1.0012) ** event.deltaY;
+    if (mode === "subject") subject.scale(by);
+    else if (canBeSet) live.scale(by);
+  }, onWell);
+  usePinch(
+    ({ first, movement: [by], memo }: { first: boolean; movement: [number, number]; memo?: Rect }) => {
+      const start = first || !memo ? frame : memo;
+      if (canBeSet) live.drag(scaled(start, by, picture), true);
+      return start;
+    },
+    { ...onWell, pinchOnWheel: false },
+  );
+  const grab = useDrag(({ args: [make], first, last, canceled, xy, movement, memo, event, ...now }) => {
+    const to = at({ clientX: xy[0], clientY: xy[1] });
+    if (first) {
+      event.stopPropagation();
+      const taken = (make as (from: Point) => Grip)(to);
+      setPointer(undefined);
+      setGrip(taken);
+      return taken;
     }
-    setPointer(undefined);
-    setGrip(make(at(event)));
-  };
-  const takeFrame = (corner: Corner | undefined) => begin((from) => ({ on: "frame", corner, from, frame }));
+    const held = memo as Grip;
+    // A second finger makes it a pinch.
+    if (now.pinching) now.cancel();
+    else if (!last) {
+      setPointer(to);
+      carry(held, to);
+    }
+    if (last || now.pinching) {
+      setGrip(undefined);
+      setPointer(undefined);
+      // A click without a drag changes nothing.
+      if (!canceled && !now.pinching && Math.hypot(...movement) > 2) drop(held, to);
+    }
+    return held;
+  }, byPointer);
+  const takeFrame = (corner: Corner | undefined) =>
+    grab((from: Point): Grip => ({ on: "frame", corner, from, frame }));
   const takeSubject = (part: SubjectPart | undefined) =>
-    begin((from) => ({ on: "subject", part, from, start: subject.start() }));
-  const takeWell = begin((from) => {
+    grab((from: Point): Grip => ({ on: "subject", part, from, start: subject.start() }));
+  const takeWell = grab((from: Point): Grip => {
     if (mode === "subject") return { on: "subject", part: undefined, from, start: subject.start() };
     return mode === "level" ? { on: "level", from } : { on: "well", from, centre };
   });
@@ -150,37 +156,18 @@ export function Bench({
     const next = pulled(held.frame, held.corner, corner, picture, slot.shape === "free");
     return live.stuck(held.frame, next, held.corner);
   };
-  const follow = (event: PointerEvent) => {
-    if (touches.current.has(event.pointerId))
-      touches.current.set(event.pointerId, { x: event.clientX, y: event.clientY });
-    const distance = apart();
-    if (pinch.current && distance) {
-      live.drag(scaled(pinch.current.frame, distance / pinch.current.apart, picture), true);
-      return;
-    }
-    if (!grip) return;
-    const to = at(event);
-    setPointer(to);
-    if (grip.on === "frame") live.drag(framePulled(grip, to));
-    else if (grip.on === "subject")
-      subject.drag(grip.part, pictureUnder(view, grip.from), pictureUnder(view, to), grip.start);
-    else if (grip.on === "well" && isActual)
-      setCentre({ x: centre.x - (to.x - grip.from.x), y: centre.y - (to.y - grip.from.y) });
+  const carry = (held: Grip, to: Point) => {
+    if (held.on === "frame") live.drag(framePulled(held, to));
+    else if (held.on === "subject")
+      subject.drag(held.part, pictureUnder(view, held.from), pictureUnder(view, to), held.start);
+    else if (held.on === "well" && isActual)
+      setCentre({ x: centre.x - (to.x - held.from.x), y: centre.y - (to.y - held.from.y) });
   };
-  const letGo = (event: PointerEvent) => {
-    touches.current.delete(event.pointerId);
-    pinch.current = undefined;
-    if (!grip) return;
-    const to = at(event);
-    setGrip(undefined);
-    setPointer(undefined);
-    // A click without a drag changes nothing.
-    const hasMoved = Math.hypot(to.x - grip.from.x, to.y - grip.from.y) * scale > 2;
-    if (!hasMoved) return;
-    if (grip.on === "frame") live.set(framePulled(grip, to));
-    else if (grip.on === "subject")
-      subject.set(grip.part, pictureUnder(view, grip.from), pictureUnder(view, to), grip.start);
-    else if (grip.on === "level") onLevel(grip.from, to);
+  const drop = (held: Grip, to: Point) => {
+    if (held.on === "frame") live.set(framePulled(held, to));
+    else if (held.on === "subject")
+      subject.set(held.part, pictureUnder(view, held.from), pictureUnder(view, to), held.start);
+    else if (held.on === "level") onLevel(held.from, to);
   };
 
   const turnedMarks = {
@@ -197,10 +184,7 @@ export function Bench({
       data-testid="well"
       data-mode={mode}
       className={`relative min-h-0 touch-none overflow-hidden select-none ${wells[ground]} ${mode === "frame" ? (isActual ? "cursor-grab" : "") : "cursor-crosshair"}`}
-      onPointerDown={takeWell}
-      onPointerMove={follow}
-      onPointerUp={letGo}
-      onPointerCancel={letGo}
+      {...takeWell}
     >
       <div className="absolute" style={{ left: origin.x, top: origin.y, ...shown }}>
         <div
@@ -226,7 +210,7 @@ export function Bench({
               className={`absolute outline-2 -outline-offset-1 outline-brass-fill ${mode === "frame" ? "cursor-move" : "pointer-events-none"}`}
               data-testid="frame"
               style={{ left: box.x, top: box.y, width: box.width, height: box.height }}
-              onPointerDown={takeFrame(undefined)}
+              {...takeFrame(undefined)}
             >
               <Guides kind={guide} width={box.width} height={box.height} />
               <KeepClear zones={slot.keepClear} />
@@ -255,7 +239,7 @@ export function Bench({
                 left: corner.right ? box.x + box.width : box.x,
                 top: corner.bottom ? box.y + box.height : box.y,
               }}
-              onPointerDown={takeFrame(corner)}
+              {...takeFrame(corner)}
             >
               <span className="size-2 border border-brass bg-white" />
             </span>

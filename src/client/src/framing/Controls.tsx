@@ -1,4 +1,5 @@
 import { type ReactNode, useState } from "react";
+import type { ActId } from "../actions/catalogue";
 import type { FramedPlace, Framing, Rect, Slot } from "../data/client";
 import { Gauge } from "../instruments/Gauge";
 import { ratio, some } from "../instruments/numbers";
@@ -7,14 +8,14 @@ import { Button } from "../ui/Button";
 import { TextBox } from "../ui/Field";
 import { Segment } from "../ui/Segment";
 import type { Mode } from "./Bench";
-import { type GuideKind, guideKinds } from "./Guides";
+import type { GuideKind } from "./Guides";
 import type { LiveFraming } from "./useFraming";
 import type { LiveSubject } from "./useSubject";
 
-const modes: { mode: Mode; words: string; key: string }[] = [
-  { mode: "frame", words: "Frame", key: "E" },
-  { mode: "subject", words: "Subject", key: "S" },
-  { mode: "level", words: "Straighten", key: "V" },
+const modes: { mode: Mode; words: string; act: ActId }[] = [
+  { mode: "frame", words: "Frame", act: "framing.frame" },
+  { mode: "subject", words: "Subject", act: "framing.subject" },
+  { mode: "level", words: "Straighten", act: "framing.straighten" },
 ];
 
 /** The exact figures of what is worked on, and everything that can be done to it. */
@@ -29,9 +30,6 @@ export function Controls({
   guide,
   isActual,
   isVector,
-  onMode,
-  onGuide,
-  onActual,
   onCrop,
 }: {
   destination: string;
@@ -44,9 +42,6 @@ export function Controls({
   guide: GuideKind;
   isActual: boolean;
   isVector: boolean;
-  onMode: (mode: Mode) => void;
-  onGuide: (guide: GuideKind) => void;
-  onActual: (isActual: boolean) => void;
   onCrop: (crop: Rect) => void;
 }) {
   const { change } = framing;
@@ -127,51 +122,27 @@ export function Controls({
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">
         <fieldset aria-label="What a drag does" className="flex">
           {modes.map((one) => (
-            <Segment
-              key={one.mode}
-              isOn={mode === one.mode}
-              shortcut={one.key}
-              onClick={() => onMode(one.mode)}
-            >
+            <Segment key={one.mode} isOn={mode === one.mode} act={one.act}>
               {one.words}
             </Segment>
           ))}
         </fieldset>
         <fieldset aria-label="Turn" className="flex">
-          <Segment
-            label="Quarter turn to the left"
-            shortcut="Q"
-            onClick={() => void change({ act: "quarter", quarters: -1 })}
-          >
+          <Segment label="Quarter turn to the left" act="framing.left">
             ↺
           </Segment>
-          <Segment
-            label="Quarter turn to the right"
-            shortcut="W"
-            onClick={() => void change({ act: "quarter", quarters: 1 })}
-          >
+          <Segment label="Quarter turn to the right" act="framing.right">
             ↻
           </Segment>
-          <Segment
-            label="Mirror"
-            isOn={shown.turn.isMirrored}
-            shortcut="M"
-            onClick={() => void change({ act: "mirror" })}
-          >
+          <Segment label="Mirror" isOn={shown.turn.isMirrored} act="framing.mirror">
             ⇋
           </Segment>
         </fieldset>
         <fieldset aria-label="View" className="flex">
-          <Segment
-            label="Guides"
-            shortcut="G"
-            onClick={() =>
-              onGuide(guideKinds[(guideKinds.indexOf(guide) + 1) % guideKinds.length] ?? "thirds")
-            }
-          >
+          <Segment label="Guides" act="framing.guides">
             {guide === "none" ? "no guides" : guide}
           </Segment>
-          <Segment isOn={isActual} shortcut="Z" onClick={() => onActual(!isActual)}>
+          <Segment isOn={isActual} act="framing.actual">
             100 %
           </Segment>
         </fieldset>
@@ -181,15 +152,11 @@ export function Controls({
               <Button onClick={() => void change({ act: "pad", ...at, on: false })}>Crop again</Button>
             )}
             {(place.shares.length > 0 || (place.isApart && !place.tier)) && (
-              <Button shortcut="A" onClick={() => void change({ act: "part", ...at, on: !place.isApart })}>
+              <Button act="framing.unlink">
                 {place.isApart ? "Link again" : `Unlink from ${some(place.shares.length, "slot")}`}
               </Button>
             )}
-            {place.byHand && (
-              <Button shortcut="0" onClick={() => void change({ act: "automatic", ...at })}>
-                Reset to automatic
-              </Button>
-            )}
+            {place.byHand && <Button act="framing.automatic">Reset to automatic</Button>}
           </span>
         )}
       </div>

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { useActions } from "../actions/bound";
 import { actOnMany } from "../data/acts";
-import { answer, api, type Schemas } from "../data/client";
+import { answer, api, type FramedPlace, type Schemas, type Slot, type Source } from "../data/client";
 import { keys } from "../data/keys";
 import { usePlaces } from "../destinations/useDestinations";
 import { some } from "../instruments/numbers";
@@ -17,6 +17,7 @@ import { Button } from "../ui/Button";
 import { CheckBox } from "../ui/CheckBox";
 import { FaultLine } from "../ui/Fault";
 import { Radios } from "../ui/Radios";
+import { VirtualRows } from "../ui/VirtualRows";
 
 const ways: { way: Schemas["CopyAs"]; words: string; says: string }[] = [
   {
@@ -83,10 +84,8 @@ export function CopyScreen() {
         <div className="flex items-center gap-3">
           <h1 className="truncate text-[15px]">Copy the framing of {source.data?.stem}</h1>
           <span className="ml-auto" />
-          <Button shortcut="Esc" onClick={back}>
-            Back
-          </Button>
-          <Button go shortcut="Enter" disabled={taken.length === 0} onClick={() => void take()}>
+          <Button act="copy.back">Back</Button>
+          <Button go act="copy.apply" disabled={taken.length === 0}>
             Apply to {some(taken.length, "picture")}
           </Button>
         </div>
@@ -98,47 +97,64 @@ export function CopyScreen() {
           onValue={setWay}
         />
       </header>
-      <div className="overflow-y-auto px-4 pb-6">
-        {tried.error && <FaultLine className="py-3">{tried.error.message}</FaultLine>}
-        {to.length === 0 && (
-          <p className="py-3 text-soft">
-            Choose the other pictures of the series under Sources, then come back.
-          </p>
-        )}
-        {tried.data?.refused.map((one) => (
-          <p key={one.source} role="alert" className="border-l-3 border-warn px-2.5 py-1.5">
-            {one.sentence}
-          </p>
-        ))}
-        {tried.data?.items.map(({ source: other, framing }) => (
-          <section key={other.id} aria-label={other.stem} className="border-b border-line-soft py-2.5">
-            <CheckBox
-              className="mb-1.5"
-              checked={!left.includes(other.id)}
-              onChecked={(on) => setLeft(on ? left.filter((id) => id !== other.id) : [...left, other.id])}
-            >
-              <b className="font-semibold">{other.stem}</b>
-            </CheckBox>
-            <div className="flex flex-wrap items-end gap-2">
-              {framing.places.map((place) => {
-                const slot = places?.get(place.slot)?.slot;
-                const worst = place.findings.find((finding) => finding.severity !== "note");
-                return (
-                  slot && (
-                    <span
-                      key={`${place.slot}${place.tier ?? ""}`}
-                      title={`${slot.name}${worst ? `: ${worst.sentence}` : ""}`}
-                      className={`outline ${worst ? "outline-2 outline-warn" : "outline-ink/15"}`}
-                    >
-                      <PlacePicture source={other} slot={slot} place={place} box={box} />
-                    </span>
-                  )
-                );
-              })}
-            </div>
-          </section>
-        ))}
+      <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)]">
+        <div className="max-h-48 overflow-y-auto px-4">
+          {tried.error && <FaultLine className="py-3">{tried.error.message}</FaultLine>}
+          {to.length === 0 && (
+            <p className="py-3 text-soft">
+              Choose the other pictures of the series under Sources, then come back.
+            </p>
+          )}
+          {tried.data?.refused.map((one) => (
+            <p key={one.source} role="alert" className="border-l-3 border-warn px-2.5 py-1.5">
+              {one.sentence}
+            </p>
+          ))}
+        </div>
+        <VirtualRows
+          items={tried.data?.items ?? []}
+          keyOf={(item) => item.source.id}
+          height={150}
+          isMeasured
+          className="px-4"
+        >
+          {({ source: other, framing }) => (
+            <section aria-label={other.stem} className="border-b border-line-soft py-2.5">
+              <CheckBox
+                className="mb-1.5"
+                checked={!left.includes(other.id)}
+                onChecked={(on) => setLeft(on ? left.filter((id) => id !== other.id) : [...left, other.id])}
+              >
+                <b className="font-semibold">{other.stem}</b>
+              </CheckBox>
+              <div className="flex flex-wrap items-end gap-2">
+                {framing.places.map((place) => (
+                  <Copied
+                    key={`${place.slot}${place.tier ?? ""}`}
+                    source={other}
+                    place={place}
+                    slot={places?.get(place.slot)?.slot}
+                  />
+                ))}
+              </div>
+            </section>
+          )}
+        </VirtualRows>
       </div>
     </div>
+  );
+}
+
+function Copied({ source, place, slot }: { source: Source; place: FramedPlace; slot: Slot | undefined }) {
+  if (!slot) return null;
+  const worst = place.findings.find((finding) => finding.severity !== "note");
+  return (
+    <span
+      role="img"
+      aria-label={`${slot.name}${worst ? `: ${worst.sentence}` : ""}`}
+      className={`outline ${worst ? "outline-2 outline-warn" : "outline-ink/15"}`}
+    >
+      <PlacePicture source={source} slot={slot} place={place} box={box} />
+    </span>
   );
 }

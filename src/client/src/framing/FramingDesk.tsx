@@ -181,7 +181,7 @@ export function FramingDesk({
       <section className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[46px_minmax(0,1fr)_auto]">
         <div className="flex min-w-0 items-center gap-3 px-4 whitespace-nowrap">
           <h1 className="min-w-32 shrink-20 overflow-hidden text-[15px]">
-            <Name text={source.stem} title={source.fileName} weight="" />
+            <Name text={source.stem} weight="" />
           </h1>
           {/* The readout has it too. */}
           {!isReview && (
@@ -194,7 +194,7 @@ export function FramingDesk({
           {isReview ? null : shown.isDecided ? (
             <span className="text-soft">{shown.subject ? "Subject confirmed" : "No subject"}</span>
           ) : (
-            <Button shortcut="C" onClick={() => void subject.confirm()}>
+            <Button act="framing.confirm">
               {shown.proposal?.subject ? "Confirm the subject" : "Confirm: no subject"}
             </Button>
           )}
@@ -213,23 +213,11 @@ export function FramingDesk({
           )}
           <span className="ml-auto flex min-w-0 items-center gap-2">
             {isReview ? (
-              <ReviewBar
-                settled={review.settled}
-                total={review.total}
-                entry={review.entry}
-                onAccept={() => void accept()}
-                onLeaveOut={isSubjectReview ? undefined : () => void leaveOut()}
-                onNext={review.next}
-                onLeave={review.leave}
-              />
+              <ReviewBar settled={review.settled} total={review.total} entry={review.entry} />
             ) : (
               <>
-                {review.left > 0 && (
-                  <Button shortcut="I" onClick={review.begin}>
-                    Review {count(review.left)}
-                  </Button>
-                )}
-                <RenderButton line={line} onRender={() => review.render(line)} />
+                {review.left > 0 && <Button act="framing.review">Review {count(review.left)}</Button>}
+                <RenderButton line={line} />
               </>
             )}
           </span>
@@ -259,23 +247,14 @@ export function FramingDesk({
           guide={guide}
           isActual={isActual}
           isVector={source.format === "svg"}
-          onMode={toMode}
-          onGuide={setGuide}
-          onActual={setActual}
           onCrop={(crop) => void framing.change({ act: "crop", ...at, crop })}
         />
       </section>
       <aside aria-label="All slots" className="flex min-h-0 flex-col border-l border-line bg-sheet">
         <div className="flex min-h-0 grow flex-col">
           <p className="flex items-center gap-2 border-b border-line-soft px-3.5 py-1.5">
-            <Button shortcut="K" onClick={toSheet}>
-              Contact sheet
-            </Button>
-            {others > 0 && (
-              <Button shortcut="Y" onClick={toCopy}>
-                Copy to {some(others, "picture")}
-              </Button>
-            )}
+            <Button act="framing.sheet">Contact sheet</Button>
+            {others > 0 && <Button act="framing.copy">Copy to {some(others, "picture")}</Button>}
             {places.some((one) => one.byHand) && (
               <Button className="ml-auto" onClick={() => void framing.change({ act: "allAutomatic" })}>
                 Reset all
@@ -310,13 +289,13 @@ export function FramingDesk({
   );
 }
 
-function RenderButton({ line, onRender }: { line: readonly string[]; onRender: () => void }) {
+function RenderButton({ line }: { line: readonly string[] }) {
   const choice = useChoice();
   const places = usePlaces();
   const wanted = choice.slots.filter((id) => places?.has(id)).length;
   if (wanted === 0) return <span className="truncate text-soft">Choose slots to render.</span>;
   return (
-    <Button go shortcut="R" onClick={onRender}>
+    <Button go act="framing.render">
       Render {line.length === 1 ? "" : `${count(line.length)} pictures `}for {some(wanted, "slot")}
     </Button>
   );

@@ -7,19 +7,12 @@ export function ReviewBar({
   settled,
   total,
   entry,
-  onAccept,
-  onLeaveOut,
-  onNext,
-  onLeave,
 }: {
   settled: number;
   total: number;
   entry: ReviewEntry | undefined;
-  onAccept: () => void;
-  onLeaveOut: (() => void) | undefined;
-  onNext: () => void;
-  onLeave: () => void;
 }) {
+  const isSubject = entry !== undefined && !entry.slot;
   return (
     <>
       <span className="flex items-center gap-2" role="status">
@@ -34,19 +27,11 @@ export function ReviewBar({
           {count(settled)} / {count(total)}
         </span>
       </span>
-      <Button onClick={onLeave} shortcut="Esc">
-        Stop
-      </Button>
-      <Button onClick={onNext} shortcut="J">
-        Later
-      </Button>
-      {onLeaveOut && (
-        <Button onClick={onLeaveOut} shortcut="L">
-          Leave out
-        </Button>
-      )}
-      <Button go shortcut="Enter" onClick={onAccept}>
-        {entry && !entry.slot ? "Confirm and next" : "Accept and next"}
+      <Button act="review.stop">Stop</Button>
+      <Button act="review.later">Later</Button>
+      {!isSubject && <Button act="framing.leaveOut">Leave out</Button>}
+      <Button go act="review.accept">
+        {isSubject ? "Confirm and next" : "Accept and next"}
       </Button>
     </>
   );

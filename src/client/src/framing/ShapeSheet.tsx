@@ -106,7 +106,6 @@ function ShapeCell({
       <Press
         aria-label={`Frame for ${name}`}
         aria-current={isCurrent}
-        title={worst?.sentence ?? name}
         onClick={onCurrent}
         className={`relative justify-self-start ${isCurrent ? "outline-2 outline-offset-2 outline-brass" : "outline outline-ink/15"} ${place.isLeftOut ? "opacity-35" : ""}`}
       >
@@ -131,7 +130,7 @@ function ShapeCell({
           <span className="w-[13px]" />
         )}
         {state && <StateMark state={state} />}
-        <Press tabIndex={-1} className="truncate" title={name} onClick={onCurrent}>
+        <Press tabIndex={-1} className="truncate" onClick={onCurrent}>
           {place.tier ?? slot.name}
         </Press>
       </div>

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { useActions } from "../actions/bound";
 import { answer, api, type FramedPlace, type Slot, type Source } from "../data/client";
@@ -9,8 +9,11 @@ import { count, size } from "../instruments/numbers";
 import { PlacePicture } from "../instruments/PlacePicture";
 import { useChoice } from "../shell/choice";
 import { useReadout } from "../shell/readout";
+import { useRoom } from "../shell/room";
 import { Button } from "../ui/Button";
+import { VirtualRows } from "../ui/VirtualRows";
 import { framingPath } from "./framingPath";
+import { type Line, lineGap, linesOf, narrowest } from "./sheetLines";
 
 const usualLargest = 420;
 const step = 1.25;
@@ -19,6 +22,7 @@ const most = 4;
 
 /** One picture of a sheet: a source in a place. */
 type Cell = { source: Source; place: FramedPlace };
+type Captioned = Cell & { caption: string };
 
 /** Pictures side by side at their true relative sizes: of a destination, the chosen sources in its shapes; of a source, all its places. */
 export function SheetScreen() {
@@ -65,6 +69,13 @@ export function SheetScreen() {
       }));
   const widest = Math.max(1, ...cells.map(({ place }) => Math.max(place.file.width, place.file.height)));
   const scale = (usualLargest / widest) * zoom;
+  const frame = useRef<HTMLDivElement>(null);
+  const room = useRoom(frame, { width: 1280, height: 700 }).width - 2 * 16;
+  const lines = linesOf(
+    shelves,
+    ({ place }) => ({ width: place.file.width * scale, height: place.file.height * scale }),
+    room,
+  );
   const change = (by: number) => () => setZoom((now) => Math.min(most, Math.max(least, now * by)));
   const back = () => navigate(-1);
   useActions("sheet", { larger: change(step), smaller: change(1 / step), back });
@@ -83,29 +94,28 @@ export function SheetScreen() {
         </span>
         <span className="ml-auto flex items-center gap-2">
           <ScaleBar scale={scale} />
-          <Button aria-label="Smaller" shortcut="−" onClick={change(1 / step)}>
-            Smaller
-          </Button>
-          <Button aria-label="Larger" shortcut="+" onClick={change(step)}>
-            Larger
-          </Button>
-          <Button shortcut="Esc" onClick={back}>
-            Back
-          </Button>
+          <Button act="sheet.smaller">Smaller</Button>
+          <Button act="sheet.larger">Larger</Button>
+          <Button act="sheet.back">Back</Button>
         </span>
       </header>
-      <div className="overflow-y-auto px-4 pb-6">
+      <div ref={frame} className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)]">
         {sheet.error && (
-          <p role="alert" className="py-4 text-stop">
+          <p role="alert" className="p-4 text-stop">
             {sheet.error.message}
           </p>
         )}
         {sheet.data && cells.length === 0 && (
-          <p className="py-4 text-soft">There is no picture to show. Choose some under Sources.</p>
+          <p className="p-4 text-soft">There is no picture to show. Choose some under Sources.</p>
         )}
-        {shelves.map((shelf) => (
-          <Shelf key={shelf.id} title={shelf.title} cells={shelf.cells} slots={bySlot} scale={scale} />
-        ))}
+        <VirtualRows
+          items={lines}
+          keyOf={(line) => line.id}
+          height={(line) => line.height}
+          className="row-start-2 px-4"
+        >
+          {(line) => <SheetLine line={line} slots={bySlot} scale={scale} />}
+        </VirtualRows>
       </div>
     </div>
   );
@@ -117,47 +127,36 @@ const named = (cells: readonly Cell[], slots: ReadonlyMap<string, Slot>) =>
     caption: [slots.get(cell.place.slot)?.name, cell.place.tier].filter(Boolean).join(", "),
   }));
 
-function Shelf({
-  title,
-  cells,
+function SheetLine({
+  line: { shelf, cells },
   slots,
   scale,
 }: {
-  title: string;
-  cells: readonly (Cell & { caption: string })[];
+  line: Line<Captioned>;
   slots: ReadonlyMap<string, Slot>;
   scale: number;
 }) {
-  if (cells.length === 0) return null;
+  if (cells.length === 0) return <h2 className="mt-4 mb-2 border-b border-line-soft pb-1">{shelf}</h2>;
   return (
-    <section aria-label={title} className="px-px [content-visibility:auto]">
-      <h2 className="mt-4 mb-2 border-b border-line-soft pb-1">{title}</h2>
-      <ul className="flex flex-wrap items-end gap-3">
-        {cells.map(({ source, place, caption }) => (
+    <ul aria-label={shelf} className="flex items-end px-px pb-3" style={{ gap: lineGap }}>
+      {cells.map(({ source, place, caption }) => {
+        const box = { width: place.file.width * scale, height: place.file.height * scale };
+        return (
           <li key={`${source.id}${place.slot}${place.tier ?? ""}`} className="grid gap-0.5">
             <Link
               to={framingPath(source.id, place.slot, place.tier)}
-              title={`${caption}: ${size(place.file.width, place.file.height)} px`}
-              aria-label={caption}
+              aria-label={`${caption}: ${size(place.file.width, place.file.height)} px`}
               className="justify-self-start outline outline-ink/15"
             >
-              <PlacePicture
-                source={source}
-                slot={slots.get(place.slot) ?? {}}
-                place={place}
-                box={{ width: place.file.width * scale, height: place.file.height * scale }}
-              />
+              <PlacePicture source={source} slot={slots.get(place.slot) ?? {}} place={place} box={box} />
             </Link>
-            <span
-              className="truncate text-xs text-soft"
-              style={{ width: Math.max(64, place.file.width * scale) }}
-            >
+            <span className="truncate text-xs text-soft" style={{ width: Math.max(narrowest, box.width) }}>
               {caption}
             </span>
           </li>
-        ))}
-      </ul>
-    </section>
+        );
+      })}
+    </ul>
   );
 }
 

@@ -1,4 +1,4 @@
-import type { PointerEvent } from "react";
+import type { DOMAttributes } from "react";
 import type { Point, Rect } from "../data/client";
 
 /** What of the subject is taken hold of. */
@@ -19,7 +19,7 @@ export function SubjectMarks({
   focus: Point | undefined;
   isProposed: boolean;
   /** Given while the subject is being worked on. */
-  onTake: ((part: SubjectPart) => (event: PointerEvent) => void) | undefined;
+  onTake: ((part: SubjectPart) => DOMAttributes<Element>) | undefined;
 }) {
   const ink = isProposed ? "stroke-white/90 [stroke-dasharray:5_4]" : "stroke-white";
   return (
@@ -29,7 +29,7 @@ export function SubjectMarks({
           data-testid="subject"
           className={`absolute ${onTake ? "pointer-events-auto cursor-move" : ""}`}
           style={{ left: subject.x, top: subject.y, width: subject.width, height: subject.height }}
-          onPointerDown={onTake?.("inside")}
+          {...onTake?.("inside")}
         >
           <svg
             aria-hidden
@@ -56,7 +56,7 @@ export function SubjectMarks({
                 key={corner}
                 data-testid={`subject-${corner}`}
                 className={`absolute size-6 ${corner.startsWith("top") ? "-top-3" : "-bottom-3"} ${corner.endsWith("left") ? "-left-3" : "-right-3"} ${corner === "top-left" || corner === "bottom-right" ? "cursor-nwse-resize" : "cursor-nesw-resize"}`}
-                onPointerDown={onTake(corner)}
+                {...onTake(corner)}
               />
             ))}
         </div>
@@ -69,7 +69,7 @@ export function SubjectMarks({
           height="30"
           className={`absolute -m-[15px] ${onTake ? "pointer-events-auto cursor-move" : ""}`}
           style={{ left: focus.x, top: focus.y }}
-          onPointerDown={onTake?.("focus")}
+          {...onTake?.("focus")}
         >
           <circle cx="15" cy="15" r="13" fill="transparent" />
           {[5, 2].map((strokeWidth) => (

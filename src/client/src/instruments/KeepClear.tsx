@@ -18,10 +18,6 @@ function ZoneMark({ zone }: { zone: Zone }) {
   const mask =
     zone.form === "outsideEllipse" ? "radial-gradient(closest-side, transparent 99%, black 100%)" : undefined;
   return (
-    <span
-      title={`kept clear: ${zone.name}`}
-      className={`hatched pointer-events-none absolute ${form}`}
-      style={{ ...place, maskImage: mask }}
-    />
+    <span className={`hatched pointer-events-none absolute ${form}`} style={{ ...place, maskImage: mask }} />
   );
 }

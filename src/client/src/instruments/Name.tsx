@@ -2,17 +2,15 @@
 export function Name({
   text,
   tail = 14,
-  title,
   weight = "font-[550]",
 }: {
   text: string;
   tail?: number;
-  title?: string;
   weight?: string;
 }) {
   const [head, end] = split(text, tail);
   return (
-    <span className={`relative flex min-w-0 ${weight}`} title={title}>
+    <span className={`relative flex min-w-0 ${weight}`}>
       {/* Cut to be seen, whole to be heard. */}
       <span className="sr-only">{text}</span>
       <span aria-hidden className="truncate">

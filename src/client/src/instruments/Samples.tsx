@@ -41,7 +41,7 @@ export function Samples() {
         ))}
       </section>
       <section className="flex gap-3">
-        <Button go shortcut="R">
+        <Button go act="framing.render">
           Render
         </Button>
         <Button>Automatic</Button>

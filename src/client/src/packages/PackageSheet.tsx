@@ -30,7 +30,7 @@ export function PackageSheet({ one, scope }: { one: Package; scope: string }) {
           {words[one.state]}
         </h2>
         {one.state === "done" && (
-          <span className="figures" title={`${count(one.bytes)} bytes`}>
+          <span className="figures">
             {some(one.files, "file")}, {bytes(one.bytes)}
           </span>
         )}
@@ -93,9 +93,7 @@ function Contents({ contents }: { contents: PackageContents }) {
               {one.destination} · {one.slot}
             </span>
             <span className="figures text-right">{some(one.files, "file")}</span>
-            <span className="figures text-right" title={`${count(one.bytes)} bytes`}>
-              {bytes(one.bytes)}
-            </span>
+            <span className="figures text-right">{bytes(one.bytes)}</span>
           </li>
         ))}
         <li className="py-1 text-soft">

@@ -61,10 +61,10 @@ export function PackagesScreen() {
           ]}
           onValue={setDestination}
         />
-        <Button shortcut="C" disabled={make.isPending} onClick={() => pack(true)}>
+        <Button act="packages.changed" disabled={make.isPending}>
           Package what changed
         </Button>
-        <Button go shortcut="P" disabled={make.isPending} onClick={() => pack(false)}>
+        <Button go act="packages.all" disabled={make.isPending}>
           Package all that is finished
         </Button>
       </div>

@@ -1,4 +1,4 @@
-import { useMemo, useState } from "react";
+import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { useActions } from "../actions/bound";
 import type { Run, Variant } from "../data/client";
@@ -16,7 +16,7 @@ import { Button } from "../ui/Button";
 import { Empty } from "../ui/Empty";
 import { Entry } from "../ui/Entry";
 import { Fault } from "../ui/Fault";
-import { Select } from "../ui/Select";
+import { type Option, Select } from "../ui/Select";
 import { weighingPath, worstPath } from "../weight/useWeighing";
 import {
   mostVariants,
@@ -24,9 +24,11 @@ import {
   usePauseRun,
   useRetryRun,
   useRunFindings,
+  useRunSlots,
   useRuns,
   useVariants,
   useWatchedRun,
+  type VariantOrder,
 } from "./useRuns";
 import { VariantTable } from "./VariantTable";
 
@@ -39,11 +41,11 @@ const words = {
   cancelled: "cancelled",
 };
 const none: Variant[] = [];
-const orders: Record<string, (a: Variant, b: Variant) => number> = {
-  "as made": () => 0,
-  "heaviest first": (a, b) => b.bytes - a.bytes,
-  name: (a, b) => a.fileName.localeCompare(b.fileName),
-};
+const orders = [
+  ["made", "As made"],
+  ["bytes", "Heaviest first"],
+  ["name", "By name"],
+] as const satisfies readonly Option<VariantOrder>[];
 
 /** What was rendered: every file against its limits. */
 export function RunsScreen() {
@@ -93,9 +95,9 @@ function RunSheet({ run }: { run: Run }) {
   const findings = useRunFindings(run.id);
   const places = usePlaces();
   const [slot, setSlot] = useState("");
-  const all = useVariants(run, "").data ?? none;
-  const items = useVariants(run, slot).data ?? none;
-  const [order, setOrder] = useState("as made");
+  const [order, setOrder] = useState<VariantOrder>("made");
+  const shown = useVariants(run, slot, order).data ?? none;
+  const made = useRunSlots(run).data ?? [];
   const [shows, setShows] = useState<"files" | "findings">("files");
   const [currentId, setCurrentId] = useState<string>();
   const pack = useMakePackage();
@@ -103,8 +105,9 @@ function RunSheet({ run }: { run: Run }) {
   const pause = usePauseRun();
   const retry = useRetryRun();
   const navigate = useNavigate();
-  const slots = useMemo(() => [...new Set(all.map((one) => one.slot))], [all]);
-  const shown = useMemo(() => items.toSorted(orders[order]), [items, order]);
+  // In the order of their destinations; those that were deleted since come last.
+  const known = [...(places?.keys() ?? [])].filter((id) => made.some((one) => one.slot === id));
+  const slots = [...new Set([...known, ...made.map((one) => one.slot)])];
   const told = findings.data?.items ?? [];
   const current = shows === "files" ? (shown.find((one) => one.id === currentId) ?? shown[0]) : undefined;
   const step = (by: number) => () => {
@@ -139,7 +142,8 @@ function RunSheet({ run }: { run: Run }) {
           className={shows === "files" ? "" : "border-transparent!"}
           onClick={() => setShows("files")}
         >
-          Files {count(slot ? items.length : run.done + run.failed)}
+          Files{" "}
+          {count(made.filter((one) => !slot || one.slot === slot).reduce((sum, one) => sum + one.files, 0))}
         </Button>
         <Button
           aria-pressed={shows === "findings"}
@@ -150,23 +154,18 @@ function RunSheet({ run }: { run: Run }) {
         </Button>
         <span className="ml-auto truncate text-soft">
           {shows === "files" &&
-            items.length === mostVariants &&
+            shown.length === mostVariants &&
             `The first ${count(mostVariants)}${slot ? "" : "; a slot shows more of its own"}`}
         </span>
         {shows === "files" && (
           <>
             <Select
-              label="slot"
+              label="Slot"
               value={slot}
-              options={[["", "all"], ...slots.map((id) => [id, places?.get(id)?.path ?? id] as const)]}
+              options={[["", "All"], ...slots.map((id) => [id, places?.get(id)?.path ?? id] as const)]}
               onValue={setSlot}
             />
-            <Select
-              label="order"
-              value={order}
-              options={Object.keys(orders).map((name) => [name, name])}
-              onValue={setOrder}
-            />
+            <Select label="Order" value={order} options={orders} onValue={setOrder} />
           </>
         )}
       </div>
@@ -198,6 +197,7 @@ function RunSheet({ run }: { run: Run }) {
       ) : (
         places && (
           <VariantTable
+            key={`${slot}/${order}`}
             variants={shown}
             places={places}
             current={current?.id}

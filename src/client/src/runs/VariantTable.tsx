@@ -1,14 +1,14 @@
-import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useRef } from "react";
 import type { Variant } from "../data/client";
 import { formatName } from "../destinations/FileEditor";
 import type { Place } from "../destinations/useDestinations";
 import { Gauge } from "../instruments/Gauge";
 import { Name } from "../instruments/Name";
-import { bytes, count, looksWords, saving, size } from "../instruments/numbers";
+import { bytes, saving, size } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
 import { StateMark } from "../instruments/StateMark";
 import { Press } from "../ui/Press";
+import { VirtualRows } from "../ui/VirtualRows";
+import { VariantThumbnail } from "./VariantThumbnail";
 
 const rowHeight = 44;
 const columns =
@@ -42,18 +42,6 @@ export function VariantTable({
   onCurrent: (id: string) => void;
   onWeigh: (variant: Variant) => void;
 }) {
-  const frame = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({
-    count: variants.length,
-    getScrollElement: () => frame.current,
-    estimateSize: () => rowHeight,
-    overscan: 8,
-  });
-  const at = variants.findIndex((one) => one.id === current);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: not when rows come in, only when somebody goes on
-  useEffect(() => {
-    if (at >= 0) virtual.scrollToIndex(at);
-  }, [current]);
   return (
     <div
       role="grid"
@@ -72,27 +60,24 @@ export function VariantTable({
           </span>
         ))}
       </div>
-      <div ref={frame} className="overflow-y-auto bg-sheet">
-        <div className="relative" style={{ height: virtual.getTotalSize() }}>
-          {virtual.getVirtualItems().map((row) => {
-            const variant = variants[row.index];
-            return (
-              variant && (
-                <VariantRow
-                  key={variant.id}
-                  row={row.index}
-                  top={row.start}
-                  variant={variant}
-                  place={places.get(variant.slot)}
-                  isCurrent={variant.id === current}
-                  onCurrent={() => onCurrent(variant.id)}
-                  onWeigh={() => onWeigh(variant)}
-                />
-              )
-            );
-          })}
-        </div>
-      </div>
+      <VirtualRows
+        items={variants}
+        keyOf={(variant) => variant.id}
+        height={rowHeight}
+        current={variants.findIndex((one) => one.id === current)}
+        className="bg-sheet"
+      >
+        {(variant, row) => (
+          <VariantRow
+            row={row}
+            variant={variant}
+            place={places.get(variant.slot)}
+            isCurrent={variant.id === current}
+            onCurrent={() => onCurrent(variant.id)}
+            onWeigh={() => onWeigh(variant)}
+          />
+        )}
+      </VirtualRows>
     </div>
   );
 }
@@ -101,7 +86,6 @@ const rowId = (variant: string): string => `file-${variant}`;
 
 function VariantRow({
   row,
-  top,
   variant,
   place,
   isCurrent,
@@ -109,7 +93,6 @@ function VariantRow({
   onWeigh,
 }: {
   row: number;
-  top: number;
   variant: Variant;
   place: Place | undefined;
   isCurrent: boolean;
@@ -133,14 +116,13 @@ function VariantRow({
       aria-rowindex={row + 1}
       onClick={onCurrent}
       onDoubleClick={onWeigh}
-      className={`absolute inset-x-0 grid items-center gap-2.5 border-b border-line-soft px-4 ${columns} ${isCurrent ? "bg-line-soft" : ""}`}
-      style={{ top, height: rowHeight }}
+      className={`grid items-center gap-2.5 border-b border-line-soft px-4 ${columns} ${isCurrent ? "bg-line-soft" : ""}`}
     >
-      <span role="gridcell" className="well-grey grid h-9 w-14 place-items-center overflow-hidden">
-        {isThere && <Thumbnail variant={variant} />}
+      <span role="gridcell">
+        <VariantThumbnail variant={variant} />
       </span>
       <span role="gridcell" className="min-w-0">
-        <Press className="flex max-w-full items-center gap-1.5" onClick={onCurrent} title={variant.fileName}>
+        <Press className="flex max-w-full items-center gap-1.5" onClick={onCurrent}>
           <StateMark state={variant.state} />
           <Name text={variant.fileName} />
         </Press>
@@ -168,17 +150,13 @@ function VariantRow({
           />
         )}
       </span>
-      <span role="gridcell" className="figures text-right" title={`${count(variant.bytes)} bytes`}>
+      <span role="gridcell" className="figures text-right">
         {isThere ? bytes(variant.bytes) : "–"}
       </span>
-      <span role="gridcell" className={`figures text-right ${roomy}`} title={variant.encoding}>
+      <span role="gridcell" className={`figures text-right ${roomy}`}>
         {variant.quality ?? "–"}
       </span>
-      <span
-        role="gridcell"
-        className="figures text-right"
-        title={variant.looks ? looksWords[variant.looks] : ""}
-      >
+      <span role="gridcell" className="figures text-right">
         {variant.score?.toFixed(1) ?? "–"}
       </span>
       <span role="gridcell" className="figures text-right">
@@ -198,13 +176,4 @@ function VariantRow({
       </span>
     </div>
   );
-}
-
-function Thumbnail({ variant }: { variant: Variant }) {
-  // No browser shows TIFF; its source's preview stands in.
-  const address =
-    variant.format === "tiff"
-      ? `/api/sources/${variant.source}/preview?width=320`
-      : `/api/variants/${variant.id}/file?inline=true`;
-  return <img alt="" src={address} loading="lazy" className="max-h-9 max-w-14" />;
 }

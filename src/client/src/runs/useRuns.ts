@@ -47,18 +47,22 @@ export function useWatchedRun(run: Run | undefined): void {
 
 type VariantPage = Schemas["VariantPage"];
 
-/** The first files of a run, or of one of its slots. While the run is open, only what was made since is asked for. */
-export function useVariants(run: Run, slot: string) {
-  const queryKey = keys.variants.ofSlot(run.id, slot);
+/** How the files of a run are ordered. */
+export type VariantOrder = "made" | "bytes" | "name";
+
+/** The first files of a run, or of one of its slots. As made, only what was made since is asked for while the run is open. */
+export function useVariants(run: Run, slot: string, by: VariantOrder) {
+  const queryKey = keys.variants.list(run.id, slot, by);
   return useQuery({
     queryKey,
     queryFn: async () => {
-      const known = isUnderWay(run) ? (queries.getQueryData<VariantPage[]>(queryKey) ?? []) : [];
+      const known =
+        isUnderWay(run) && by === "made" ? (queries.getQueryData<VariantPage[]>(queryKey) ?? []) : [];
       // A page that had another behind it is full, and files are only ever added.
       const pages = known.filter((page) => page.next);
       while (pages.length === 0 || (pages.at(-1)?.next && pages.length * pageSize < mostVariants)) {
         const cursor = pages.at(-1)?.next;
-        const query = { run: run.id, limit: pageSize, ...(slot && { slot }), ...(cursor && { cursor }) };
+        const query = { run: run.id, by, limit: pageSize, ...(slot && { slot }), ...(cursor && { cursor }) };
         pages.push(await answer(api.GET("/api/variants", { params: { query } })));
         // The first files are looked at while the others come; a list that stands already is not cut short meanwhile.
         if (pages.length > (queries.getQueryData<VariantPage[]>(queryKey)?.length ?? 0))
@@ -72,6 +76,15 @@ export function useVariants(run: Run, slot: string) {
 }
 
 const itemsOf = (pages: VariantPage[]) => pages.flatMap((page) => page.items);
+
+/** The slots that a run has made files for, with how many of each. */
+export function useRunSlots(run: Run) {
+  return useQuery({
+    queryKey: keys.variants.slots(run.id),
+    queryFn: async () =>
+      (await answer(api.GET("/api/runs/{id}/slots", { params: { path: { id: run.id } } }))).items,
+  });
+}
 
 /** What a run's plans had to say about its pairings. */
 export function useRunFindings(runId: string | undefined) {

@@ -1,4 +1,4 @@
-import { useRouteError } from "react-router";
+import { Link, useRouteError } from "react-router";
 
 /** What is shown when a screen could not be drawn: that it is our fault, and the way on. */
 export function Broken() {
@@ -13,9 +13,10 @@ export function Broken() {
       <p className="figures max-w-[80ch] wrap-anywhere text-soft">
         {fault instanceof Error ? fault.message : String(fault)}
       </p>
-      <a className="rounded border border-ink px-2.5 py-[3px] font-medium" href="/sources">
+      {/* Without loading the page again: an upload may be under way. */}
+      <Link className="rounded border border-ink px-2.5 py-[3px] font-medium" to="/sources">
         To the sources
-      </a>
+      </Link>
     </div>
   );
 }

@@ -124,7 +124,8 @@ function RunningWork() {
   const share = run.total > 0 ? ended / run.total : 0;
   const length = Math.PI * 12;
   return (
-    <Link to={`/runs/${run.id}`} className="flex items-center gap-2" title="Rendering">
+    <Link to={`/runs/${run.id}`} className="flex items-center gap-2">
+      <span className="sr-only">Rendering</span>
       <svg aria-hidden width="30" height="18" fill="none" strokeWidth="3">
         <path d="M3 16a12 12 0 0 1 24 0" stroke="var(--color-line)" />
         <path
@@ -216,7 +217,10 @@ function Steps() {
 
 function StepButton({ name, step, onPress }: { name: string; step: string; onPress: () => Promise<void> }) {
   return (
-    <Press className="max-w-64 truncate text-white" onClick={() => void onPress().catch(sayProblem)}>
+    <Press
+      className="max-w-40 truncate text-white min-[1600px]:max-w-64"
+      onClick={() => void onPress().catch(sayProblem)}
+    >
       <span className="underline">{name}</span> {step}
     </Press>
   );

@@ -1,26 +1,21 @@
 import { useSyncExternalStore } from "react";
+import { keep, kept } from "../data/kept";
 
 /** Which sources and slots the person works on. Kept in this browser, so that it survives a reload. */
 export type Choice = { sources: readonly string[]; slots: readonly string[] };
 
 const key = "pantomet.choice";
 const listeners = new Set<() => void>();
-let current = read();
-
-function read(): Choice {
-  try {
-    const kept = JSON.parse(localStorage.getItem(key) ?? "null");
-    if (Array.isArray(kept?.sources) && Array.isArray(kept?.slots)) return kept;
-  } catch {
-    // Nothing usable was kept.
-  }
-  return { sources: [], slots: [] };
-}
+const isChoice = (value: unknown): value is Choice => {
+  const { sources, slots } = (value ?? {}) as Partial<Choice>;
+  return Array.isArray(sources) && Array.isArray(slots);
+};
+let current: Choice = kept(key, isChoice) ?? { sources: [], slots: [] };
 
 /** Changes a part of the choice. */
 export function choose(change: Partial<Choice>): void {
   current = { ...current, ...change };
-  localStorage.setItem(key, JSON.stringify(current));
+  keep(key, current);
   for (const listener of listeners) listener();
 }
 

@@ -5,7 +5,7 @@ import { some } from "../instruments/numbers";
 import { Button } from "../ui/Button";
 
 /** What to do first, second and third, where there is no picture yet. */
-export function FirstVisit({ onAdd }: { onAdd: () => void }) {
+export function FirstVisit() {
   const navigate = useNavigate();
   const { data: destinations = [] } = useDestinations();
   const slots = destinations.flatMap((one) => one.slots).length;
@@ -24,7 +24,7 @@ export function FirstVisit({ onAdd }: { onAdd: () => void }) {
           title="Add pictures"
           says="Drop photographs or whole folders here, straight from the camera. They are kept as they are, byte for byte."
           act={
-            <Button go shortcut="A" onClick={onAdd}>
+            <Button go act="sources.add">
               Add pictures
             </Button>
           }

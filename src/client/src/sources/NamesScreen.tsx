@@ -15,6 +15,7 @@ import { Button } from "../ui/Button";
 import { FaultLine } from "../ui/Fault";
 import { Field, TextArea, TextBox } from "../ui/Field";
 import { Radios } from "../ui/Radios";
+import { VirtualRows } from "../ui/VirtualRows";
 
 type Names = Schemas["NamePattern"];
 type Text = Schemas["NamedText"];
@@ -162,47 +163,66 @@ export function NamesScreen() {
           <FaultLine className="border-l-3 border-stop px-2.5">{tried.error.message}</FaultLine>
         )}
         <p className="mt-auto flex gap-2">
-          <Button shortcut="Esc" onClick={back}>
-            Cancel
-          </Button>
+          <Button act="names.back">Cancel</Button>
           <Button go type="submit" className="ml-auto" disabled={!canTake}>
             {changed.length > 0 ? `Name ${some(changed.length, "picture")}` : "Nothing changes"}
           </Button>
         </p>
       </form>
-      <div className="overflow-y-auto px-4 pb-6">
-        {sources.length === 0 ? (
-          <p className="py-4 text-soft">Choose the pictures under Sources first, then come back.</p>
-        ) : (
-          <table className="w-full">
-            <thead className="sticky top-0 bg-ground text-left text-soft">
-              <tr>
-                <th className="w-16 py-2 font-normal">Picture</th>
-                <th className="font-normal">Now</th>
-                <th className="font-normal">Then</th>
-              </tr>
-            </thead>
-            <tbody>
-              {items.map((item) => (
-                <tr key={item.id} className="border-t border-line-soft">
-                  <td className="py-1">
-                    <img
-                      alt=""
-                      loading="lazy"
-                      className="h-9 w-12 well-grey object-contain"
-                      src={previewUrl(item, 48)}
-                    />
-                  </td>
-                  <td className="pr-4 wrap-anywhere text-soft">{item.before || "nothing yet"}</td>
-                  <td className={`wrap-anywhere ${item.before === item.after ? "text-soft" : "font-[550]"}`}>
-                    {item.before === item.after ? "stays" : item.after || "nothing"}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        )}
+      {sources.length === 0 ? (
+        <p className="p-4 text-soft">Choose the pictures under Sources first, then come back.</p>
+      ) : (
+        <Renamings items={items} />
+      )}
+    </div>
+  );
+}
+
+type Renaming = Schemas["Renaming"];
+const columns = "grid grid-cols-[64px_minmax(0,1fr)_minmax(0,1fr)] items-center gap-4 px-4";
+
+/** What each picture is called now, beside what it would be called. */
+function Renamings({ items }: { items: readonly Renaming[] }) {
+  return (
+    <div
+      role="table"
+      aria-label="What each is called, now and then"
+      aria-rowcount={items.length + 1}
+      className="grid min-h-0 grid-rows-[36px_minmax(0,1fr)]"
+    >
+      <div role="row" aria-rowindex={1} className={`text-soft ${columns}`}>
+        {["Picture", "Now", "Then"].map((name) => (
+          <span key={name} role="columnheader">
+            {name}
+          </span>
+        ))}
       </div>
+      <VirtualRows
+        role="rowgroup"
+        // What scrolls must be reached by keyboard.
+        tabIndex={0}
+        items={items}
+        keyOf={(item) => item.id}
+        height={45}
+        isMeasured
+      >
+        {(item, at) => (
+          <div role="row" aria-rowindex={at + 2} className={`border-t border-line-soft py-1 ${columns}`}>
+            <span role="cell">
+              <img alt="" className="h-9 w-12 well-grey object-contain" src={previewUrl(item, 48)} />
+            </span>
+            <span role="cell" className="wrap-anywhere text-soft">
+              {item.before || "nothing yet"}
+            </span>
+            <span
+              role="cell"
+              className={`wrap-anywhere ${item.before === item.after ? "text-soft" : "font-[550]"}`}
+            >
+              {item.before === item.after ? "stays" : item.after || "nothing"}
+            </span>
+          </div>
+        )}
+      </VirtualRows>
     </div>
   );
 }

@@ -19,14 +19,10 @@ const colourWords = { rgb: "RGB", grey: "greyscale", cmyk: "CMYK" };
 export function SourceDetails({
   source,
   chosen,
-  onFrame,
-  onFiles,
   onBin,
 }: {
   source: Source;
   chosen: number;
-  onFrame: () => void;
-  onFiles: () => void;
   onBin: () => void;
 }) {
   const facts: [string, string][] = [
@@ -87,13 +83,13 @@ export function SourceDetails({
         <Places source={source} />
       </div>
       <div className="flex gap-2 border-t border-line px-4 py-2.5">
-        <Button onClick={onBin} shortcut="Del">
+        <Button act="sources.bin" onClick={onBin}>
           {chosen > 1 ? `Move ${count(chosen)} to bin` : "Move to bin"}
         </Button>
-        <Button className="ml-auto" shortcut="M" onClick={onFiles}>
+        <Button className="ml-auto" act="sources.files">
           Make files
         </Button>
-        <Button go shortcut="F" onClick={onFrame}>
+        <Button go act="sources.frame">
           Frame
         </Button>
       </div>
@@ -216,14 +212,10 @@ function Places({ source }: { source: Source }) {
 }
 
 function PlaceLine({ name, item, isVector }: { name: string; item: PairingPlan; isVector: boolean }) {
-  const stops = item.plan.findings.filter((finding) => finding.severity === "stop");
   const { coverage } = item.plan;
   const reach = coverage.largest && !isVector ? item.plan.crop.width / coverage.largest.width : undefined;
   return (
-    <p
-      className="flex items-center gap-2 border-b border-line-soft py-0.5 pl-2"
-      title={stops.map((finding) => finding.sentence).join(" ")}
-    >
+    <p className="flex items-center gap-2 border-b border-line-soft py-0.5 pl-2">
       <span className="grow truncate text-soft">{name}</span>
       {coverage.state !== "enough" ? (
         <span className="text-stop">{sentenceOf(coverage)}</span>

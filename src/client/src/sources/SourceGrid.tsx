@@ -183,11 +183,10 @@ function Cell({
         </span>
       </span>
       <span className="mt-0.5 flex items-center gap-2">
-        <Name text={source.stem} tail={8} title={`${source.stem} (${source.fileName})`} />
+        <Name text={source.stem} tail={8} />
         {source.traits.slice(0, 1).map((trait) => (
           <span
             key={trait.id}
-            title={source.traits.map((one) => one.sentence).join(" ")}
             className="shrink-0 rounded border border-warn px-1 text-[11px] leading-[15px] text-warn"
           >
             {trait.label}
@@ -199,9 +198,7 @@ function Cell({
         <RatioChip width={source.width} height={source.height}>
           {size(source.width, source.height)}
         </RatioChip>
-        <span className="figures whitespace-nowrap text-soft" title={`${source.bytes} bytes`}>
-          {bytes(source.bytes)}
-        </span>
+        <span className="figures whitespace-nowrap text-soft">{bytes(source.bytes)}</span>
       </span>
     </div>
   );

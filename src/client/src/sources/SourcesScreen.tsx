@@ -127,7 +127,7 @@ export function SourcesScreen() {
             drop pictures or folders anywhere
           </span>
           {choice.sources.length > 1 && (
-            <Button shortcut="N" className="max-[1480px]:ml-auto" onClick={name}>
+            <Button act="sources.name" className="max-[1480px]:ml-auto">
               Name {count(choice.sources.length)}
             </Button>
           )}
@@ -137,7 +137,7 @@ export function SourcesScreen() {
           >
             Add a folder
           </Button>
-          <Button go shortcut="A" onClick={() => pictures.current?.click()}>
+          <Button go act="sources.add">
             Add pictures
           </Button>
           <FilesInput input={pictures} label="Pictures to add" onFiles={addFiles} />
@@ -149,7 +149,7 @@ export function SourcesScreen() {
           <Fault problem={query.error} />
         ) : first?.total === 0 && !isFiltered ? (
           <Suspense>
-            <FirstVisit onAdd={() => pictures.current?.click()} />
+            <FirstVisit />
           </Suspense>
         ) : first?.total === 0 ? (
           <Empty search={search ?? ""} enoughFor={enoughFor} />
@@ -174,8 +174,6 @@ export function SourcesScreen() {
           key={selected.id}
           source={selected}
           chosen={choice.sources.includes(selected.id) ? choice.sources.length : 1}
-          onFrame={frame}
-          onFiles={() => setMaking(true)}
           onBin={() =>
             void takeAway(choice.sources.includes(selected.id) ? undefined : selected).catch(sayProblem)
           }

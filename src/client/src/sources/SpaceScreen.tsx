@@ -82,7 +82,7 @@ export function SpaceScreen() {
               {bytes(all)} used, {bytes(used.freeBytes)} free
             </span>
           )}
-          <Button className="ml-auto" shortcut="Esc" onClick={back}>
+          <Button className="ml-auto" act="storage.back">
             To the pictures
           </Button>
         </div>
@@ -98,9 +98,7 @@ export function SpaceScreen() {
                   <td className="figures w-20 whitespace-nowrap text-right">
                     {some(used[part].files, "file")}
                   </td>
-                  <td className="figures w-20 text-right" title={`${count(used[part].bytes)} bytes`}>
-                    {bytes(used[part].bytes)}
-                  </td>
+                  <td className="figures w-20 text-right">{bytes(used[part].bytes)}</td>
                   <td className="w-36 pl-3">
                     <Gauge
                       value={used[part].bytes}

@@ -1,3 +1,4 @@
+import { useCharacterKeys } from "../actions/bound";
 import { Key } from "./Button";
 
 /** What would mend a finding, with the digit that applies it. */
@@ -10,13 +11,14 @@ export function RemedyButton({
   sentence: string;
   onApply: () => void;
 }) {
+  const hasKey = useCharacterKeys();
   return (
     <button
       type="button"
       onClick={onApply}
       className="flex w-full items-baseline gap-2 rounded border border-ink bg-sheet px-2 py-[3px] text-left hover:bg-field"
     >
-      <Key>{`${number}`}</Key>
+      {hasKey && <Key>{`${number}`}</Key>}
       {sentence}
     </button>
   );

@@ -1,8 +1,10 @@
-import { type PointerEvent, useRef } from "react";
+import { useDrag } from "@use-gesture/react";
+import { useRef } from "react";
 import { formatName } from "../destinations/FileEditor";
 import { ticksTo } from "../destinations/WidthPlot";
 import { count } from "../instruments/numbers";
 import { useRoom } from "../shell/room";
+import { byPointer } from "../ui/byPointer";
 import { nearest } from "./curves";
 import type { Curve, Format, Trial, Weighing } from "./useWeighing";
 
@@ -37,19 +39,20 @@ export function Chart({
   const from = Math.max(0, Math.floor(lowest / 10) * 10);
   const x = (weight: number) => left + ((width - left - right) * weight) / heaviest;
   const y = (score: number) => top + (height - top - bottom) * (1 - (score - from) / (100 - from));
-  const take = (event: PointerEvent<SVGSVGElement>) => {
-    if (event.buttons !== 1) return;
-    const box = event.currentTarget.getBoundingClientRect();
+  const chart = useRef<SVGSVGElement>(null);
+  const take = useDrag(({ xy: [clientX, clientY] }) => {
+    const box = chart.current?.getBoundingClientRect() ?? new DOMRect();
     const at = nearest(curves, (point) => ({ x: x(point.bytes), y: y(point.score) }), {
-      x: event.clientX - box.left,
-      y: event.clientY - box.top,
+      x: clientX - box.left,
+      y: clientY - box.top,
     });
     if (at) onTake(at);
-  };
+  }, byPointer);
   // A file that just meets cap and floor has its mark where the floor's name would stand.
   const floorY = y(weighing.looks.min);
   const isFloorTaken =
     shown !== undefined && x(shown.bytes) > width - right - 60 && Math.abs(y(shown.score) - floorY) < 20;
+  const isMaxLeft = weighing.most !== null && x(weighing.most) - left < 60;
   const path = (curve: readonly Trial[]) =>
     curve
       .map((one, index) => `${index ? "L" : "M"}${x(one.bytes).toFixed(1)} ${y(one.score).toFixed(1)}`)
@@ -70,13 +73,13 @@ export function Chart({
         ))}
       </p>
       <svg
+        ref={chart}
         role="img"
         aria-label="File size against score, a curve for each format"
         width={width}
         height={height}
         className="block cursor-crosshair touch-none"
-        onPointerDown={take}
-        onPointerMove={take}
+        {...take()}
       >
         {weighing.aimBytes && (
           <g>
@@ -127,7 +130,13 @@ export function Chart({
               stroke="var(--color-brass)"
               strokeWidth="2"
             />
-            <text x={x(weighing.most) - 4} y={top} textAnchor="end" className="fill-brass text-xs">
+            {/* Beside the line where there is room: a small maximum lies close to the scores. */}
+            <text
+              x={x(weighing.most) + (isMaxLeft ? 4 : -4)}
+              y={top}
+              textAnchor={isMaxLeft ? "start" : "end"}
+              className="fill-brass text-xs"
+            >
               max. {count(weighing.most / 1000)}
             </text>
           </g>

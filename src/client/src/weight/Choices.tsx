@@ -43,7 +43,7 @@ export function Choices({
       choices.push({ ...top, words: isTaken(format) ? "near its best" : notHere(format) });
     const full = isTaken(format) && weighing.most ? atBytes(curve, weighing.most) : undefined;
     if (full && weighing.most)
-      choices.push({ format, ...full, bytes: weighing.most, words: "as good as the maximum size allows" });
+      choices.push({ format, ...full, bytes: weighing.most, words: "best within the maximum size" });
     const floor = isTaken(format) ? atScore(curve, weighing.looks.min) : undefined;
     if (floor) choices.push({ format, ...floor, score: weighing.looks.min, words: "smallest acceptable" });
   }

@@ -1,5 +1,7 @@
-import { type PointerEvent, type ReactNode, useEffect, useRef } from "react";
+import { useDrag, usePinch, useWheel } from "@use-gesture/react";
+import { type ReactNode, useRef } from "react";
 import { useRoom } from "../shell/room";
+import { byPointer } from "../ui/byPointer";
 import { corner, type Look, panned, type SeeAs, zoomed } from "./compare";
 
 type Picture = { width: number; height: number; before: string; after: string | undefined; words: string };
@@ -24,44 +26,38 @@ export function Compare({
 }) {
   const frame = useRef<HTMLDivElement>(null);
   const room = useRoom(frame, { width: 800, height: 600 });
-  const held = useRef<{ x: number; y: number; splits: boolean }>(undefined);
   // In pixels of the screen, as the files are: 100 % is the same on every screen.
   const dense = window.devicePixelRatio || 1;
-  const width = mode === "side by side" ? Math.floor((room.width - 2) / 2) : room.width;
+  const width = mode === "sideBySide" ? Math.floor((room.width - 2) / 2) : room.width;
   const view = { width: width * dense, height: room.height * dense };
-  const latest = useRef({ look, onLook });
-  latest.current = { look, onLook };
-  useEffect(() => {
-    const node = frame.current;
-    if (!node) return;
-    // Not through React: only a listener that is not passive may keep the page from scrolling.
-    const wheel = (event: WheelEvent) => {
-      event.preventDefault();
-      const pane = (event.target as Element).closest("[data-pane]") ?? node;
-      const box = pane.getBoundingClientRect();
-      const at = {
-        x: (event.clientX - box.left - box.width / 2) * dense,
-        y: (event.clientY - box.top - box.height / 2) * dense,
-      };
-      const { look: now, onLook: tell } = latest.current;
-      tell(zoomed(now, now.zoom * 1.2 ** (-event.deltaY / 100), at, picture));
-    };
-    node.addEventListener("wheel", wheel, { passive: false });
-    return () => node.removeEventListener("wheel", wheel);
-  }, [picture, dense]);
-  const down = (splits: boolean) => (event: PointerEvent) => {
-    event.stopPropagation();
-    held.current = { x: event.clientX, y: event.clientY, splits };
-    frame.current?.setPointerCapture(event.pointerId);
+  // In pixels of the screen from the middle of the pane that the pointer is over.
+  const placed = (event: Event, x: number, y: number) => {
+    const pane = (event.target as Element).closest("[data-pane]") ?? frame.current;
+    const box = pane?.getBoundingClientRect() ?? new DOMRect();
+    return { x: (x - box.left - box.width / 2) * dense, y: (y - box.top - box.height / 2) * dense };
   };
-  const move = (event: PointerEvent) => {
-    const from = held.current;
-    if (!from) return;
-    const [x, y] = [event.clientX - from.x, event.clientY - from.y];
-    held.current = { ...from, x: event.clientX, y: event.clientY };
-    if (from.splits) onSplit(Math.min(Math.max(split + x / room.width, 0), 1));
+  // Not through React: only a listener that is not passive may keep the page from scrolling.
+  const onFrame = { target: frame, eventOptions: { passive: false } };
+  useWheel(({ event, active }) => {
+    if (!active) return;
+    event.preventDefault();
+    const at = placed(event, event.clientX, event.clientY);
+    onLook(zoomed(look, look.zoom * 1.2 ** (-event.deltaY / 100), at, picture));
+  }, onFrame);
+  usePinch(
+    ({ event, origin: [x, y], movement: [by], first, memo }) => {
+      const start: Look = first ? look : memo;
+      onLook(zoomed(start, start.zoom * by, placed(event, x, y), picture));
+      return start;
+    },
+    { ...onFrame, pinchOnWheel: false },
+  );
+  const grab = useDrag(({ args: [splits], first, delta: [x, y], event, pinching, cancel }) => {
+    if (first) event.stopPropagation();
+    if (pinching) cancel();
+    else if (splits) onSplit(Math.min(Math.max(split + x / room.width, 0), 1));
     else onLook(panned(look, x * dense, y * dense, picture));
-  };
+  }, byPointer);
   const { left, top } = corner(look, view);
   const place = {
     left: left / dense,
@@ -77,13 +73,9 @@ export function Compare({
     <div
       ref={frame}
       className="well-grey relative min-h-0 touch-none overflow-hidden select-none"
-      onPointerDown={down(false)}
-      onPointerMove={move}
-      onPointerUp={() => {
-        held.current = undefined;
-      }}
+      {...grab(false)}
     >
-      {mode === "side by side" ? (
+      {mode === "sideBySide" ? (
         <div className="grid h-full grid-cols-2 gap-0.5">
           <Pane words="before, as cropped">{before}</Pane>
           <Pane words={picture.words}>{after}</Pane>
@@ -122,7 +114,7 @@ export function Compare({
               event.preventDefault();
               onSplit(to);
             }}
-            onPointerDown={down(true)}
+            {...grab(true)}
             className="absolute inset-y-0 w-4 -translate-x-1/2 cursor-ew-resize"
             style={{ left: edge }}
           >

@@ -50,7 +50,7 @@ export function TotalsScreen() {
               {some(all.files, "file")}
             </span>
           )}
-          <Button className="ml-auto" shortcut="Esc" onClick={back}>
+          <Button className="ml-auto" act="totals.back">
             To the files
           </Button>
         </div>
@@ -92,12 +92,8 @@ export function TotalsScreen() {
                             <td className="truncate py-1">{slot.name}</td>
                             <td className="figures text-right">{count(found.sources)}</td>
                             <td className="figures text-right">{count(found.files)}</td>
-                            <td className="figures text-right" title={count(found.bytesIn)}>
-                              {bytes(found.bytesIn)}
-                            </td>
-                            <td className="figures text-right" title={count(found.bytesOut)}>
-                              {bytes(found.bytesOut)}
-                            </td>
+                            <td className="figures text-right">{bytes(found.bytesIn)}</td>
+                            <td className="figures text-right">{bytes(found.bytesOut)}</td>
                             <td className="figures text-right">{saving(found.bytesIn, found.bytesOut)}</td>
                             <td className="pl-3">
                               <Gauge
@@ -189,9 +185,7 @@ function Screen({ screen }: { screen: Schemas["ScreenWeight"] }) {
         <span className="text-soft">
           {count(screen.viewportPx)} px at {screen.density}x
         </span>
-        <span className="figures ml-auto text-[15px]" title={`${count(screen.bytes)} bytes`}>
-          {bytes(screen.bytes)}
-        </span>
+        <span className="figures ml-auto text-[15px]">{bytes(screen.bytes)}</span>
       </p>
       <Gauge
         value={screen.bytes}

@@ -2,6 +2,7 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { arrowOf } from "../actions/arrows";
 import { useActions } from "../actions/bound";
+import { definitionOf } from "../actions/catalogue";
 import type { Source } from "../data/client";
 import { formatName } from "../destinations/FileEditor";
 import type { Place as SlotPlace } from "../destinations/useDestinations";
@@ -20,7 +21,7 @@ import { Slider } from "../ui/Slider";
 import { Chart } from "./Chart";
 import { Choices } from "./Choices";
 import { Compare } from "./Compare";
-import { first, panned, type SeeAs, seeAs, stepped, zoomed } from "./compare";
+import { first, panned, type SeeAs, stepped, zoomed } from "./compare";
 import { Delivery } from "./Delivery";
 import {
   beforePath,
@@ -37,12 +38,7 @@ import {
 } from "./useWeighing";
 import { useWeightRemedies } from "./useWeightRemedies";
 
-const modeKeys: Record<SeeAs, string> = {
-  divider: "D",
-  "side by side": "B",
-  alternate: "X",
-  difference: "F",
-};
+const modes: readonly SeeAs[] = ["divider", "sideBySide", "alternate", "difference"];
 
 /** One file on the scales: before and after side by side, and everything that was, or could be, made of it. */
 export function WeighingDesk({
@@ -139,7 +135,7 @@ export function WeighingDesk({
   const zoom = (to: number) => setLook(zoomed(look, to, { x: 0, y: 0 }, weighing));
   useActions("weight", {
     divider: () => setMode("divider"),
-    sideBySide: () => setMode("side by side"),
+    sideBySide: () => setMode("sideBySide"),
     alternate: () => setMode("alternate"),
     difference: () => setMode("difference"),
     swap: mode === "alternate" && (() => setShowsAfter(!showsAfter)),
@@ -178,18 +174,17 @@ export function WeighingDesk({
       <section className="grid min-h-0 min-w-0 grid-rows-[46px_minmax(0,1fr)]">
         <div className="flex min-w-0 items-center gap-2.5 px-4 whitespace-nowrap">
           <h1 className="min-w-32 shrink-20 overflow-hidden text-[15px]">
-            <Name text={source.stem} title={source.fileName} weight="" />
+            <Name text={source.stem} weight="" />
           </h1>
           <span className="ml-auto flex items-center gap-1.5">
-            {seeAs.map((one) => (
+            {modes.map((one) => (
               <Button
                 key={one}
-                shortcut={modeKeys[one]}
+                act={`weight.${one}`}
                 aria-pressed={mode === one}
                 className={mode === one ? "" : "border-transparent!"}
-                onClick={() => setMode(one)}
               >
-                {one}
+                {definitionOf(`weight.${one}`).label}
               </Button>
             ))}
             <Button aria-label="Zoom out" onClick={() => zoom(stepped(look.zoom, -1))}>
@@ -302,28 +297,16 @@ export function WeighingDesk({
         <Choices weighing={weighing} curves={curves} onTake={setWanted} />
         <Delivery lines={weighing.lines} now={shown?.bytes} was={source.bytes} />
         <div className="mt-auto flex flex-wrap items-center gap-2 pt-1">
-          {canSet && (
-            <Button shortcut="H" onClick={setByHand}>
-              Set by hand
-            </Button>
-          )}
-          {(weighing.byHand || wanted) && (
-            <Button shortcut="A" onClick={automatic}>
-              Reset to automatic
-            </Button>
-          )}
+          {canSet && <Button act="weight.byHand">Set by hand</Button>}
+          {(weighing.byHand || wanted) && <Button act="weight.automatic">Reset to automatic</Button>}
           {weighing.byHand && (
             <span className="text-soft" data-testid="by-hand">
               by hand: {formatName(weighing.byHand.format)} {weighing.byHand.quality}
             </span>
           )}
           <span className="ml-auto flex gap-2">
-            {(!isThere || made === null) && (
-              <Button shortcut="R" onClick={render}>
-                Render
-              </Button>
-            )}
-            <Button go shortcut="Enter" onClick={next}>
+            {(!isThere || made === null) && <Button act="weight.render">Render</Button>}
+            <Button go act="weight.next">
               Next problem
             </Button>
           </span>

@@ -1,5 +1,4 @@
-import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useRef, useState } from "react";
+import { useCallback, useState } from "react";
 import { useNavigate } from "react-router";
 import { useActions } from "../actions/bound";
 import type { Variant } from "../data/client";
@@ -9,11 +8,13 @@ import { Name } from "../instruments/Name";
 import { bytes, count, looksWords, saving, size, some } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
 import { StateMark } from "../instruments/StateMark";
+import { VariantThumbnail } from "../runs/VariantThumbnail";
 import { useReadout } from "../shell/readout";
 import { Button } from "../ui/Button";
 import { Empty } from "../ui/Empty";
 import { Fault } from "../ui/Fault";
 import { Press } from "../ui/Press";
+import { VirtualRows } from "../ui/VirtualRows";
 import { type By, useWorst, weighingPath, worstPath } from "./useWeighing";
 
 const rowHeight = 46;
@@ -34,30 +35,19 @@ export function WorstList({ run }: { run: string | undefined }) {
   const navigate = useNavigate();
   const items = worst.data?.pages.flatMap((page) => page.items) ?? [];
   const total = worst.data?.pages[0]?.total;
-  const frame = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({
-    count: items.length,
-    getScrollElement: () => frame.current,
-    estimateSize: () => rowHeight,
-    overscan: 8,
-  });
-  const visible = virtual.getVirtualItems();
-  const isNearEnd = (visible.at(-1)?.index ?? 0) >= items.length - 20;
   const { hasNextPage, isFetchingNextPage, fetchNextPage } = worst;
-  useEffect(() => {
-    if (isNearEnd && hasNextPage && !isFetchingNextPage) void fetchNextPage();
-  }, [isNearEnd, hasNextPage, isFetchingNextPage, fetchNextPage]);
+  const more = useCallback(() => {
+    if (hasNextPage && !isFetchingNextPage) void fetchNextPage();
+  }, [hasNextPage, isFetchingNextPage, fetchNextPage]);
   const current = Math.min(at, items.length - 1);
   const open = (variant: Variant | undefined) => variant && navigate(weighingPath(variant, run));
   const step = (by: number) => () => {
     const to = Math.min(Math.max(current + by, 0), items.length - 1);
     setAt(to);
-    virtual.scrollToIndex(to);
   };
   const inOrder = (next: By) => () => {
     setBy(next);
     setAt(0);
-    virtual.scrollToIndex(0);
   };
   useActions("worst", {
     go: (key) => step(key === "ArrowDown" ? 1 : -1)(),
@@ -118,41 +108,36 @@ export function WorstList({ run }: { run: string | undefined }) {
         ))}
         <span className="ml-auto text-soft">{total !== undefined && some(total, "file")}</span>
         {run && <Button onClick={() => navigate(worstPath())}>All files</Button>}
-        <Button shortcut="T" onClick={() => navigate("/totals")}>
-          Totals
-        </Button>
+        <Button act="worst.totals">Totals</Button>
       </div>
-      <div ref={frame} className="overflow-y-auto bg-sheet">
-        <div className="relative" style={{ height: virtual.getTotalSize() }}>
-          {visible.map((row) => {
-            const variant = items[row.index];
-            return (
-              variant && (
-                <WorstRow
-                  key={variant.id}
-                  top={row.start}
-                  variant={variant}
-                  place={places?.get(variant.slot)}
-                  isCurrent={row.index === current}
-                  onOpen={() => open(variant)}
-                />
-              )
-            );
-          })}
-        </div>
-      </div>
+      <VirtualRows
+        key={by}
+        items={items}
+        keyOf={(variant) => variant.id}
+        height={rowHeight}
+        current={current}
+        onNearEnd={more}
+        className="bg-sheet"
+      >
+        {(variant, row) => (
+          <WorstRow
+            variant={variant}
+            place={places?.get(variant.slot)}
+            isCurrent={row === current}
+            onOpen={() => open(variant)}
+          />
+        )}
+      </VirtualRows>
     </section>
   );
 }
 
 function WorstRow({
-  top,
   variant,
   place,
   isCurrent,
   onOpen,
 }: {
-  top: number;
   variant: Variant;
   place: Place | undefined;
   isCurrent: boolean;
@@ -164,19 +149,9 @@ function WorstRow({
     <Press
       aria-current={isCurrent}
       onClick={onOpen}
-      style={{ top, height: rowHeight }}
-      className="absolute inset-x-0 grid grid-cols-[56px_minmax(180px,1fr)_112px_60px_170px_74px_112px_58px] items-center gap-3 border-b border-line-soft px-4 py-1 text-left hover:bg-line-soft/60 aria-[current=true]:bg-line-soft max-[1150px]:grid-cols-[56px_minmax(110px,1fr)_118px_54px_112px_68px_94px_52px]"
+      className="grid grid-cols-[56px_minmax(180px,1fr)_112px_60px_170px_74px_112px_58px] items-center gap-3 border-b border-line-soft px-4 py-1 text-left hover:bg-line-soft/60 aria-[current=true]:bg-line-soft max-[1150px]:grid-cols-[56px_minmax(110px,1fr)_118px_54px_112px_68px_94px_52px]"
     >
-      <span className="well-grey grid h-9 w-14 place-items-center overflow-hidden">
-        {isThere && variant.format !== "tiff" && (
-          <img
-            alt=""
-            loading="lazy"
-            src={`/api/variants/${variant.id}/file?inline=true`}
-            className="max-h-9 max-w-14"
-          />
-        )}
-      </span>
+      <VariantThumbnail variant={variant} />
       <span className="min-w-0">
         <span className="flex items-center gap-1.5">
           <StateMark state={variant.state} />

@@ -1,6 +1,5 @@
 /** How the picture before encoding and the file are shown. */
-export const seeAs = ["divider", "side by side", "alternate", "difference"] as const;
-export type SeeAs = (typeof seeAs)[number];
+export type SeeAs = "divider" | "sideBySide" | "alternate" | "difference";
 
 /** Which part of a picture is seen: how many pixels of the screen a pixel of it takes, and which of its pixels is in the middle. */
 export type Look = { zoom: number; x: number; y: number };

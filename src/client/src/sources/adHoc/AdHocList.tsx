@@ -1,9 +1,8 @@
-import { useVirtualizer } from "@tanstack/react-virtual";
-import { useRef } from "react";
 import type { Slot } from "../../data/client";
 import { Gauge } from "../../instruments/Gauge";
 import { bytes, size } from "../../instruments/numbers";
 import { previewUrl } from "../../instruments/preview";
+import { VirtualRows } from "../../ui/VirtualRows";
 import { type AdHocPlan, useAdHocFiles } from "./useAdHoc";
 
 const rowHeight = 60;
@@ -11,35 +10,28 @@ const box = { width: 72, height: 48 };
 
 /** What comes of each picture: how it is cropped, how its files are called, what they weigh, and what cannot be done. */
 export function AdHocList({ plans, slots }: { plans: readonly AdHocPlan[]; slots: readonly Slot[] }) {
-  const frame = useRef<HTMLDivElement>(null);
-  const rows = useVirtualizer({
-    count: plans.length,
-    getScrollElement: () => frame.current,
-    estimateSize: () => rowHeight,
-    overscan: 2,
-  });
   return (
-    // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by keyboard.
-    <section ref={frame} aria-label="What comes of each picture" className="overflow-y-auto" tabIndex={0}>
-      <ul className="relative" style={{ height: rows.getTotalSize() }}>
-        {rows.getVirtualItems().map((row) => {
-          const plan = plans[row.index];
-          return (
-            plan && (
-              <li
-                key={`${plan.source}${plan.plan.slot}`}
-                aria-setsize={plans.length}
-                aria-posinset={row.index + 1}
-                className="absolute inset-x-0 grid grid-cols-[76px_minmax(0,1fr)_auto] items-center gap-3 border-b border-line-soft pr-2"
-                style={{ top: row.start, height: rowHeight }}
-              >
-                <Row plan={plan} slots={slots} />
-              </li>
-            )
-          );
-        })}
-      </ul>
-    </section>
+    <VirtualRows
+      role="list"
+      aria-label="What comes of each picture"
+      // What scrolls must be reached by keyboard.
+      tabIndex={0}
+      items={plans}
+      keyOf={(plan) => `${plan.source}${plan.plan.slot}`}
+      height={rowHeight}
+      isMeasured
+    >
+      {(plan, at) => (
+        <div
+          role="listitem"
+          aria-setsize={plans.length}
+          aria-posinset={at + 1}
+          className="grid min-h-15 grid-cols-[76px_minmax(0,1fr)_auto] items-center gap-3 border-b border-line-soft py-1 pr-2"
+        >
+          <Row plan={plan} slots={slots} />
+        </div>
+      )}
+    </VirtualRows>
   );
 }
 
@@ -58,7 +50,7 @@ function Row({ plan, slots }: { plan: AdHocPlan; slots: readonly Slot[] }) {
       <Cropped source={{ id: plan.source, width: plan.width, height: plan.height }} crop={plan.plan.crop} />
       <span className="grid min-w-0">
         <span className="truncate font-[550]">{first?.fileName ?? plan.stem}</span>
-        <span className={`truncate text-xs ${wrong ? "text-stop" : "text-soft"}`} title={wrong}>
+        <span className={`text-xs ${wrong ? "text-stop" : "truncate text-soft"}`}>
           {wrong ??
             [
               slots.length > 1 && slot[0]?.name,
