@@ -303,7 +303,7 @@ test("a framing goes to a series after its sheet was seen; a better file takes t
   expect(winder).toMatchObject({ fileName: "winder-handle.jpg", width: 2600 });
   expect(at("windowbox.square", await framing(winder.id)).byHand).toBe(true);
   await page.keyboard.press("Control+z");
-  await expect.poll(async () => (await app.source("winder-handle-cmyk")).width).toBe(1280);
+  await expect.poll(async () => (await app.sources("winder-handle-cmyk"))[0]?.width).toBe(1280);
 });
 
 const framing = (id = kite) => app.framing(id);

@@ -80,9 +80,10 @@ export class Pantomet {
     return (await this.get<"SourcePage">(`/api/sources?limit=200&search=${search}`)).items;
   }
 
-  /** The picture of this name. */
+  /** The picture of this name, or the first that it leads to. */
   async source(stem: string): Promise<Answers["SourceAnswer"]> {
-    return sure((await this.sources(stem)).find((one) => one.stem === stem));
+    const found = await this.sources(stem);
+    return found.find((one) => one.stem === stem) ?? first(found);
   }
 
   /** A destination as it is stored. */
