@@ -106,7 +106,7 @@ function DestinationEntry({
           onChecked={(on) => set(ids, on)}
         />
         <Press className="grid min-w-0 grow text-left" aria-current={isCurrent} onClick={() => onOpen()}>
-          <Name text={destination.name} weight={isCurrent ? "font-[650]" : "font-medium"} />
+          <Name text={destination.name} tail={6} weight={isCurrent ? "font-[650]" : "font-medium"} />
           <span className="text-xs text-soft">
             {destination.kind}, {ids.length} {ids.length === 1 ? "slot" : "slots"}
             {wanted > 0 && `, ${wanted} wanted`}
@@ -129,7 +129,7 @@ function DestinationEntry({
               aria-current={one.id === slot}
               onClick={() => onOpen(one.id)}
             >
-              <Name text={one.name || "unnamed"} weight={one.id === slot ? "font-semibold" : ""} />
+              <Name text={one.name || "unnamed"} tail={6} weight={one.id === slot ? "font-semibold" : ""} />
             </Press>
             <More
               label={`More for ${one.name}`}

@@ -105,6 +105,9 @@ export function CopyScreen() {
               Choose the other pictures of the series under Sources, then come back.
             </p>
           )}
+          {tried.data?.items.some((item) => item.framing.places.some(isToLookAt)) && (
+            <p className="pt-2 text-soft">What is outlined has something to look at.</p>
+          )}
           {tried.data?.refused.map((one) => (
             <p key={one.source} role="alert" className="border-l-3 border-warn px-2.5 py-1.5">
               {one.sentence}
@@ -145,9 +148,12 @@ export function CopyScreen() {
   );
 }
 
+const worstOf = (place: FramedPlace) => place.findings.find((finding) => finding.severity !== "note");
+const isToLookAt = (place: FramedPlace): boolean => worstOf(place) !== undefined;
+
 function Copied({ source, place, slot }: { source: Source; place: FramedPlace; slot: Slot | undefined }) {
   if (!slot) return null;
-  const worst = place.findings.find((finding) => finding.severity !== "note");
+  const worst = worstOf(place);
   return (
     <span
       role="img"

@@ -177,7 +177,7 @@ export function FramingDesk({
     plans.data?.map((item) => [item.plan.slot, { state: item.state, files: item.plan.variants.length }]),
   );
   return (
-    <div className="grid h-full grid-cols-[minmax(0,1fr)_420px] max-[1100px]:grid-cols-[minmax(0,1fr)_312px]">
+    <div className="grid h-full grid-cols-[minmax(0,1fr)_420px] max-[1100px]:grid-cols-[minmax(0,1fr)_312px] min-[1500px]:grid-cols-[minmax(0,1fr)_600px] min-[1800px]:grid-cols-[minmax(0,1fr)_800px]">
       <section className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[46px_minmax(0,1fr)_auto]">
         <div className="flex min-w-0 items-center gap-3 px-4 whitespace-nowrap">
           <h1 className="min-w-32 shrink-20 overflow-hidden text-[15px]">

@@ -13,7 +13,8 @@ export function Name({
     <span className={`relative flex min-w-0 ${weight}`}>
       {/* Cut to be seen, whole to be heard. */}
       <span className="sr-only">{text}</span>
-      <span aria-hidden className="truncate">
+      {/* Where the two meet there may be a space, which is part of the name. */}
+      <span aria-hidden className="overflow-hidden text-ellipsis whitespace-pre">
         {head}
       </span>
       <span aria-hidden className="whitespace-pre">

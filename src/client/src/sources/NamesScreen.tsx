@@ -97,8 +97,8 @@ export function NamesScreen() {
         <Radios
           label="From"
           options={[
-            { value: "pattern", words: "a pattern" },
-            { value: "list", words: "a list" },
+            { value: "pattern", words: "A pattern" },
+            { value: "list", words: "A list" },
           ]}
           value={isList ? "list" : "pattern"}
           onValue={(value) => setIsList(value === "list")}

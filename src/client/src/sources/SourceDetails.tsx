@@ -41,9 +41,9 @@ export function SourceDetails({
   return (
     <aside
       aria-label="Details"
-      className="grid min-h-0 grid-rows-[minmax(0,1fr)_auto] border-l border-line bg-sheet"
+      className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(0,1fr)_auto] border-l border-line bg-sheet"
     >
-      <div className="grid content-start gap-3 overflow-y-auto px-4 py-3.5">
+      <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-3 overflow-y-auto px-4 py-3.5">
         <div className={`grid place-items-center ${source.hasAlpha ? "well-checked" : "well-grey"}`}>
           <img
             alt={source.altText}
@@ -82,7 +82,7 @@ export function SourceDetails({
         ))}
         <Places source={source} />
       </div>
-      <div className="flex gap-2 border-t border-line px-4 py-2.5">
+      <div className="flex flex-wrap gap-2 border-t border-line px-4 py-2.5">
         <Button act="sources.bin" onClick={onBin}>
           {chosen > 1 ? `Move ${count(chosen)} to bin` : "Move to bin"}
         </Button>

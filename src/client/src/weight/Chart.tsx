@@ -51,7 +51,8 @@ export function Chart({
   // A file that just meets cap and floor has its mark where the floor's name would stand.
   const floorY = y(weighing.looks.min);
   const isFloorTaken =
-    shown !== undefined && x(shown.bytes) > width - right - 60 && Math.abs(y(shown.score) - floorY) < 20;
+    (weighing.most !== null && x(weighing.most) > width - right - 75) ||
+    (shown !== undefined && x(shown.bytes) > width - right - 60 && Math.abs(y(shown.score) - floorY) < 20);
   const isMaxLeft = weighing.most !== null && x(weighing.most) - left < 60;
   const path = (curve: readonly Trial[]) =>
     curve
