@@ -9,6 +9,7 @@ import { queries } from "./data/changed";
 import { connection } from "./data/connection";
 import { drafts } from "./destinations/drafts";
 import { screens } from "./screens";
+import { loadAhead } from "./shell/ahead";
 import { Broken } from "./shell/Broken";
 import { hideBrokenPictures } from "./shell/pictures";
 import { Shell } from "./shell/Shell";
@@ -26,6 +27,7 @@ const router = createBrowserRouter([
 ]);
 
 void connection.look();
+loadAhead(screens, queries);
 restoreTheme();
 listenToKeys();
 window.addEventListener("storage", drafts.follow);

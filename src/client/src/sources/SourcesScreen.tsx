@@ -16,8 +16,7 @@ import { Fault } from "../ui/Fault";
 import { FilesInput } from "../ui/FileInput";
 import { Select } from "../ui/Select";
 import { filesOf, withoutLeftovers } from "./droppedFiles";
-import { IntakePanel } from "./IntakePanel";
-import { intake } from "./intake";
+import { intake, useArrivals } from "./intake";
 import { SourceDetails } from "./SourceDetails";
 import { SourceGrid } from "./SourceGrid";
 import { type SourceFilter, sourceIds, useDeleteSources, useSources, useTraits } from "./useSources";
@@ -25,6 +24,7 @@ import { WatchPanel } from "./WatchPanel";
 
 // Not before somebody needs them: what a visit loads first is bounded (journeys).
 const FirstVisit = lazy(async () => ({ default: (await import("./FirstVisit")).FirstVisit }));
+const IntakePanel = lazy(async () => ({ default: (await import("./IntakePanel")).IntakePanel }));
 const AdHocDialog = lazy(async () => ({ default: (await import("./adHoc/AdHocDialog")).AdHocDialog }));
 
 /** Taking stock of the originals: what there is, what is unusual about it, what it can feed. */
@@ -143,7 +143,7 @@ export function SourcesScreen() {
           <FilesInput input={pictures} label="Pictures to add" onFiles={addFiles} />
           <FilesInput input={folder} label="Folder to add" isFolder onFiles={addFiles} />
         </div>
-        <IntakePanel />
+        <Intake />
         <WatchPanel />
         {query.error && !query.data ? (
           <Fault problem={query.error} />
@@ -189,6 +189,15 @@ export function SourcesScreen() {
         </Suspense>
       )}
     </div>
+  );
+}
+
+function Intake() {
+  if (useArrivals().length === 0) return null;
+  return (
+    <Suspense>
+      <IntakePanel />
+    </Suspense>
   );
 }
 
