@@ -86,12 +86,12 @@ export function SourceDetails({
         <Button act="sources.bin" onClick={onBin}>
           {chosen > 1 ? `Move ${count(chosen)} to bin` : "Move to bin"}
         </Button>
-        <Button className="ml-auto" act="sources.files">
-          Make files
-        </Button>
-        <Button go act="sources.frame">
-          Frame
-        </Button>
+        <span className="ml-auto flex gap-2">
+          <Button act="sources.files">Make files</Button>
+          <Button go act="sources.frame">
+            Frame
+          </Button>
+        </span>
       </div>
     </aside>
   );
