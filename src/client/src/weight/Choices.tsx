@@ -61,7 +61,7 @@ export function Choices({
           </span>
           <span className="figures text-right">~{bytes(one.bytes)}</span>
           <span className="figures text-right">{one.score.toFixed(0)}</span>
-          <span className={`truncate ${isTaken(one.format) ? "" : "text-soft"}`}>{one.words}</span>
+          <span className={`${isTaken(one.format) ? "" : "text-soft"}`}>{one.words}</span>
         </Press>
       ))}
       {curves.length === 0 && <p className="text-soft">Measuring the formats…</p>}

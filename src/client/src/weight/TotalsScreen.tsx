@@ -74,13 +74,13 @@ export function TotalsScreen() {
                   <thead className="text-left text-soft">
                     <tr className="border-b border-line">
                       <th className="font-normal">Slot</th>
-                      <th className="w-20 text-right font-normal">pictures</th>
-                      <th className="w-20 text-right font-normal">files</th>
-                      <th className="w-24 text-right font-normal">bytes in</th>
-                      <th className="w-24 text-right font-normal">bytes out</th>
-                      <th className="w-16 text-right font-normal">saved</th>
-                      <th className="w-36 pl-3 font-normal">share</th>
-                      <th className="w-24 pl-3 font-normal">on a page</th>
+                      <th className="w-20 text-right font-normal max-[1150px]:w-16">Pictures</th>
+                      <th className="w-20 text-right font-normal max-[1150px]:w-14">Files</th>
+                      <th className="w-24 text-right font-normal max-[1150px]:w-20">Bytes in</th>
+                      <th className="w-24 text-right font-normal max-[1150px]:w-20">Bytes out</th>
+                      <th className="w-16 text-right font-normal">Saved</th>
+                      <th className="w-36 pl-3 font-normal max-[1150px]:hidden">Share</th>
+                      <th className="w-24 pl-3 font-normal">On a page</th>
                     </tr>
                   </thead>
                   <tbody>
@@ -95,7 +95,7 @@ export function TotalsScreen() {
                             <td className="figures text-right">{bytes(found.bytesIn)}</td>
                             <td className="figures text-right">{bytes(found.bytesOut)}</td>
                             <td className="figures text-right">{saving(found.bytesIn, found.bytesOut)}</td>
-                            <td className="pl-3">
+                            <td className="pl-3 max-[1150px]:hidden">
                               <Gauge
                                 value={found.bytesOut}
                                 marks={{}}

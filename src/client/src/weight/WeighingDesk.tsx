@@ -173,7 +173,8 @@ export function WeighingDesk({
     <div className="grid h-full grid-cols-[minmax(0,1fr)_456px] max-[1150px]:grid-cols-[minmax(0,1fr)_360px]">
       <section className="grid min-h-0 min-w-0 grid-rows-[46px_minmax(0,1fr)]">
         <div className="flex min-w-0 items-center gap-2.5 px-4 whitespace-nowrap">
-          <h1 className="min-w-32 shrink-20 overflow-hidden text-[15px]">
+          {/* Where there is no room, the readout says the name. */}
+          <h1 className="min-w-32 shrink-20 overflow-hidden text-[15px] max-[1150px]:sr-only">
             <Name text={source.stem} weight="" />
           </h1>
           <span className="ml-auto flex items-center gap-1.5">
