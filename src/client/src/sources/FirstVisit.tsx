@@ -42,7 +42,7 @@ export function FirstVisit() {
         <Step
           number={3}
           title="Frame and render"
-          says="Choose pictures and press F: each is cropped to every shape, and you correct what you like. Then render and download one ZIP."
+          says="Choose pictures and press Frame: each is cropped to every shape, and you correct what you like. Then render and download one ZIP."
         />
       </ol>
     </div>
