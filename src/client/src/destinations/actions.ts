@@ -69,28 +69,29 @@ export function copyOf(
 
 const pathOf = (id: string) => ({ params: { path: { id } } });
 
-async function post(document: Destination): Promise<{ data: Destination; version: string }> {
-  const added = await versioned(api.POST("/api/destinations", { body: document }));
-  await changed("destinations");
-  return added;
+/** Looks at the destinations again when a change is done, and when it is refused: then somebody else has changed them. */
+async function looked<T>(change: Promise<T>): Promise<T> {
+  try {
+    return await change;
+  } finally {
+    await changed("destinations");
+  }
 }
 
+const post = (document: Destination): Promise<{ data: Destination; version: string }> =>
+  looked(versioned(api.POST("/api/destinations", { body: document })));
+
 async function remove(id: string, version: string | undefined): Promise<void> {
-  await answer(api.DELETE("/api/destinations/{id}", { ...pathOf(id), headers: over(version) }));
-  await changed("destinations");
+  await looked(answer(api.DELETE("/api/destinations/{id}", { ...pathOf(id), headers: over(version) })));
 }
 
 async function replace(document: Destination, version: string): Promise<string> {
-  const stored = await versioned(
-    api.PUT("/api/destinations/{id}", { ...pathOf(document.id), body: document, headers: over(version) }),
-  );
-  await changed("destinations");
-  return stored.version;
+  const init = { ...pathOf(document.id), body: document, headers: over(version) };
+  return (await looked(versioned(api.PUT("/api/destinations/{id}", init)))).version;
 }
 
 async function order(ids: readonly string[]): Promise<void> {
-  await answer(api.PUT("/api/destination-order", { body: { ids: [...ids] } }));
-  await changed("destinations");
+  await looked(answer(api.PUT("/api/destination-order", { body: { ids: [...ids] } })));
 }
 
 /** A destination that comes in, as a step: taking it back takes away the version that came in, and no other. */
