@@ -202,6 +202,22 @@ public sealed class FramingTests
     }
 
     [Fact]
+    public async Task A_fresh_library_asks_once_about_each_picture_and_warns_of_nothing_but_pixels()
+    {
+        using var library = await ReadyAsync(
+            "galewright-shop.json", "quayside-market.json", "stallholders-hall.json", "plaza-nine.json", "windward-letter.json");
+        foreach (var name in (string[])["hill-flight.jpg", "dune-box-kite.jpg", "ribbon-tails-detail.jpg", "festival-panorama.jpg"])
+            await library.TakeInAsync(name);
+        var items = (await ReviewAsync(library))["items"]!.AsArray();
+        var reasons = items.Select(item => (
+            Source: (string)item!["source"]!, IsWhole: item["slot"] is null,
+            Reason: Assert.Single(item["reasons"]!.AsArray())!.ToString())).ToList();
+        Assert.Equal(4, reasons.Where(one => one.IsWhole).Select(one => one.Source).Distinct().Count());
+        Assert.All(reasons, one => Assert.Equal(one.IsWhole ? "unconfirmed" : "littleResolution", one.Reason));
+        Assert.Equal(4, reasons.Count(one => one.IsWhole));
+    }
+
+    [Fact]
     public async Task The_review_brings_the_worst_first_and_shrinks_as_things_are_settled()
     {
         using var library = await ReadyAsync();

@@ -83,6 +83,7 @@ test("pictures are named, and files made of them", async ({ page }) => {
   await tabTo(page, page.getByRole("textbox", { name: "Pattern" }));
   await page.keyboard.press("Control+a");
   await page.keyboard.type("winder-{number}");
+  await expect(page.getByRole("cell", { name: "winder-1" })).toBeVisible();
   await page.keyboard.press("Enter");
   await expect(page.getByRole("option", { name: "winder-1" })).toBeVisible();
   await pressOn(page, page.getByRole("button", { name: "Make files" }));

@@ -23,31 +23,31 @@ public static class FramingFindings
     /// <param name="wishes">What was wished.</param>
     /// <param name="crop">In the turned picture.</param>
     /// <param name="isPadded">The crop is shown whole in the shape, and the shape filled up.</param>
-    /// <param name="isProposed">Nobody has confirmed the subject yet.</param>
+    /// <param name="isProposed">Nobody has confirmed the subject yet: then nothing is said about it.</param>
     public static IEnumerable<Finding> Of(CropCriteria wishes, PixelRect crop, bool isPadded, bool isProposed)
     {
         foreach (var zone in wishes.Zones.Where(zone => zone is { Form: ZoneForm.Rectangle, X: <= 0, Y: <= 0, Width: >= 1, Height: >= 1 }))
             yield return new Finding(
                 NothingClear, Severity.Note, $"The zone \"{zone.Name}\" covers the whole picture. Nothing can be kept clear of it.",
                 "Make the zone smaller, or take it away.");
-        if (wishes.Subject is not { } stated)
+        // Nobody is warned about what nobody has said: a proposal is asked about once, as a whole.
+        if (isProposed || wishes.Subject is not { } stated)
             yield break;
         var room = new StraightenedBounds(wishes.Picture, wishes.Level);
         var subject = StraightenedCriteria.Around(room, stated);
         var shown = StraightenedCriteria.Levelled(room, crop);
-        var name = isProposed ? "proposed subject" : "subject";
         if (Cut(subject, shown) is { Count: > 0 } sides)
         {
             yield return new Finding(
-                SubjectCut, Severity.Warn, CutSentence(subject, shown, sides, name),
+                SubjectCut, Severity.Warn, CutSentence(subject, shown, sides),
                 "Pad the picture, allow another shape, or frame it by hand.");
             // How near the rest of it is to an edge does not matter any more.
             wishes = wishes with { Breathing = 0 };
         }
 
-        foreach (var finding in Covered(wishes, subject, isPadded ? Around(shown, wishes.Ratio) : shown, shown, name))
+        foreach (var finding in Covered(wishes, subject, isPadded ? Around(shown, wishes.Ratio) : shown, shown))
             yield return finding;
-        if (wishes.Breathing > 0 && Room(wishes, stated, subject, shown, name) is { } little)
+        if (wishes.Breathing > 0 && Room(wishes, stated, subject, shown) is { } little)
             yield return little;
     }
 
@@ -75,18 +75,18 @@ public static class FramingFindings
         return [.. sides.Where(side => side.Item2 > 0)];
     }
 
-    private static string CutSentence(PixelRect subject, PixelRect crop, List<(string Side, long Px, int Of)> sides, string name)
+    private static string CutSentence(PixelRect subject, PixelRect crop, List<(string Side, long Px, int Of)> sides)
     {
         if (CoveredParts.Shared(subject, crop) == 0)
-            return $"The {name} lies outside the crop.";
+            return "The subject lies outside the crop.";
         var parts = string.Join(" and ", sides.Select(side => $"{Percent((double)side.Px / side.Of)} off the {side.Side}"));
         var isAcross = sides.Exists(side => side.Side is "left" or "right");
         var (holds, needs) = isAcross ? (crop.Width, subject.Width) : (crop.Height, subject.Height);
         var why = holds < needs ? $" The crop holds {Finding.Px(holds)} px of its {Finding.Px(needs)}." : "";
-        return $"The crop cuts {parts} of the {name}.{why}";
+        return $"The crop cuts {parts} of the subject.{why}";
     }
 
-    private static IEnumerable<Finding> Covered(CropCriteria wishes, PixelRect subject, PixelRect frame, PixelRect shown, string name)
+    private static IEnumerable<Finding> Covered(CropCriteria wishes, PixelRect subject, PixelRect frame, PixelRect shown)
     {
         foreach (var zone in wishes.Zones.Where(
             zone => zone is not { Form: ZoneForm.Rectangle, X: <= 0, Y: <= 0, Width: >= 1, Height: >= 1 }))
@@ -98,14 +98,14 @@ public static class FramingFindings
                 continue;
             var share = Percent((double)covered / subject.Size.Count);
             var what = zone.Form == ZoneForm.OutsideEllipse
-                ? $"\"{zone.Name}\" leaves {share} of the {name} outside."
-                : $"\"{zone.Name}\" covers {share} of the {name}.";
+                ? $"\"{zone.Name}\" leaves {share} of the subject outside."
+                : $"\"{zone.Name}\" covers {share} of the subject.";
             yield return new Finding(
                 SubjectCovered, Severity.Warn, what, "Make the subject smaller if it can be, pad the picture, or frame it by hand.");
         }
     }
 
-    private static Finding? Room(CropCriteria wishes, PixelRect stated, PixelRect subject, PixelRect crop, string name)
+    private static Finding? Room(CropCriteria wishes, PixelRect stated, PixelRect subject, PixelRect crop)
     {
         var wanted = (int)Rounding.HalfUp(wishes.Breathing * stated.Size.LongestSide);
         // Beyond the edge of the picture there is no room to be had.
@@ -120,7 +120,7 @@ public static class FramingFindings
         var least = sides.Where(side => side.Has >= 0 && side.Has < Math.Min(wanted, side.Could)).OrderBy(side => side.Has).ToList();
         return least.Count == 0 ? null : new Finding(
             LittleRoom, Severity.Note,
-            $"The {name} has {Finding.Px(least[0].Has)} px of room at the {least[0].Side}; {Finding.Px(wanted)} px are wished for.");
+            $"The subject has {Finding.Px(least[0].Has)} px of room at the {least[0].Side}; {Finding.Px(wanted)} px are wished for.");
     }
 
     private static PixelRect Both(PixelRect one, PixelRect other)

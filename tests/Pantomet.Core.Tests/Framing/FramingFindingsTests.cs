@@ -56,13 +56,14 @@ public sealed class FramingFindingsTests
     }
 
     [Fact]
-    public void What_nobody_confirmed_is_called_proposed()
+    public void Nobody_is_warned_about_what_nobody_has_confirmed()
     {
+        var half = new KeepClearZone("veil", ZoneForm.Rectangle, 0, 0, 1, 0.5);
         var wishes = new CropCriteria(
             Camera, 0, new AspectRatio(9, 16), new PixelPoint(1800, 1200))
-        { Subject = new PixelRect(0, 0, 3600, 2400) };
-        Assert.Contains(
-            "proposed subject", Assert.Single(FramingFindings.Of(wishes, AutomaticCrop.For(wishes), false, true)).Sentence,
-            StringComparison.Ordinal);
+        { Subject = new PixelRect(0, 0, 3600, 2400), Breathing = 0.1, Zones = [half] };
+        var crop = AutomaticCrop.For(wishes);
+        Assert.NotEmpty(FramingFindings.Of(wishes, crop, isPadded: false, isProposed: false));
+        Assert.Empty(FramingFindings.Of(wishes, crop, isPadded: false, isProposed: true));
     }
 }
