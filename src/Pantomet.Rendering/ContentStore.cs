@@ -65,9 +65,13 @@ public sealed class ContentStore(string stagingFolder)
     /// <summary>Gives a staged file its place. When the same content is there already, that stays.</summary>
     /// <param name="file">No longer there afterwards.</param>
     /// <param name="area">Folder that holds the files.</param>
-    public static void Keep(StagedFile file, string area)
+    public static void Keep(StagedFile file, string area) => KeepAt(file, PathOf(area, file.Sha256));
+
+    /// <summary>Gives a staged file a place of its own, instead of whatever is there.</summary>
+    /// <param name="file">No longer there afterwards.</param>
+    /// <param name="place">On the same disk.</param>
+    public static void KeepAt(StagedFile file, string place)
     {
-        var place = PathOf(area, file.Sha256);
         Directory.CreateDirectory(Path.GetDirectoryName(place)!);
         File.Move(file.Path, place, overwrite: true);
     }

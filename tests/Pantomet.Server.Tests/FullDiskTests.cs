@@ -74,6 +74,22 @@ public sealed class FullDiskTests : IDisposable
     }
 
     [SmallDiskFact]
+    public async Task In_looking_at_what_was_made()
+    {
+        var id = await ReadyAsync();
+        await RenderedAsync(id);
+        var variants = (await server.Http.GetFromJsonAsync<JsonNode>(new Uri("/api/variants", UriKind.Relative)))!;
+        var thumbnail = new Uri($"/api/variants/{variants["items"]![0]!["id"]}/thumbnail", UriKind.Relative);
+        disk.Fill();
+        disk.Fill();
+        using (var full = await server.Http.GetAsync(thumbnail))
+            Assert.Equal(HttpStatusCode.InsufficientStorage, full.StatusCode);
+        disk.Free();
+        (await server.Http.GetAsync(thumbnail)).EnsureSuccessStatusCode();
+        await GoesOnAsync(id);
+    }
+
+    [SmallDiskFact]
     public async Task In_a_package()
     {
         var id = await ReadyAsync();

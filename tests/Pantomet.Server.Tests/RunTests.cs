@@ -91,6 +91,19 @@ public sealed class RunTests
         Assert.Equal((120, 120), (picture.Width, picture.Height));
         Assert.InRange(thumbnail.Content.Headers.ContentLength!.Value, 1, (long)file["bytes"]! / 10);
 
+        // Asked for by many at once when it is not there, it is made once, and each gets the same.
+        await library.SendJsonAsync(HttpMethod.Delete, "/api/space/previews", null);
+        var many = await Task.WhenAll(Enumerable.Range(0, 12).Select(
+            _ => library.Http.GetByteArrayAsync(new Uri($"/api/variants/{file["id"]}/thumbnail", UriKind.Relative))));
+        Assert.All(many, one => Assert.Equal(many[0], one));
+
+        // What was damaged on the disk is said, and takes nothing down.
+        await library.SendJsonAsync(HttpMethod.Delete, "/api/space/previews", null);
+        var path = Directory.EnumerateFiles(Path.Combine(library.DataFolder, "variants"), "*", SearchOption.AllDirectories).Single();
+        await File.WriteAllTextAsync(path, "no picture any more");
+        var damaged = await library.Http.GetAsync(new Uri($"/api/variants/{file["id"]}/thumbnail", UriKind.Relative));
+        Assert.Equal(HttpStatusCode.Gone, damaged.StatusCode);
+
         await library.SendJsonAsync(HttpMethod.Delete, $"/api/sources/{source}", null);
         await library.SendJsonAsync(HttpMethod.Delete, "/api/bin", null);
         Assert.Empty(Directory.EnumerateFiles(Path.Combine(library.DataFolder, "previews"), "*", SearchOption.AllDirectories));

@@ -20,7 +20,7 @@ internal sealed class FileThumbnails(RenderedFileStore files, DataFolder folder,
     /// <param name="file">Its row.</param>
     /// <param name="size">Of its picture.</param>
     /// <param name="cancel">The asker is gone.</param>
-    /// <returns>Its path; null where the file is gone and cannot be made again.</returns>
+    /// <returns>Its path; null where the file is gone and cannot be made again, or was damaged on the disk.</returns>
     public async Task<string?> ForAsync(RenderedFileRow file, PixelSize size, CancellationToken cancel)
     {
         var path = PathOf(folder, file.Sha256);
@@ -32,9 +32,10 @@ internal sealed class FileThumbnails(RenderedFileStore files, DataFolder folder,
         if (await files.OpenAsync(file, RenderPriority.Live, cancel) is not { } onDisk)
             return null;
         using var seat = await seats.EnterAsync(RenderPriority.Live, size.Count * BytesPerPixel, cancel);
-        using var aside = await store.StageAsync(ThumbnailMaker.Make(onDisk.Path), cancel);
-        Directory.CreateDirectory(Path.GetDirectoryName(path)!);
-        File.Move(aside.Path, path, overwrite: true);
+        if (ThumbnailMaker.TryMake(onDisk.Path) is not { } thumbnail)
+            return null;
+        using var aside = await store.StageAsync(thumbnail, cancel);
+        ContentStore.KeepAt(aside, path);
         return path;
     }
 }

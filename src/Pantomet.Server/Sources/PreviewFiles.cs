@@ -46,9 +46,7 @@ internal sealed class PreviewFiles(DataFolder folder, ContentStore store, Source
         foreach (var (width, preview) in previews)
         {
             using var aside = await store.StageAsync(preview.File, cancel);
-            var place = PathOf(folder, sourceId, width);
-            Directory.CreateDirectory(Path.GetDirectoryName(place)!);
-            File.Move(aside.Path, place, overwrite: true);
+            ContentStore.KeepAt(aside, PathOf(folder, sourceId, width));
         }
     }
 

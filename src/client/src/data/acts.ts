@@ -8,8 +8,9 @@ type Act = Omit<Schemas["ActRequest"], "group" | "names" | "frame" | "copy"> &
   Partial<Pick<Schemas["ActRequest"], "group" | "names" | "frame" | "copy">>;
 
 const lookEvery = 100;
-// Nobody needs to be told of what is over at once.
+// Nobody needs to be told of what is over at once; what takes longer is looked at less often.
 const looksBeforeTelling = 8;
+const lookLaterEvery = 500;
 
 /** Waits for a job that changes many pictures, and tells how far it is. What could not be done to some of them is said. */
 async function ended(id: string, label: string): Promise<void> {
@@ -32,9 +33,9 @@ async function ended(id: string, label: string): Promise<void> {
         else if (job.failed > 0) sayProblem(new RequestProblem(job.problem));
         return;
       }
-      if (looks >= looksBeforeTelling)
-        working.tell(`${label}: ${count(job.done)} of ${count(job.total)} pictures.`);
-      await new Promise((wake) => setTimeout(wake, lookEvery));
+      const takesLong = looks >= looksBeforeTelling;
+      if (takesLong) working.tell(`${label}: ${count(job.done)} of ${count(job.total)} pictures.`);
+      await new Promise((wake) => setTimeout(wake, takesLong ? lookLaterEvery : lookEvery));
     }
   } finally {
     working.end();
