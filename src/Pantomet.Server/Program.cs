@@ -126,6 +126,7 @@ app.MapScreenshots();
 app.MapFramings();
 app.MapCopies();
 app.MapReview();
+app.MapSubjects();
 app.MapPlans();
 app.MapCoverage();
 app.MapBoard();

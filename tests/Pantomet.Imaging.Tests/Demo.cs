@@ -1,5 +1,6 @@
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Framing;
+using Pantomet.Core.Measures;
 using Pantomet.Core.Pictures;
 using Pantomet.Core.Sources;
 
@@ -12,6 +13,9 @@ internal static class Demo
 
     public static Source Source(SourceFacts facts, string stem = "kite") =>
         new(SourceId.FromHash(new byte[32]), facts, stem, 1, default, SourceFraming.None, null);
+
+    public static SourceFacts Photograph(PixelSize size) => new(
+        size, PictureFormat.Jpeg, ColourModel.Rgb, "sRGB", 8, false, 1, 1, ContentKind.Photograph, RightsFields.None, "", "", false);
 
     public static string Source(string fileName) => Path.Combine(Folder, "sources", fileName);
 

@@ -33,6 +33,15 @@ public sealed record FocusPlace
     /// <summary>Fractions of the picture's width and height; the nearest of them counts.</summary>
     public IReadOnlyList<PixelPoint> Points { get; }
 
+    /// <summary>The same place, moved along one side or both.</summary>
+    /// <param name="across">Fraction of the width; null stays.</param>
+    /// <param name="down">Fraction of the height; null stays.</param>
+    public FocusPlace With(double? across, double? down)
+    {
+        var points = Points.Select(point => new PixelPoint(across ?? point.X, down ?? point.Y)).ToArray();
+        return new FocusPlace(string.Create(CultureInfo.InvariantCulture, $"{100 * points[0].X}% {100 * points[0].Y}%"), points);
+    }
+
     /// <summary>The point of a picture without a focus: the one that CSS <c>object-position</c> puts at this place.</summary>
     /// <param name="picture">Size of the picture.</param>
     public PixelPoint FocusOf(PixelSize picture)

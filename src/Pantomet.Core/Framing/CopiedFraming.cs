@@ -17,6 +17,7 @@ public static class CopiedFraming
         Scaled(from.Framing with
         {
             Subject = from.Subject,
+            Wish = from.Wish,
             Focus = from.Focus,
             IsWithoutSubject = from.Subject is null &&
             from.Framing.IsDecided
@@ -46,6 +47,7 @@ public static class CopiedFraming
         return copied with
         {
             Subject = second,
+            Wish = to.Wish,
             IsWithoutSubject = false,
             Focus = to.Framing.Focus,
             Places = Unaccepted(copied.Places),
@@ -72,9 +74,11 @@ public static class CopiedFraming
     {
         var (across, down) = ((double)to.Width / from.Width, (double)to.Height / from.Height);
         var copied = framing.WithHands(hand => hand with { Crop = Inside(Scaled(hand.Crop, across, down), to) });
+        PixelRect? Map(PixelRect? area) => area is { } there ? Inside(Scaled(there, across, down), to) : null;
         return copied with
         {
-            Subject = framing.Subject is { } subject ? Inside(Scaled(subject, across, down), to) : null,
+            Subject = Map(framing.Subject),
+            Wish = Map(framing.Wish),
             Focus = framing.Focus is { } focus ? new PixelPoint(focus.X * across, focus.Y * down) : null,
             Places = Unaccepted(copied.Places),
         };

@@ -13,6 +13,12 @@ public sealed record CropCriteria(PixelSize Picture, double Level, AspectRatio R
     /// <summary>What must stay; null when nothing in particular must.</summary>
     public PixelRect? Subject { get; init; }
 
+    /// <summary>What should stay too where the shape has room for it beside the subject; null for nothing.</summary>
+    public PixelRect? Wish { get; init; }
+
+    /// <summary>Heads, none of which should be cut through.</summary>
+    public IReadOnlyList<HeadArea> Heads { get; init; } = [];
+
     /// <summary>Room wanted around the subject, as a fraction of its longer side.</summary>
     public double Breathing { get; init; }
 
@@ -28,18 +34,18 @@ public sealed record CropCriteria(PixelSize Picture, double Level, AspectRatio R
     /// </summary>
     public PixelSize? Floor { get; init; }
 
-    /// <summary>The subject with the room around it, as far as the picture goes.</summary>
+    /// <summary>The subject and what is wished for, with the room around them, as far as the picture goes.</summary>
     public PixelRect? Room
     {
         get
         {
             if (Subject is not { } subject)
                 return null;
-            var by = (int)Rounding.HalfUp(Breathing * subject.Size.LongestSide);
-            var (left, top) = (Math.Max(0, subject.X - by), Math.Max(0, subject.Y - by));
+            var all = Wish is { } wish ? subject.Joined(wish) : subject;
+            var by = (int)Rounding.HalfUp(Breathing * all.Size.LongestSide);
+            var (left, top) = (Math.Max(0, all.X - by), Math.Max(0, all.Y - by));
             return new PixelRect(
-                left, top, (int)Math.Min(Picture.Width, subject.Right + by) - left,
-                (int)Math.Min(Picture.Height, subject.Bottom + by) - top);
+                left, top, (int)Math.Min(Picture.Width, all.Right + by) - left, (int)Math.Min(Picture.Height, all.Bottom + by) - top);
         }
     }
 

@@ -15,6 +15,12 @@ public readonly record struct FramedPicture(SourceFacts Facts, SourceFraming Fra
     /// </summary>
     public PixelRect? Subject => Framing.IsDecided ? Framing.Subject : Proposal?.Subject;
 
+    /// <summary>What should stay too where there is room: as decided, or as proposed. Null for nothing.</summary>
+    public PixelRect? Wish => Framing.IsDecided ? Framing.Wish : Proposal?.Wish;
+
+    /// <summary>Every face that was found, whoever decided on the subject.</summary>
+    public IReadOnlyList<Face> Faces => Proposal?.Faces ?? [];
+
     /// <summary>
     /// The point that crops are centred on, in upright source pixels; null takes the middle of the subject, or of the picture.
     /// </summary>

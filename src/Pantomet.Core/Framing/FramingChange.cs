@@ -14,11 +14,12 @@ public abstract record FramingChange(string Label)
     /// <summary>Says what must stay, and where the focus lies.</summary>
     /// <param name="Subject">Null for nothing in particular.</param>
     /// <param name="Focus">Null for the middle of the subject, or none where there is no subject.</param>
-    public sealed record Decide(PixelRect? Subject, PixelPoint? Focus) : FramingChange("subject")
+    /// <param name="Wish">What should stay too where there is room; only beside a subject.</param>
+    public sealed record Decide(PixelRect? Subject, PixelPoint? Focus, PixelRect? Wish = null) : FramingChange("subject")
     {
         /// <inheritdoc/>
         public override SourceFraming ApplyTo(SourceFraming framing) =>
-            framing with { Subject = Subject, Focus = Focus, IsWithoutSubject = Subject is null };
+            framing with { Subject = Subject, Focus = Focus, Wish = Wish, IsWithoutSubject = Subject is null };
     }
 
     /// <summary>Takes back what was said of subject and focus, so that the proposal counts again.</summary>
@@ -26,7 +27,7 @@ public abstract record FramingChange(string Label)
     {
         /// <inheritdoc/>
         public override SourceFraming ApplyTo(SourceFraming framing) =>
-            framing with { Subject = null, Focus = null, IsWithoutSubject = false };
+            framing with { Subject = null, Focus = null, Wish = null, IsWithoutSubject = false };
     }
 
     /// <summary>Turns the picture for all places.</summary>

@@ -1,3 +1,4 @@
+using Pantomet.Core.Framing.Proposing;
 using Pantomet.Core.Measures;
 
 namespace Pantomet.Core.Framing;
@@ -43,6 +44,11 @@ public readonly record struct RotatedPicture(PixelSize Upright, Rotation Rotatio
 
         return Rotation.IsMirrored ? at with { X = Upright.Width - at.X - at.Width } : at;
     }
+
+    /// <summary>A face of the source, as it lies in the turned picture.</summary>
+    /// <param name="upright">Any face.</param>
+    public Face FromUpright(Face upright) =>
+        new(FromUpright(upright.Area), FromUpright(upright.Eyes), FromUpright(upright.Nose));
 
     /// <summary>A point of the source, as it lies in the turned picture.</summary>
     /// <param name="upright">Any point.</param>

@@ -1,4 +1,5 @@
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Framing.Proposing;
 using Pantomet.Core.Measures;
 
 namespace Pantomet.Core.Framing;
@@ -45,14 +46,21 @@ public sealed record SlotCrop(PixelRect Area, Rotation Rotation, Fit Fit, bool I
     public static CropCriteria Wishes(Slot part, FramedPicture source, RotatedPicture turned)
     {
         var ratio = part.Shape.RatioFor(AspectRatio.Of(turned.Size));
-        var subject = source.Subject is { } area ? turned.FromUpright(area) : (PixelRect?)null;
-        var focus = source.Focus is { } point ? turned.FromUpright(point) : subject?.Centre;
+        PixelRect? Turned(PixelRect? upright) => upright is { } area ? turned.FromUpright(area) : null;
+        var subject = Turned(source.Subject);
+        var aim = source.Focus is null ? FaceAim.Of([.. source.Faces.Select(turned.FromUpright)], subject, ratio) : null;
+        var focus = source.Focus is { } point ? turned.FromUpright(point) : aim?.Point ?? subject?.Centre;
+        // Without a focus there is nothing to put on a third.
+        var place = focus is null && part.FocusPlace == FocusPlace.Thirds ? FocusPlace.Centre : part.FocusPlace;
         return new CropCriteria(turned.Size, turned.Rotation.Straighten, ratio, focus ?? part.FocusPlace.FocusOf(turned.Size))
         {
             Subject = subject,
+            Wish = Turned(source.Wish),
+            Heads = [.. source.Faces.Select(
+                face => HeadArea.Of(turned.FromUpright(FaceRegion.WithHair(face, source.Facts.Size)), turned.Size.Height))],
             Breathing = part.Breathing,
-            // Without a focus there is nothing to put on a third.
-            Place = focus is null && part.FocusPlace == FocusPlace.Thirds ? FocusPlace.Centre : part.FocusPlace,
+            // A slot that says where the focus goes is obeyed.
+            Place = place == FocusPlace.Centre && aim is not null ? place.With(aim.Across, aim.Down) : place,
             Zones = part.KeepClear,
             Floor = source.Facts.IsVector
                 ? null

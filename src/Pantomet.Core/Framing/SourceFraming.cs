@@ -15,6 +15,9 @@ public sealed record SourceFraming
     /// <summary>What must stay in every crop, in upright source pixels.</summary>
     public PixelRect? Subject { get; init; }
 
+    /// <summary>What should stay too where there is room, in upright source pixels; only beside a subject.</summary>
+    public PixelRect? Wish { get; init; }
+
     /// <summary>The point that crops are centred on.</summary>
     public PixelPoint? Focus { get; init; }
 

@@ -19,11 +19,11 @@ internal static class StraightenedCrop
         var sizes = new CropSizes(wishes.Ratio);
         var largest = room.Largest(wishes.Ratio);
         var first = CentredOn(wishes, room, largest);
-        if (wishes.Subject is null)
+        if (wishes.Subject is null && wishes.Heads.Count == 0)
             return first;
         var judge = new StraightenedCriteria(wishes, room);
         var best = judge.Judge(first);
-        if (best is { IsClear: true, RoomLost: 0 })
+        if (best.IsWhole)
             return first;
         var most = sizes.LengthOf(largest);
         best = Min(best, OnGrid(judge, room, largest));

@@ -15,7 +15,7 @@ internal static class UprightCrop
     {
         var largest = wishes.Ratio.LargestIn(wishes.Picture);
         if (wishes.Subject is not { } subject)
-            return Nearest(wishes, AllPlaces(wishes.Picture, largest), largest).Crop;
+            return Placed(wishes, largest, AllPlaces(wishes.Picture, largest), 0).Crop;
         if (wishes.Zones.Count == 0)
             return At(wishes, largest, subject).Crop;
         return Clearest(wishes, subject, largest);
@@ -75,9 +75,9 @@ internal static class UprightCrop
         var (across, down) = Showing(wishes, size, subject);
         var parts = wishes.Zones.Count == 0 ? [] : wishes.Covered(size);
         if (parts.Length == 0)
-            return Roomiest(wishes, size, (across, down), 0);
+            return Placed(wishes, size, (across, down), 0);
         var (least, boxes) = ClearPlaces.In(across, down, subject, parts);
-        return boxes.Select(box => Roomiest(wishes, size, box, least)).Min();
+        return boxes.Select(box => Placed(wishes, size, box, least)).Min();
     }
 
     private static long MinCovered(CropCriteria wishes, PixelSize size, PixelRect subject, int inset)
@@ -95,13 +95,25 @@ internal static class UprightCrop
             down, size.Height, subject.Y, subject.Height).Places);
     }
 
-    private static Found Roomiest(CropCriteria wishes, PixelSize size, (Span Across, Span Down) places, long covered)
+    // The best place of those that are equal by everything before the wish.
+    private static Found Placed(CropCriteria wishes, PixelSize size, (Span Across, Span Down) places, long covered)
     {
-        var room = wishes.Room!.Value;
-        var (across, shownAcross) = Span.Showing(places.Across, size.Width, room.X, room.Width);
-        var (down, shownDown) = Span.Showing(places.Down, size.Height, room.Y, room.Height);
-        var (crop, distance) = Nearest(wishes, (across, down), size);
-        return new Found(crop, covered, room.Size.Count - (shownAcross * shownDown), distance);
+        var (wished, wishCut) = Showing(wishes.Wish, size, places);
+        return (from uncut in UncutHeads.Best(wishes.Heads, wished, size)
+                let roomy = Showing(wishes.Room, size, uncut.Places)
+                let nearest = Nearest(wishes, roomy.Places, size)
+                select new Found(nearest.Crop, covered, wishCut, uncut.Cut, roomy.Cut, nearest.Distance)).Min();
+    }
+
+    // The places at which a crop shows the most of something, and how much of it is cut off there, in pixels.
+    private static ((Span Across, Span Down) Places, long Cut) Showing(PixelRect? thing, PixelSize size, (Span Across, Span Down) places)
+    {
+        if (thing is not { } area)
+            return (places, 0);
+        var (across, shownAcross) = Span.Showing(places.Across, size.Width, area.X, area.Width);
+        var (down, shownDown) = Span.Showing(places.Down, size.Height, area.Y, area.Height);
+        // Where nothing of it can be shown, no place is better than another.
+        return (shownAcross * shownDown == 0 ? places : (across, down), area.Size.Count - (shownAcross * shownDown));
     }
 
     private static (PixelRect Crop, double Distance) Nearest(CropCriteria wishes, (Span Across, Span Down) places, PixelSize size)
@@ -129,10 +141,11 @@ internal static class UprightCrop
         return Span.Showing(across, size.Width, thing.X, thing.Width).Shown * Span.Showing(down, size.Height, thing.Y, thing.Height).Shown;
     }
 
-    private readonly record struct Found(PixelRect Crop, long Covered, long RoomLost, double Distance) : IComparable<Found>
+    private readonly record struct Found(PixelRect Crop, long Covered, long WishCut, int HeadsCut, long RoomLost, double Distance)
+        : IComparable<Found>
     {
         public int CompareTo(Found other) =>
-            (Covered, RoomLost, Distance, Crop.Y, Crop.X).CompareTo(
-                (other.Covered, other.RoomLost, other.Distance, other.Crop.Y, other.Crop.X));
+            (Covered, WishCut, HeadsCut, RoomLost, Distance, Crop.Y, Crop.X).CompareTo(
+                (other.Covered, other.WishCut, other.HeadsCut, other.RoomLost, other.Distance, other.Crop.Y, other.Crop.X));
     }
 }

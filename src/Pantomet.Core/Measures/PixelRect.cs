@@ -40,6 +40,14 @@ public readonly record struct PixelRect(int X, int Y, int Width, int Height)
         return this with { X = Math.Clamp(X, 0, picture.Width - Width), Y = Math.Clamp(Y, 0, picture.Height - Height) };
     }
 
+    /// <summary>The smallest rectangle that holds this one and another.</summary>
+    /// <param name="other">Any.</param>
+    public PixelRect Joined(PixelRect other)
+    {
+        var (left, top) = (Math.Min(X, other.X), Math.Min(Y, other.Y));
+        return new PixelRect(left, top, (int)Math.Max(Right - left, other.Right - left), (int)Math.Max(Bottom - top, other.Bottom - top));
+    }
+
     /// <summary>Whether every pixel of the rectangle exists in the picture, and it has at least one.</summary>
     /// <param name="picture">Size of the picture.</param>
     public bool LiesIn(PixelSize picture) =>

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Pantomet.Core.Framing.Proposing;
 using Pantomet.Core.Pictures;
+using Pantomet.Core.Sources;
 
 namespace Pantomet.Imaging.Isolation;
 
@@ -40,14 +41,16 @@ internal sealed record DecoderJob(
 /// <summary>A line from a decoder process. Larger results are files in the job's folder.</summary>
 /// <param name="Facts">Of a look.</param>
 /// <param name="Proposal">Of a look.</param>
+/// <param name="Likeness">Of a look.</param>
+/// <param name="FacesProblem">Of a look: why no faces were looked for; null where they were.</param>
 /// <param name="Previews">Formats of the previews that were written, by their widths.</param>
 /// <param name="HasWorkingPicture">Whether one was written.</param>
 /// <param name="Width">Of what was drawn or read.</param>
 /// <param name="Height">Of what was drawn or read.</param>
 /// <param name="Refusal">Why there is no result.</param>
 internal sealed record DecoderResult(
-    SourceFacts? Facts = null, SubjectProposal? Proposal = null, IReadOnlyDictionary<int, PictureFormat>? Previews = null,
-    bool HasWorkingPicture = false, int Width = 0, int Height = 0, DecoderRefusal? Refusal = null);
+    SourceFacts? Facts = null, SubjectProposal? Proposal = null, Likeness? Likeness = null, string? FacesProblem = null,
+    IReadOnlyDictionary<int, PictureFormat>? Previews = null, bool HasWorkingPicture = false, int Width = 0, int Height = 0, DecoderRefusal? Refusal = null);
 
 /// <summary>Why a file is refused.</summary>
 /// <param name="Id">Stable, for scripts.</param>

@@ -12,7 +12,9 @@ namespace Pantomet.Imaging.Isolation;
 /// <param name="WorkingPicture">Where its working picture lies; null where it needs none.</param>
 /// <param name="PeakBytes">Memory that the look took.</param>
 /// <param name="Time">Of a processor that the look took.</param>
-public sealed record LookedAt(ProbedSource Probed, string? WorkingPicture, long PeakBytes, TimeSpan Time);
+/// <param name="FacesProblem">Why no faces were looked for; null where they were.</param>
+public sealed record LookedAt(
+    ProbedSource Probed, string? WorkingPicture, long PeakBytes, TimeSpan Time, string? FacesProblem);
 
 /// <summary>
 /// Looks at files in processes of their own, within bounds: whatever a file does to its decoder, it does not do to the server.
@@ -49,7 +51,8 @@ public sealed class DecoderPool(DecoderCommand command, string folder, DecoderBo
                         await File.ReadAllBytesAsync(Path.Combine(at, ResultFiles.Preview(width)), cancel), format);
                 var working = result.HasWorkingPicture ? Moved(at, ResultFiles.WorkingPicture, into) : null;
                 return new LookedAt(
-                    new ProbedSource(result.Facts!, previews, result.Proposal!, working is not null), working, cost.PeakBytes, cost.Time);
+                    new ProbedSource(result.Facts!, previews, result.Proposal!, result.Likeness!, working is not null), working,
+                    cost.PeakBytes, cost.Time, result.FacesProblem);
             },
             cancel);
 

@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using System.Text.Json;
 using Pantomet.Core.Pictures;
+using Pantomet.Imaging.Faces;
 using Pantomet.Imaging.Sources;
 
 namespace Pantomet.Imaging.Isolation;
@@ -95,8 +96,8 @@ public static class DecoderProgram
         foreach (var (width, preview) in probed.Previews)
             File.WriteAllBytes(Path.Combine(job.Folder, ResultFiles.Preview(width)), preview.File);
         return new DecoderResult(
-            probed.Facts, probed.Proposal, probed.Previews.ToDictionary(preview => preview.Key, preview => preview.Value.Format),
-            probed.HasWorkingPicture);
+            probed.Facts, probed.Proposal, probed.Likeness, FaceFinder.Shared.Problem,
+            probed.Previews.ToDictionary(preview => preview.Key, preview => preview.Value.Format), probed.HasWorkingPicture);
     }
 
     private static DecoderResult Whole(DecoderJob job)

@@ -3,6 +3,7 @@ using Pantomet.Core.Framing.Proposing;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Pictures;
 using Pantomet.Core.Sources;
+using Pantomet.Imaging.Faces;
 using Pantomet.Imaging.Rendering;
 
 namespace Pantomet.Imaging.Sources;
@@ -10,10 +11,12 @@ namespace Pantomet.Imaging.Sources;
 /// <summary>The facts of a file, and previews made from the same decode.</summary>
 /// <param name="Facts">Everything that follows from the bytes.</param>
 /// <param name="Previews">Upright sRGB previews by their width, the largest first.</param>
-/// <param name="Proposal">What stands out in it.</param>
+/// <param name="Proposal">What is taken for its subject.</param>
+/// <param name="Likeness">What it looks like from afar.</param>
 /// <param name="HasWorkingPicture">Whether a working picture was written, since the usual decoder does not read the format.</param>
 public sealed record ProbedSource(
-    SourceFacts Facts, IReadOnlyDictionary<int, Preview> Previews, SubjectProposal Proposal, bool HasWorkingPicture = false);
+    SourceFacts Facts, IReadOnlyDictionary<int, Preview> Previews, SubjectProposal Proposal, Likeness Likeness,
+    bool HasWorkingPicture = false);
 
 /// <summary>Finds out what a file is, reading every pixel once so that a damaged file is found now and not in a run.</summary>
 public static class SourceProbe
@@ -85,7 +88,9 @@ public static class SourceProbe
             var facts = new SourceFacts(
                 size, file.Format, colour, metadata.ColourProfile, bits, hasAlpha, frames, orientation, kind,
                 metadata.Rights, metadata.Description, metadata.Camera, metadata.HasPlace);
-            return new ProbedSource(facts, PreviewMaker.Save(largest), SubjectFinder.Propose(largest, size));
+            using var seen = SeenPicture.Of(largest);
+            return new ProbedSource(
+                facts, PreviewMaker.Save(largest), SubjectFinder.Propose(seen, size, FaceFinder.Shared), seen.ToLikeness());
         }
         catch (VipsException problem)
         {

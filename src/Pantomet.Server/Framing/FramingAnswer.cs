@@ -13,6 +13,7 @@ namespace Pantomet.Server.Framing;
 /// <param name="Source">The source's id.</param>
 /// <param name="Revision">Counts the changes; goes back as If-Match.</param>
 /// <param name="Subject">What must stay, as decided.</param>
+/// <param name="Wish">What should stay too where there is room, as decided.</param>
 /// <param name="Focus">The focus, as decided.</param>
 /// <param name="IsDecided">Whether a person said what must stay, or that nothing in particular must.</param>
 /// <param name="Proposal">What stands out in the pixels; counts until something is decided.</param>
@@ -21,7 +22,7 @@ namespace Pantomet.Server.Framing;
 /// <param name="Redo">What redo would do again.</param>
 /// <param name="Places">Every slot, or each of its tiers, in the order in which destinations are shown.</param>
 internal sealed record FramingAnswer(
-    string Source, long Revision, PixelRect? Subject, PixelPoint? Focus, bool IsDecided, SubjectProposal? Proposal, Rotation Turn,
+    string Source, long Revision, PixelRect? Subject, PixelRect? Wish, PixelPoint? Focus, bool IsDecided, SubjectProposal? Proposal, Rotation Turn,
     string? Undo, string? Redo, IReadOnlyList<PlaceAnswer> Places)
 {
     /// <summary>Plans every place, without formats and names of files; touches no pixel.</summary>
@@ -44,7 +45,7 @@ internal sealed record FramingAnswer(
             .Where(place => !framing.At(place.Part.Id, place.Tier).IsParted)
             .ToLookup(place => SourceFraming.ShapeOf(place.Part.Shape), place => SourceFraming.KeyOf(place.Part.Id, place.Tier));
         return new FramingAnswer(
-            row.Id, row.FramingRevision, framing.Subject, framing.Focus, framing.IsDecided, row.Proposal, framing.Turn, labels.Undo,
+            row.Id, row.FramingRevision, framing.Subject, framing.Wish, framing.Focus, framing.IsDecided, row.Proposal, framing.Turn, labels.Undo,
             labels.Redo,
             [
                 .. from one in plans

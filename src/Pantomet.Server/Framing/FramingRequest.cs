@@ -11,7 +11,7 @@ namespace Pantomet.Server.Framing;
 /// <summary>What a person does to a framing.</summary>
 internal enum FramingAct
 {
-    /// <summary>Says what must stay and where the focus lies: <c>subject</c>, <c>focus</c>.</summary>
+    /// <summary>Says what must stay, what is wished for beside it, and where the focus lies: <c>subject</c>, <c>wish</c>, <c>focus</c>.</summary>
     Decide,
 
     /// <summary>Takes the proposal for a decision.</summary>
@@ -60,6 +60,7 @@ internal sealed record FramingRequest(
     string? Tier = null,
     PixelRect? Crop = null,
     PixelRect? Subject = null,
+    PixelRect? Wish = null,
     PixelPoint? Focus = null,
     int? Quarters = null,
     double? Level = null,
@@ -77,7 +78,7 @@ internal sealed record FramingRequest(
         {
             FramingAct.Decide => Decided(row.Facts.Size),
             FramingAct.Confirm => row.Proposal is { } proposal
-                ? Good(new FramingChange.Decide(proposal.Subject, proposal.Focus))
+                ? Good(new FramingChange.Decide(proposal.Subject, proposal.Focus, proposal.Wish))
                 : Bad("act", "There is no proposal to confirm. Draw the subject instead."),
             FramingAct.Quarter => Quarters is { } quarters
                 ? Good(new FramingChange.TurnAll(turn.On(quarters % 4)))
@@ -135,12 +136,16 @@ internal sealed record FramingRequest(
     {
         if (Subject is { } subject && !subject.LiesIn(picture))
             return Bad("subject", $"The subject must be a rectangle of at least 1 px inside the picture, which has {picture} px.");
+        if (Wish is not null && Subject is null)
+            return Bad("wish", "What is wished for goes with a subject, which comes first. Say the subject too.");
+        if (Wish is { } wish && !wish.LiesIn(picture))
+            return Bad("wish", $"What is wished for must be a rectangle of at least 1 px inside the picture, which has {picture} px.");
         if (Focus is { } focus && !Holds(Subject ?? picture.Whole, focus))
             return Bad(
                 "focus", Subject is null
                     ? $"The focus must be a point inside the picture, which has {picture} px."
                     : "The focus must lie in the subject. Move it there, or make the subject larger.");
-        return Good(new FramingChange.Decide(Subject, Focus));
+        return Good(new FramingChange.Decide(Subject, Focus, Wish));
     }
 
     /// <summary>Whether a point lies in a rectangle, edges included.</summary>

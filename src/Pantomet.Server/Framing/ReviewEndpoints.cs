@@ -49,7 +49,7 @@ internal static class ReviewEndpoints
         PantometDb database, DestinationCatalogue catalogue, LargePlans plans, Selection selection, CancellationToken cancel)
     {
         var slots = await SlotsAsync(catalogue, selection, cancel);
-        var sources = await SourcesAsync(database, selection, int.MaxValue, cancel);
+        var sources = await SelectedSources.InAsync(database, selection.Sources, int.MaxValue, cancel);
         var reviews = await plans.SelectAsync(
             sources,
             row =>
@@ -69,7 +69,7 @@ internal static class ReviewEndpoints
         PantometDb database, DestinationCatalogue catalogue, LargePlans plans, Selection selection, CancellationToken cancel)
     {
         var slots = await SlotsAsync(catalogue, selection, cancel);
-        var sources = await SourcesAsync(database, selection, MaxOnSheet, cancel);
+        var sources = await SelectedSources.InAsync(database, selection.Sources, MaxOnSheet, cancel);
         return TypedResults.Ok(
             new FramingSheet(
                 await plans.SelectAsync(sources, row => new SheetEntry(SourceAnswer.Of(row), FramingAnswer.Of(row, slots)), cancel)));
@@ -79,14 +79,4 @@ internal static class ReviewEndpoints
         DestinationCatalogue catalogue, Selection selection, CancellationToken cancel) =>
         [.. (await catalogue.AllAsync(cancel)).SelectMany(destination => destination.Slots)
             .Where(slot => selection.Slots?.Contains(slot.Id) ?? true)];
-
-    private static async Task<IReadOnlyList<SourceRow>> SourcesAsync(
-        PantometDb database, Selection selection, int most, CancellationToken cancel)
-    {
-        var rows = database.Sources.AsNoTracking().Where(row => row.DeletedAt == null);
-        if (selection.Sources is not { } ids)
-            return await rows.OrderByDescending(row => row.Sequence).Take(most).ToListAsync(cancel);
-        var found = await rows.Where(row => ids.Contains(row.Id)).ToDictionaryAsync(row => row.Id, cancel);
-        return [.. ids.Distinct().Where(found.ContainsKey).Take(most).Select(id => found[id])];
-    }
 }

@@ -29,6 +29,7 @@ internal sealed record SourceAnswer(
     string AltText,
     string Group,
     PixelRect? Subject,
+    PixelRect? Wish,
     PixelPoint? Focus,
     IReadOnlyList<SourceTrait> Traits,
     DateTime AddedAt)
@@ -40,7 +41,7 @@ internal sealed record SourceAnswer(
             row.Id, row.FileName, row.Id, row.Bytes, facts.Size.Width, facts.Size.Height, facts.Format, facts.ColourProfile, facts.Colour,
             facts.BitDepth, facts.HasAlpha, facts.Frames, facts.Orientation, facts.Kind, facts.Camera, facts.HasGeolocation,
             facts.Description,
-            facts.Rights, row.Stem, row.AltText, row.Group, row.Framing.Subject, row.Framing.Focus,
+            facts.Rights, row.Stem, row.AltText, row.Group, row.Framing.Subject, row.Framing.Wish, row.Framing.Focus,
             SourceTrait.Of(facts, row.FileName, row.Stem), row.AddedAt);
     }
 }

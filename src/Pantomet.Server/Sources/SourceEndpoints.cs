@@ -168,7 +168,8 @@ internal static class SourceEndpoints
         // Neither of them is what nobody has decided yet.
         return wanted is null && point is null
             ? new FramingChange.Undecide()
-            : new FramingRequest(FramingAct.Decide, Subject: wanted, Focus: point).Read(source, slots);
+            : new FramingRequest(
+                FramingAct.Decide, Subject: wanted, Wish: wanted is null ? null : source.Framing.Wish, Focus: point).Read(source, slots);
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> DeleteAsync(

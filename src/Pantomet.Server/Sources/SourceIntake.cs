@@ -127,6 +127,7 @@ internal sealed class SourceIntake(
                 LookBytes = looked.PeakBytes,
                 LookMilliseconds = (int)looked.Time.TotalMilliseconds,
                 Proposal = looked.Probed.Proposal,
+                Likeness = looked.Probed.Likeness,
                 Stem = Stem.From(Stems.Ascii(Path.GetFileNameWithoutExtension(name))),
                 AltText = looked.Probed.Facts.Description,
                 AddedAt = clock.GetUtcNow().UtcDateTime,

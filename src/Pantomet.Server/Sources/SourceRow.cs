@@ -58,6 +58,9 @@ internal sealed class SourceRow
     /// <summary>What is taken for its subject until somebody says; null when nobody has looked.</summary>
     public SubjectProposal? Proposal { get; set; }
 
+    /// <summary>What it looks like from afar; null for what came in before that was kept.</summary>
+    public Likeness? Likeness { get; set; }
+
     /// <summary>Its number in file names where it replaced another source; null is its own <see cref="Sequence"/>.</summary>
     public long? NumberedAs { get; set; }
 

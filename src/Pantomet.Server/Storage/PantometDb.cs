@@ -3,6 +3,7 @@ using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 using Pantomet.Core.Pictures;
+using Pantomet.Core.Sources;
 using Pantomet.Server.Acts;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Framing;
@@ -70,6 +71,7 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
             AsJson(source.Property(row => row.Framing));
             AsJson(source.Property(row => row.Proposal));
             AsJson(source.Property(row => row.Weights));
+            source.Property(row => row.Likeness).HasConversion(likeness => likeness!.Values, values => new Likeness(values));
             source.Property(row => row.FramingRevision).IsConcurrencyToken();
         });
         modelBuilder.Entity<DestinationRow>().HasKey(row => row.Id);

@@ -19,6 +19,8 @@ public sealed class AutomaticCropTests
         new[] { "center", "thirds", "left top", "20% 70%" }.Select(text => Gen.Const(text)).ToArray())
             .Select(text => FocusPlace.TryParse(text, out var place) ? place : FocusPlace.Centre);
 
+    private static readonly Gen<double[][]> Heads = Gen.Double[0, 1].Array[4].Array[0, 3];
+
     private static CropCriteria Wishes(PixelSize picture, AspectRatio ratio, PixelRect subject) =>
         new(picture, 0, ratio, subject.Centre) { Subject = subject };
 
@@ -51,6 +53,30 @@ public sealed class AutomaticCropTests
         { Focus = new PixelPoint(700, 800), Breathing = 0.1 };
         Assert.Equal(400, AutomaticCrop.For(wishes).X);
         Assert.Equal(200, AutomaticCrop.For(wishes with { Breathing = 0 }).X);
+    }
+
+    [Fact]
+    public void Keeps_what_is_wished_for_only_as_far_as_the_subject_lets_it()
+    {
+        // A square of 2400: the subject at the left, the product in the hand at the right, too far for both.
+        var wishes = Wishes(Camera, new AspectRatio(1, 1), new PixelRect(600, 600, 600, 900));
+        Assert.Equal(600, AutomaticCrop.For(wishes with { Wish = new PixelRect(2800, 900, 800, 600) }).X);
+        // Near enough for both: all of it, and no farther.
+        Assert.Equal(500, AutomaticCrop.For(wishes with { Wish = new PixelRect(2300, 900, 600, 600) }).X);
+    }
+
+    [Fact]
+    public void Runs_through_no_head_and_no_neck_where_it_is_free_not_to()
+    {
+        // Centred on the subject, the left edge would lie at 1200, through the head.
+        var wishes = Wishes(Camera, new AspectRatio(1, 1), new PixelRect(2000, 600, 800, 900));
+        var head = HeadArea.Of(new PixelRect(1000, 300, 400, 500), Camera.Height);
+        Assert.Equal(1000, AutomaticCrop.For(wishes with { Heads = [head] }).X);
+        // A wide shape: its lower edge would lie at 1500, between chin (1400) and shoulders (1640).
+        var wide = Wishes(Camera, new AspectRatio(3, 1), new PixelRect(1000, 600, 800, 600));
+        Assert.Equal(300, AutomaticCrop.For(wide).Y);
+        var neck = AutomaticCrop.For(wide with { Heads = [HeadArea.Of(new PixelRect(1200, 800, 400, 600), Camera.Height)] });
+        Assert.Equal(1640, neck.Bottom);
     }
 
     [Fact]
@@ -101,10 +127,12 @@ public sealed class AutomaticCropTests
         Gen.Select(
             Gen.Select(Gen.Int[1, 18], Gen.Int[1, 18]), Gen.Select(Gen.Int[1, 6], Gen.Int[1, 6]),
             Gen.Select(Gen.Int[0, 17], Gen.Int[0, 17], Gen.Int[1, 18], Gen.Int[1, 18]),
-            Gen.Select(Gen.Double[-3, 20], Gen.Double[-3, 20]), Zones.Array[0, 2], Places, Gen.Int[0, 3], Gen.Int[0, 18])
+            Gen.Select(Gen.Double[-3, 20], Gen.Double[-3, 20]), Zones.Array[0, 2],
+            Gen.Select(Places, Gen.Int[0, 3], Gen.Int[0, 18]), Gen.Select(Gen.Double[0, 1].Array[4].Array[0, 1], Heads))
         .Sample(
-            (size, parts, box, point, zones, place, breathing, floor) =>
+            (size, parts, box, point, zones, fine, beside) =>
             {
+                var ((place, breathing, floor), (wish, heads)) = (fine, beside);
                 var picture = new PixelSize(size.Item1, size.Item2);
                 var ratio = new AspectRatio(parts.Item1, parts.Item2);
                 var (x, y) = (Math.Min(box.Item1, picture.Width - 1), Math.Min(box.Item2, picture.Height - 1));
@@ -112,6 +140,8 @@ public sealed class AutomaticCropTests
                 var wishes = new CropCriteria(picture, 0, ratio, new PixelPoint(point.Item1, point.Item2))
                 {
                     Subject = subject,
+                    Wish = wish is [var at] ? Within(picture, at) : null,
+                    Heads = [.. heads.Select(head => HeadArea.Of(Within(picture, head), picture.Height))],
                     Zones = zones,
                     Place = place,
                     Breathing = breathing / 4.0,
@@ -178,6 +208,25 @@ public sealed class AutomaticCropTests
             },
             iter: 300);
 
+    // The region that must stay keeps what it would have had alone, whatever is wished for beside it.
+    [Fact]
+    public void The_subject_loses_nothing_to_what_is_wished_for() =>
+        Gen.Select(
+            AspectRatioTests.Pictures, AspectRatioTests.Ratios, Gen.Double[0, 1].Array[4], Gen.Double[0, 1].Array[4], Heads,
+            Zones.Array[0, 2]).Sample(
+            (picture, ratio, must, wish, heads, zones) =>
+            {
+                var alone = Wishes(picture, ratio, Within(picture, must)) with { Zones = zones };
+                var (before, after) = (AutomaticCrop.For(alone), AutomaticCrop.For(
+                    alone with
+                    {
+                        Wish = Within(picture, wish),
+                        Heads = [.. heads.Select(head => HeadArea.Of(Within(picture, head), picture.Height))],
+                    }));
+                return before.Size == after.Size && Shown(before, alone.Subject!.Value) == Shown(after, alone.Subject!.Value);
+            },
+            iter: 200);
+
     [Fact]
     public void Moves_no_farther_than_the_subject_does() =>
         Gen.Select(AspectRatioTests.Ratios, Gen.Double[0, 1].Array[4], Gen.Int[-3, 3], Gen.Int[-3, 3]).Sample((ratio, at, across, down) =>
@@ -230,8 +279,8 @@ public sealed class AutomaticCropTests
         }
     }
 
-    private static (long Cut, bool IsShort, int Covered, long Smaller, long RoomLost, double Distance) Cost(
-        CropCriteria wishes, PixelRect crop)
+    private static ((long Cut, bool IsShort, int Covered, long Smaller) First, (long WishCut, int HeadsCut, long RoomLost, double Distance) Then)
+        Cost(CropCriteria wishes, PixelRect crop)
     {
         var subject = wishes.Subject!.Value;
         var room = wishes.Room!.Value;
@@ -256,7 +305,12 @@ public sealed class AutomaticCropTests
         var length = sizes.LengthOf(crop.Size);
         // Too few pixels: any crop that could have more is better, so all but the largest count as short when none has enough.
         var isShort = wanted == int.MaxValue ? length < sizes.LengthOf(largest) : length < wanted;
-        return (Area(subject) - Shown(crop, subject), isShort, covered, -length, Area(room) - Shown(crop, room), Math.Round(distance, 9));
+        var wishCut = wishes.Wish is { } wish ? Area(wish) - Shown(crop, wish) : 0;
+        var headsCut = wishes.Heads.Count(
+            head => Shown(crop, head.Head) > 0 &&
+                (crop.X > head.Head.X || crop.Y > head.Head.Y || crop.Right < head.Head.Right || crop.Bottom < head.Shoulders));
+        return ((Area(subject) - Shown(crop, subject), isShort, covered, -length),
+            (wishCut, headsCut, Area(room) - Shown(crop, room), Math.Round(distance, 9)));
     }
 
     private static (long Cut, long Covered, int Smaller) Down(CropCriteria wishes, PixelRect crop, PixelRect[] covers)

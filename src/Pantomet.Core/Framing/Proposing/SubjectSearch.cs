@@ -3,65 +3,122 @@ using Pantomet.Core.Measures;
 
 namespace Pantomet.Core.Framing.Proposing;
 
-/// <summary>Proposes what must stay in a picture, from its pixels alone.</summary>
+/// <summary>Finds what stands out in a picture, from its pixels alone.</summary>
 /// <remarks>
-/// What stands out (<see cref="Saliency"/>) is parted from the rest by Otsu's threshold (IEEE Trans. SMC 9, 1979). The subject is the
-/// upright
-/// rectangle that holds nearly all of what stands out; single specks far away are left aside. A transparent picture
-/// needs no such search: its subject is what can be seen.
+/// What stands out (<see cref="Saliency"/>) is parted from the rest about Otsu's threshold (IEEE Trans. SMC 9, 1979), and the subject is
+/// the rectangle around most of it (<see cref="SalientBox"/>). A transparent picture needs no such search: its subject is what can be
+/// seen.
 /// </remarks>
 public static class SubjectSearch
 {
     /// <summary>The longer side that a picture is scaled to before it is searched.</summary>
     public const int LongestSide = 200;
 
-    // Shares of all that stands out that may lie beyond each side of the rectangle.
-    private const double LeftAside = 0.02;
+    // Of Otsu's threshold, which leaves the duller half of a thing aside.
+    private const float Level = 0.88f;
+
+    // A little more than was found: an edge that is cut is worse than some ground. Of the picture, and of the subject at most.
+    private const double Margin = 0.03;
+    private const double MostMargin = 0.12;
 
     // What can be seen of a cut-out is certain; only the faintest fringe is none of it.
     private const double FringeAside = 0.001;
 
     // Where what stands out fills so much of the picture, or is so thinly spread, there is no subject to speak of.
     private const double MaxOfPicture = 0.8;
-    private const double FaintestContrast = 6;
+    private const double FaintestSpread = 6;
 
-    /// <summary>Proposes subject and focus.</summary>
+    // Where the focus is looked for: the mean over so large a part of the picture, which a single thing fills.
+    private const int FocusPart = 8;
+
+    // The logistic curve from contrast to how often a proposal was right, on the photographs of tests/photographs.
+    private const double ContrastSlope = 14;
+    private const double ContrastMiddle = 0.76;
+
+    /// <summary>Finds it, however faintly it stands out: <see cref="FaceRegion"/> says what becomes of it.</summary>
     /// <param name="plane">The picture scaled down.</param>
     /// <param name="picture">Upright size of the source.</param>
     public static SubjectProposal In(LabPlane plane, PixelSize picture)
     {
         if (plane.Width < 4 || plane.Height < 4)
             return new SubjectProposal(null, null);
-        var isCutOut = IsCutOut(plane);
-        var map = isCutOut ? plane.Opacity : StandingOut(plane);
-        if (map is null)
+        if (IsCutOut(plane))
+            return CutOut(plane, picture);
+        if (Spread(plane.Lightness) + Spread(plane.RedGreen) + Spread(plane.YellowBlue) < FaintestSpread)
             return new SubjectProposal(null, null);
-        var (columns, rows) =
-            (Marginal(map, plane.Width, plane.Height, isAcross: true), Marginal(map, plane.Width, plane.Height, isAcross: false));
-        var (left, right) = Ends(columns, isCutOut ? FringeAside : LeftAside);
-        var (top, bottom) = Ends(rows, isCutOut ? FringeAside : LeftAside);
-        var (across, down) = ((double)picture.Width / plane.Width, (double)picture.Height / plane.Height);
-        var focus = new PixelPoint(
-            Math.Clamp(Mean(columns) * across, left * across, right * across), Math.Clamp(Mean(rows) * down, top * down, bottom * down));
-        if (!isCutOut && (double)(right - left) * (bottom - top) / plane.Count > MaxOfPicture)
-            return new SubjectProposal(null, focus);
-        var (x, y) = ((int)(left * across), (int)(top * down));
-        var subject = new PixelRect(
-            x, y, Math.Max(1, (int)Math.Ceiling(right * across) - x), Math.Max(1, (int)Math.Ceiling(bottom * down) - y));
-        return new SubjectProposal(
-            subject with { Width = Math.Min(subject.Width, picture.Width - x), Height = Math.Min(subject.Height, picture.Height - y) },
-            focus);
+        var map = Saliency.Of(plane);
+        var level = Level * Otsu(map);
+        var box = SalientBox.In(map, plane.Width, plane.Height, level);
+        var confidence = Confidence(Contrast(map, plane.Width, box));
+        var isSubject = box.Area <= MaxOfPicture * map.Length;
+        var focus = confidence >= SubjectProposal.FaintestConfidence && SalientBox.HoldsOneThing(map, plane.Width, box, level)
+            ? MapSpread.Of(map, plane.Width, plane.Height).Middle(box)
+            : Heaviest(map, plane.Width, plane.Height);
+        return Scaled(isSubject ? WithMargin(box, plane) : null, focus, plane, picture) with
+        {
+            Confidence = isSubject ? confidence : 0,
+        };
     }
+
+    // Of several things, one: between them there may be nothing.
+    private static (double X, double Y) Heaviest(float[] map, int width, int height)
+    {
+        var mass = (float[])map.Clone();
+        var reach = Math.Max(1, Math.Max(width, height) / FocusPart);
+        MapMath.Blur(mass, width, height, reach);
+        MapMath.Blur(mass, width, height, reach);
+        var at = Array.IndexOf(mass, mass.Max());
+        return ((at % width) + 0.5, (at / width) + 0.5);
+    }
+
+    private static double Confidence(double contrast) => 1 / (1 + Math.Exp(-ContrastSlope * (contrast - ContrastMiddle)));
 
     private static bool IsCutOut(LabPlane plane) => plane.Opacity.Length > 0 && plane.Opacity.Average() is > 0.01f and < 0.95f;
 
-    private static float[]? StandingOut(LabPlane plane)
+    private static SubjectProposal CutOut(LabPlane plane, PixelSize picture)
     {
-        if (Spread(plane.Lightness) + Spread(plane.RedGreen) + Spread(plane.YellowBlue) < FaintestContrast)
-            return null;
-        var map = Saliency.Of(plane);
-        var threshold = Otsu(map);
-        return [.. map.Select(value => value >= threshold ? value : 0)];
+        var spread = MapSpread.Of(plane.Opacity, plane.Width, plane.Height);
+        var box = spread.Bounds(FringeAside);
+        return Scaled(box, spread.Middle(box), plane, picture) with { Confidence = 1 };
+    }
+
+    private static SubjectProposal Scaled(MapBox? box, (double X, double Y) focus, LabPlane plane, PixelSize picture)
+    {
+        var (across, down) = ((double)picture.Width / plane.Width, (double)picture.Height / plane.Height);
+        var at = new PixelPoint(focus.X * across, focus.Y * down);
+        if (box is not { } found)
+            return new SubjectProposal(null, at);
+        var (x, y) = ((int)(found.Left * across), (int)(found.Top * down));
+        var (right, bottom) = (
+            Math.Min(picture.Width, (int)Math.Ceiling(found.Right * across)), Math.Min(picture.Height, (int)Math.Ceiling(found.Bottom * down)));
+        var subject = new PixelRect(x, y, Math.Max(1, right - x), Math.Max(1, bottom - y));
+        return new SubjectProposal(
+            subject, new PixelPoint(Math.Clamp(at.X, subject.X, subject.Right), Math.Clamp(at.Y, subject.Y, subject.Bottom)));
+    }
+
+    private static MapBox WithMargin(MapBox box, LabPlane plane)
+    {
+        var by = (int)Rounding.HalfUp(Math.Min(
+            Margin * Math.Max(plane.Width, plane.Height), MostMargin * Math.Max(box.Right - box.Left, box.Bottom - box.Top)));
+        return new MapBox(
+            Math.Max(0, box.Left - by), Math.Max(0, box.Top - by), Math.Min(plane.Width, box.Right + by),
+            Math.Min(plane.Height, box.Bottom + by));
+    }
+
+    // How much more stands out inside than outside, as a share of both.
+    private static double Contrast(float[] map, int width, MapBox box)
+    {
+        var (inside, all) = (0.0, 0.0);
+        for (var at = 0; at < map.Length; at++)
+        {
+            var (x, y) = (at % width, at / width);
+            all += map[at];
+            if (x >= box.Left && x < box.Right && y >= box.Top && y < box.Bottom)
+                inside += map[at];
+        }
+
+        var (within, beyond) = (inside / box.Area, (all - inside) / Math.Max(1, map.Length - box.Area));
+        return within + beyond > 0 ? (within - beyond) / (within + beyond) : 0;
     }
 
     // The threshold that parts a histogram into two groups that differ most.
@@ -89,34 +146,6 @@ public static class SubjectSearch
         }
 
         return (float)at / bins;
-    }
-
-    private static double[] Marginal(float[] map, int width, int height, bool isAcross)
-    {
-        var sums = new double[isAcross ? width : height];
-        for (var at = 0; at < map.Length; at++)
-            sums[isAcross ? at % width : at / width] += map[at];
-        return sums;
-    }
-
-    private static (int From, int To) Ends(double[] sums, double shareAside)
-    {
-        var aside = sums.Sum() * shareAside;
-        var (from, to, seen) = (0, sums.Length, 0.0);
-        while (from < sums.Length - 1 && (seen += sums[from]) <= aside)
-            from++;
-        seen = 0;
-        while (to > from + 1 && (seen += sums[to - 1]) <= aside)
-            to--;
-        return (from, to);
-    }
-
-    private static double Mean(double[] sums)
-    {
-        var (sum, all) = (0.0, 0.0);
-        for (var at = 0; at < sums.Length; at++)
-            (sum, all) = (sum + ((at + 0.5) * sums[at]), all + sums[at]);
-        return all > 0 ? sum / all : sums.Length / 2.0;
     }
 
     private static double Spread(float[] values)

@@ -15,6 +15,11 @@ public sealed record LabPlane(int Width, int Height, float[] Lightness, float[] 
     private const double LineBelow = 216.0 / 24389;
     private const double LineSlope = 24389.0 / 27;
 
+    /// <summary>
+    /// How much of the finest detail of a larger copy lies at each pixel, row by row, in any unit; empty where there is no larger copy.
+    /// </summary>
+    public float[] Detail { get; init; } = [];
+
     /// <summary>How many pixels there are.</summary>
     public int Count => Width * Height;
 
