@@ -15,6 +15,7 @@ public sealed class FaceFinder : IDisposable
     // The first face must be sure. Beside it, others of about its size are likely.
     private const double FirstScore = 0.6;
     private const double NextScore = 0.4;
+    private const double FaintestScore = 0.1;
     private const double AboutItsSize = 2;
 
     // Boxes that share so much of their area are one face.
@@ -48,7 +49,10 @@ public sealed class FaceFinder : IDisposable
     {
         if (model is null || srgb.Width < 2 || srgb.Height < 2)
             return [];
-        var seen = Squares(srgb.Width, srgb.Height).SelectMany(square => In(srgb, square)).ToList();
+        var seen = Whole(srgb);
+        // Where the whole shows not even a faint one, the squares show none.
+        if (seen.Count > 0 && Math.Max(srgb.Width, srgb.Height) >= LongPicture * Math.Min(srgb.Width, srgb.Height))
+            seen.AddRange(Squares(srgb));
         var (across, down) = ((double)picture.Width / srgb.Width, (double)picture.Height / srgb.Height);
         return [.. Likely(Merged(seen)).Select(face => face.ToFace(across, down, picture)).OfType<Face>()];
     }
@@ -56,57 +60,73 @@ public sealed class FaceFinder : IDisposable
     /// <inheritdoc/>
     public void Dispose() => model?.Dispose();
 
-    private static IEnumerable<(int X, int Y, int Side)> Squares(int width, int height)
+    // Letterboxed into a square.
+    private List<FoundFace> Whole(Image srgb)
     {
-        var (longer, shorter) = (Math.Max(width, height), Math.Min(width, height));
-        yield return ((width - longer) / 2, (height - longer) / 2, longer);
-        if (longer < LongPicture * shorter)
-            yield break;
-        // They overlap by half, so that no face lies on an edge in all of them.
-        var count = Math.Min(MaxSquares, (int)Math.Ceiling(2.0 * (longer - shorter) / shorter) + 1);
-        for (var square = 0; square < count; square++)
-        {
-            var along = (int)((long)(longer - shorter) * square / Math.Max(1, count - 1));
-            yield return width > height ? (along, 0, shorter) : (0, along, shorter);
-        }
+        using var small = Scaled(srgb, (double)FaceModel.Side / Math.Max(srgb.Width, srgb.Height));
+        using var square = small.Gravity(Enums.CompassDirection.Centre, FaceModel.Side, FaceModel.Side, extend: Enums.Extend.Black);
+        var (left, top) = ((FaceModel.Side - small.Width) / 2, (FaceModel.Side - small.Height) / 2);
+        return Look(square, -left, -top, (double)srgb.Width / small.Width, (double)srgb.Height / small.Height);
     }
 
-    private IEnumerable<FoundFace> In(Image srgb, (int X, int Y, int Side) square)
+    // They overlap by half, so that no face lies on an edge in all of them.
+    private List<FoundFace> Squares(Image srgb)
     {
-        var (scores, boxes) = model!.Look(Planes(srgb, square));
-        var scale = (float)square.Side / FaceModel.Side;
+        using var strip = Scaled(srgb, (double)FaceModel.Side / Math.Min(srgb.Width, srgb.Height));
+        var (isWide, length) = (strip.Width > strip.Height, Math.Max(strip.Width, strip.Height));
+        var count = Math.Min(MaxSquares, (int)Math.Ceiling(2.0 * (length - FaceModel.Side) / FaceModel.Side) + 1);
+        var found = new List<FoundFace>();
+        for (var square = 0; square < count; square++)
+        {
+            var along = (length - FaceModel.Side) * square / Math.Max(1, count - 1);
+            var (x, y) = isWide ? (along, 0) : (0, along);
+            using var part = strip.Crop(x, y, Math.Min(FaceModel.Side, strip.Width), Math.Min(FaceModel.Side, strip.Height));
+            using var whole = part.Gravity(Enums.CompassDirection.NorthWest, FaceModel.Side, FaceModel.Side, extend: Enums.Extend.Black);
+            found.AddRange(Look(whole, x, y, (double)srgb.Width / strip.Width, (double)srgb.Height / strip.Height));
+        }
+
+        return found;
+    }
+
+    private static Image Scaled(Image srgb, double scale)
+    {
+        using var small = srgb.Resize(
+            Math.Max(1, Math.Round(srgb.Width * scale)) / srgb.Width, vscale: Math.Max(1, Math.Round(srgb.Height * scale)) / srgb.Height,
+            kernel: Enums.Kernel.Linear);
+        return small.CopyMemory();
+    }
+
+    // What is found in a square that lies at a place of the scaled picture, in pixels of the picture.
+    private List<FoundFace> Look(Image square, int left, int top, double across, double down)
+    {
+        var (scores, boxes) = model!.Look(Planes(square));
+        var found = new List<FoundFace>();
         for (var place = 0; place < scores.Length; place++)
         {
             var score = 1 / (1 + Math.Exp(-scores[place]));
-            if (score < NextScore)
+            if (score < FaintestScore)
                 continue;
-            var (cellX, cellY) = (
-                ((place % FaceModel.Grid) + 0.5f) * FaceModel.Side / FaceModel.Grid,
-                ((place / FaceModel.Grid) + 0.5f) * FaceModel.Side / FaceModel.Grid);
-            var numbers = boxes.AsSpan(place * FaceModel.Numbers, FaceModel.Numbers);
-            var values = new float[10];
-            // The middle of the box and its size, then the right eye, the left eye and the tip of the nose.
-            for (var at = 0; at < values.Length; at++)
-                values[at] = numbers[at] * scale;
-            var (x, y) = ((cellX * scale) + square.X, (cellY * scale) + square.Y);
-            foreach (var at in (int[])[0, 4, 6, 8])
-                (values[at], values[at + 1]) = (values[at] + x, values[at + 1] + y);
-            yield return new FoundFace(score, values);
+            // Offsets from the middle of the place: the middle of the box, its size, the right eye, the left eye, the tip of the nose.
+            var (x, y) = (
+                ((place % FaceModel.Grid) + 0.5) * FaceModel.Side / FaceModel.Grid,
+                ((place / FaceModel.Grid) + 0.5) * FaceModel.Side / FaceModel.Grid);
+            var values = new double[10];
+            for (var at = 0; at < values.Length; at += 2)
+            {
+                var isSize = at == 2;
+                values[at] = (boxes[(place * FaceModel.Numbers) + at] + (isSize ? 0 : x + left)) * across;
+                values[at + 1] = (boxes[(place * FaceModel.Numbers) + at + 1] + (isSize ? 0 : y + top)) * down;
+            }
+
+            found.Add(new FoundFace(score, values));
         }
+
+        return found;
     }
 
-    // Letterboxed into a square, in the middle of grey.
-    private static float[] Planes(Image srgb, (int X, int Y, int Side) square)
+    private static float[] Planes(Image square)
     {
-        var (left, top) = (Math.Max(0, square.X), Math.Max(0, square.Y));
-        var (width, height) = (Math.Min(srgb.Width, square.Side), Math.Min(srgb.Height, square.Side));
-        using var part = srgb.Crop(left, top, width, height);
-        var scale = (double)FaceModel.Side / square.Side;
-        using var small = part.Resize(
-            Math.Max(1, Math.Round(width * scale)) / width, vscale: Math.Max(1, Math.Round(height * scale)) / height,
-            kernel: Enums.Kernel.Linear);
-        using var whole = small.Gravity(Enums.CompassDirection.Centre, FaceModel.Side, FaceModel.Side, extend: Enums.Extend.Black);
-        var pixels = whole.WriteToMemory<byte>();
+        var pixels = square.WriteToMemory<byte>();
         const int Count = FaceModel.Side * FaceModel.Side;
         var planes = new float[3 * Count];
         for (var at = 0; at < Count; at++)
@@ -122,7 +142,7 @@ public sealed class FaceFinder : IDisposable
     {
         var sure = merged.FindAll(face => face.Score >= FirstScore);
         return merged.FindAll(
-            face => face.Score >= FirstScore ||
+            face => face.Score >= NextScore &&
                 sure.Exists(one => face.Height <= AboutItsSize * one.Height && one.Height <= AboutItsSize * face.Height));
     }
 

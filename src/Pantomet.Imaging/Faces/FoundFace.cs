@@ -6,23 +6,23 @@ namespace Pantomet.Imaging.Faces;
 /// <summary>A face as the model says it, in pixels of the picture that was looked at.</summary>
 /// <param name="Score">How sure it is, 0 to 1.</param>
 /// <param name="Values">Middle of the box, its size, right eye, left eye, tip of the nose: ten numbers.</param>
-internal sealed record FoundFace(double Score, float[] Values)
+internal sealed record FoundFace(double Score, double[] Values)
 {
     /// <summary>Of the box.</summary>
-    public float Height => Values[3];
+    public double Height => Values[3];
 
-    private float Left => Values[0] - (Values[2] / 2);
+    private double Left => Values[0] - (Values[2] / 2);
 
-    private float Top => Values[1] - (Values[3] / 2);
+    private double Top => Values[1] - (Values[3] / 2);
 
     /// <summary>The mean of several, weighed by their scores.</summary>
     /// <param name="same">At least one, the surest first.</param>
     public static FoundFace Mean(IReadOnlyList<FoundFace> same)
     {
         var weight = same.Sum(face => face.Score);
-        var mean = new float[same[0].Values.Length];
+        var mean = new double[same[0].Values.Length];
         for (var at = 0; at < mean.Length; at++)
-            mean[at] = (float)(same.Sum(face => face.Values[at] * face.Score) / weight);
+            mean[at] = same.Sum(face => face.Values[at] * face.Score) / weight;
         return new FoundFace(same[0].Score, mean);
     }
 

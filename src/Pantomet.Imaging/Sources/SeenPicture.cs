@@ -1,7 +1,6 @@
 using NetVips;
 using Pantomet.Core.Framing.Proposing;
 using Pantomet.Core.Kernels.Saliency;
-using Pantomet.Core.Sources;
 
 namespace Pantomet.Imaging.Sources;
 
@@ -38,18 +37,9 @@ public sealed class SeenPicture : IDisposable
         using var small = Reduced(Colour, SubjectSearch.LongestSide);
         var pixels = small.WriteToMemory<byte>();
         if (opacity is null)
-            return LabPlane.FromSrgb(small.Width, small.Height, pixels, []) with { Detail = Detail(small.Width, small.Height) };
+            return LabPlane.FromSrgb(small.Width, small.Height, pixels, []) with { Detail = FinestDetail(small.Width, small.Height) };
         using var alpha = Reduced(opacity, SubjectSearch.LongestSide);
         return LabPlane.FromSrgb(small.Width, small.Height, pixels, alpha.WriteToMemory<byte>());
-    }
-
-    /// <summary>What it looks like from afar.</summary>
-    public Likeness ToLikeness()
-    {
-        using var grey = Colour.Colourspace(Enums.Interpretation.Bw);
-        using var small = grey.Resize((double)Likeness.Side / grey.Width, vscale: (double)Likeness.Side / grey.Height);
-        using var bytes = small.Cast(Enums.BandFormat.Uchar);
-        return new Likeness(bytes.WriteToMemory<byte>());
     }
 
     /// <inheritdoc/>
@@ -60,7 +50,7 @@ public sealed class SeenPicture : IDisposable
     }
 
     // How strongly a Laplacian answers, the mean over each pixel of the plane.
-    private float[] Detail(int width, int height)
+    private float[] FinestDetail(int width, int height)
     {
         using var grey = Colour.Colourspace(Enums.Interpretation.Bw);
         using var kernel = Image.NewFromArray(new double[,] { { -1, -1, -1 }, { -1, 8, -1 }, { -1, -1, -1 } });

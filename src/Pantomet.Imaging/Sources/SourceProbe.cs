@@ -89,8 +89,9 @@ public static class SourceProbe
                 size, file.Format, colour, metadata.ColourProfile, bits, hasAlpha, frames, orientation, kind,
                 metadata.Rights, metadata.Description, metadata.Camera, metadata.HasPlace);
             using var seen = SeenPicture.Of(largest);
+            var plane = seen.ToPlane();
             return new ProbedSource(
-                facts, PreviewMaker.Save(largest), SubjectFinder.Propose(seen, size, FaceFinder.Shared), seen.ToLikeness());
+                facts, PreviewMaker.Save(largest), SubjectFinder.Propose(seen, plane, size, FaceFinder.Shared), Likeness.Of(plane));
         }
         catch (VipsException problem)
         {

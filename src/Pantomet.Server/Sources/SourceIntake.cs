@@ -21,6 +21,7 @@ internal sealed class SourceIntake(
     ILogger<SourceIntake> log) : IDisposable
 {
     private readonly SemaphoreSlim registering = new(1);
+    private int isFacesProblemSaid;
 
     /// <summary>Takes one file in. Whatever is wrong with it becomes an answer, so that the others go on.</summary>
     /// <param name="sentName">Not trusted.</param>
@@ -88,6 +89,8 @@ internal sealed class SourceIntake(
             return there;
         // Looking is bounded apart from receiving: files go on arriving meanwhile.
         var looked = await decoders.LookAsync(file.Path, known: null, folder.Incoming, settings.MaxPixels, cancel);
+        if (looked.FacesProblem is { } problem && Interlocked.Exchange(ref isFacesProblemSaid, 1) == 0)
+            log.LogWarning("Faces are not looked for, and everything else goes on: {Problem}", problem);
         try
         {
             // Both are made again where they are missing: nobody need wait for them to be flushed.

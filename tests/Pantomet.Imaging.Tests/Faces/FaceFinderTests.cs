@@ -105,7 +105,7 @@ public sealed class FaceFinderTests : IDisposable
         Assert.NotNull(finder.Problem);
         using var portrait = Image.NewFromFile(Photograph.Named("skimage-astronaut.jpg").Path).CopyMemory();
         using var seen = SeenPicture.Of(portrait);
-        var proposal = SubjectFinder.Propose(seen, new PixelSize(512, 512), finder);
+        var proposal = SubjectFinder.Propose(seen, seen.ToPlane(), new PixelSize(512, 512), finder);
         Assert.Empty(proposal.Faces);
         Assert.NotNull(proposal.Focus);
         Assert.Null(FaceFinder.Shared.Problem);

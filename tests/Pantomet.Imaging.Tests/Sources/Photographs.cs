@@ -40,7 +40,7 @@ internal sealed record Photograph(string Name, string Path, (double X, double Y,
     public static SubjectProposal Propose(Image srgb, PixelSize size)
     {
         using var seen = SeenPicture.Of(srgb);
-        return SubjectFinder.Propose(seen, size, FaceFinder.Shared);
+        return SubjectFinder.Propose(seen, seen.ToPlane(), size, FaceFinder.Shared);
     }
 
     private static Photograph Read(string[] fields)

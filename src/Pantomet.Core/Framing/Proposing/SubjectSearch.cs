@@ -65,8 +65,8 @@ public static class SubjectSearch
     {
         var mass = (float[])map.Clone();
         var reach = Math.Max(1, Math.Max(width, height) / FocusPart);
-        MapMath.Blur(mass, width, height, reach);
-        MapMath.Blur(mass, width, height, reach);
+        MapMath.Blur(mass, width, height, reach, isEmptyBeyond: true);
+        MapMath.Blur(mass, width, height, reach, isEmptyBeyond: true);
         var at = Array.IndexOf(mass, mass.Max());
         return ((at % width) + 0.5, (at / width) + 0.5);
     }
@@ -89,8 +89,8 @@ public static class SubjectSearch
         if (box is not { } found)
             return new SubjectProposal(null, at);
         var (x, y) = ((int)(found.Left * across), (int)(found.Top * down));
-        var (right, bottom) = (
-            Math.Min(picture.Width, (int)Math.Ceiling(found.Right * across)), Math.Min(picture.Height, (int)Math.Ceiling(found.Bottom * down)));
+        var right = Math.Min(picture.Width, (int)Math.Ceiling(found.Right * across));
+        var bottom = Math.Min(picture.Height, (int)Math.Ceiling(found.Bottom * down));
         var subject = new PixelRect(x, y, Math.Max(1, right - x), Math.Max(1, bottom - y));
         return new SubjectProposal(
             subject, new PixelPoint(Math.Clamp(at.X, subject.X, subject.Right), Math.Clamp(at.Y, subject.Y, subject.Bottom)));

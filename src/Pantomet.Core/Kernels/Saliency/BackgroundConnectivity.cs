@@ -1,3 +1,6 @@
+using System.Numerics;
+using System.Runtime.InteropServices;
+
 namespace Pantomet.Core.Kernels.Saliency;
 
 /// <summary>Which regions belong to the background, and how much each differs from it.</summary>
@@ -110,16 +113,24 @@ internal static class BackgroundConnectivity
                 var first = way[(from * count) + via];
                 if (float.IsPositiveInfinity(first) || from == via)
                     continue;
-                var row = way.AsSpan(from * count, count);
-                var second = way.AsSpan(via * count, count);
-                for (var to = 0; to < count; to++)
-                    row[to] = Math.Min(row[to], first + second[to]);
+                Relax(way.AsSpan(from * count, count), way.AsSpan(via * count, count), first);
             }
         }
 
         for (var at = 0; at < count; at++)
             way[(at * count) + at] = 0;
         return way;
+    }
+
+    private static void Relax(Span<float> row, ReadOnlySpan<float> second, float first)
+    {
+        var rows = MemoryMarshal.Cast<float, Vector<float>>(row);
+        var seconds = MemoryMarshal.Cast<float, Vector<float>>(second);
+        var add = new Vector<float>(first);
+        for (var at = 0; at < rows.Length; at++)
+            rows[at] = Vector.Min(rows[at], seconds[at] + add);
+        for (var at = rows.Length * Vector<float>.Count; at < row.Length; at++)
+            row[at] = Math.Min(row[at], first + second[at]);
     }
 
     // The mean over the regions of the step to the nearest neighbour, as the authors' program has it.
@@ -168,21 +179,24 @@ internal static class BackgroundConnectivity
     private static float[] EvenedOut(float[] contrast, float[] background, float[] apart, bool[] isNeighbour)
     {
         var count = contrast.Length;
+        var neighbours = new (int Region, float Like)[count][];
+        for (var one = 0; one < count; one++)
+        {
+            neighbours[one] =
+                [.. from other in Enumerable.Range(0, count)
+                    where other != one && isNeighbour[(one * count) + other]
+                    let step = apart[(one * count) + other]
+                    select (other, MathF.Exp(-(step * step) / (2 * ColourSigma * ColourSigma)) + Smoothness)];
+        }
+
         var value = (float[])contrast.Clone();
         for (var sweep = 0; sweep < Sweeps; sweep++)
         {
             for (var one = 0; one < count; one++)
             {
                 var (weighted, weight) = (contrast[one], contrast[one] + background[one]);
-                for (var other = 0; other < count; other++)
-                {
-                    if (other == one || !isNeighbour[(one * count) + other])
-                        continue;
-                    var step = apart[(one * count) + other];
-                    var like = MathF.Exp(-(step * step) / (2 * ColourSigma * ColourSigma)) + Smoothness;
+                foreach (var (other, like) in neighbours[one])
                     (weighted, weight) = (weighted + (like * value[other]), weight + like);
-                }
-
                 value[one] = weight > 0 ? weighted / weight : 0;
             }
         }

@@ -26,41 +26,27 @@ internal static class BarrierDistance
             distance[at] = x == 0 || y == 0 || x == width - 1 || y == height - 1 ? 0 : float.PositiveInfinity;
         }
 
-        void Try(int at, int from)
-        {
-            var high = Math.Max(highest[from], values[at]);
-            var low = Math.Min(lowest[from], values[at]);
-            if (high - low >= distance[at])
-                return;
-            (distance[at], highest[at], lowest[at]) = (high - low, high, low);
-        }
-
         for (var pass = 0; pass < Passes; pass++)
         {
-            if (pass % 2 == 0)
+            // Down and to the right, then up and to the left.
+            var (first, last, by) = pass % 2 == 0 ? (width + 1, values.Length - width - 1, -1) : (values.Length - width - 2, width, 1);
+            for (var at = first; at != last; at -= by)
             {
-                for (var y = 1; y < height - 1; y++)
-                {
-                    for (var x = 1; x < width - 1; x++)
-                    {
-                        Try((y * width) + x, ((y - 1) * width) + x);
-                        Try((y * width) + x, (y * width) + x - 1);
-                    }
-                }
-            }
-            else
-            {
-                for (var y = height - 2; y > 0; y--)
-                {
-                    for (var x = width - 2; x > 0; x--)
-                    {
-                        Try((y * width) + x, ((y + 1) * width) + x);
-                        Try((y * width) + x, (y * width) + x + 1);
-                    }
-                }
+                if (at % width == 0 || at % width == width - 1)
+                    continue;
+                Reach(values, distance, highest, lowest, at, at + (by * width));
+                Reach(values, distance, highest, lowest, at, at + by);
             }
         }
 
         return distance;
+    }
+
+    private static void Reach(float[] values, float[] distance, float[] highest, float[] lowest, int at, int from)
+    {
+        var (high, low) = (Math.Max(highest[from], values[at]), Math.Min(lowest[from], values[at]));
+        if (high - low >= distance[at])
+            return;
+        (distance[at], highest[at], lowest[at]) = (high - low, high, low);
     }
 }

@@ -16,7 +16,7 @@ public sealed record LabPlane(int Width, int Height, float[] Lightness, float[] 
     private const double LineSlope = 24389.0 / 27;
 
     /// <summary>
-    /// How much of the finest detail of a larger copy lies at each pixel, row by row, in any unit; empty where there is no larger copy.
+    /// How strongly a Laplacian answers in a larger copy, the mean over each pixel, row by row; empty where there is no larger copy.
     /// </summary>
     public float[] Detail { get; init; } = [];
 

@@ -13,23 +13,24 @@ internal static class MapMath
             map[at] = (map[at] - least) * by;
     }
 
-    /// <summary>The mean over a square around each pixel; edges repeat.</summary>
+    /// <summary>The mean over a square around each pixel.</summary>
     /// <param name="map">Row by row.</param>
     /// <param name="width">Pixels across.</param>
     /// <param name="height">Pixels down.</param>
     /// <param name="reach">Pixels to each side.</param>
-    public static void Blur(float[] map, int width, int height, int reach)
+    /// <param name="isEmptyBeyond">Beyond the edges lies nothing; else they repeat.</param>
+    public static void Blur(float[] map, int width, int height, int reach, bool isEmptyBeyond = false)
     {
         var line = new float[Math.Max(width, height)];
         for (var y = 0; y < height; y++)
-            Mean(map, line, y * width, 1, width, reach);
+            Mean(map, line, y * width, 1, width, reach, isEmptyBeyond);
         for (var x = 0; x < width; x++)
-            Mean(map, line, x, width, height, reach);
+            Mean(map, line, x, width, height, reach, isEmptyBeyond);
     }
 
-    private static void Mean(float[] map, float[] line, int start, int step, int count, int reach)
+    private static void Mean(float[] map, float[] line, int start, int step, int count, int reach, bool isEmptyBeyond)
     {
-        float At(int at) => map[start + (Math.Clamp(at, 0, count - 1) * step)];
+        float At(int at) => isEmptyBeyond && (at < 0 || at >= count) ? 0 : map[start + (Math.Clamp(at, 0, count - 1) * step)];
         var sum = 0f;
         for (var at = -reach; at <= reach; at++)
             sum += At(at);

@@ -448,6 +448,9 @@ namespace Pantomet.Server.Storage.Migrations
                     b.Property<string>("Id")
                         .HasColumnType("TEXT");
 
+                    b.Property<byte[]>("Likeness")
+                        .HasColumnType("BLOB");
+
                     b.Property<long>("LookBytes")
                         .HasColumnType("INTEGER");
 

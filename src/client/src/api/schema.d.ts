@@ -1284,6 +1284,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/subjects": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lists what must stay in each picture
+         * @description As decided, or as proposed with how sure that is; the least sure come first. Pictures taken from the same place name each other as a series. At most 500.
+         */
+        post: operations["listSubjects"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/totals": {
         parameters: {
             query?: never;
@@ -2122,6 +2142,15 @@ export interface components {
             /** @description Their documents, in the order in which they are offered. */
             items: components["schemas"]["DestinationDocument"][];
         };
+        /** @description Where a face is. Nothing is known about whose it is. */
+        Face: {
+            /** @description From the brow to the chin, in upright source pixels. */
+            area: components["schemas"]["PixelRect"];
+            /** @description Midway between the eyes. */
+            eyes: components["schemas"]["PixelPoint"];
+            /** @description The tip of the nose: it lies on the side towards which the face looks. */
+            nose: components["schemas"]["PixelPoint"];
+        };
         /** @description One thing that a check has to say. */
         Finding: {
             /** @description Stable, for scripts: lower-case words joined by hyphens. */
@@ -2165,6 +2194,7 @@ export interface components {
             turn: components["schemas"]["Rotation"];
             /** @description What undo would take back. */
             undo: null | string;
+            wish: null | components["schemas"]["PixelRect"];
         };
         /** @description A framing to go by. */
         FramingCopy: {
@@ -2189,6 +2219,7 @@ export interface components {
             subject?: null | components["schemas"]["PixelRect"];
             tier?: null | string;
             to?: null | components["schemas"]["PixelPoint"];
+            wish?: null | components["schemas"]["PixelRect"];
         };
         /** @description Framings of several sources side by side. */
         FramingSheet: {
@@ -3266,6 +3297,7 @@ export interface components {
             traits: components["schemas"]["SourceTrait"][];
             /** Format: int32 */
             width: number;
+            wish: null | components["schemas"]["PixelRect"];
         };
         /** @description Changes to a source as a JSON merge patch (RFC 7396): members that are absent stay as they are, null takes subject or focus away. */
         SourceChange: {
@@ -3362,10 +3394,57 @@ export interface components {
         };
         /** Format: binary */
         Stream: string;
+        /** @description A picture and its subject. */
+        SubjectEntry: {
+            /**
+             * Format: double
+             * @description How likely it is that a person would draw much the same, 0 to 1.
+             */
+            confidence: number;
+            /**
+             * Format: int32
+             * @description How many faces were found.
+             */
+            faces: number;
+            focus: null | components["schemas"]["PixelPoint"];
+            /** @description Whether a person said so. */
+            isDecided: boolean;
+            /**
+             * Format: int64
+             * @description Of its framing; goes back as If-Match.
+             */
+            revision: number;
+            /** @description Ids of the pictures that were taken from the same place, this one among them; empty for none. */
+            series: string[];
+            /** @description The picture. */
+            source: components["schemas"]["SourceAnswer"];
+            subject: null | components["schemas"]["PixelRect"];
+            /** @description How the picture is turned for every place. */
+            turn: components["schemas"]["Rotation"];
+            wish: null | components["schemas"]["PixelRect"];
+        };
         /** @description What Pantomet takes for the subject of a picture until somebody says. */
         SubjectProposal: {
+            /**
+             * Format: double
+             * @description How likely it is that a person would draw much the same, 0 to 1. 0 where nothing is proposed.
+             */
+            confidence?: number;
+            /** @description Every face that was found. */
+            faces?: components["schemas"]["Face"][];
             focus: null | components["schemas"]["PixelPoint"];
             subject: null | components["schemas"]["PixelRect"];
+            wish?: null | components["schemas"]["PixelRect"];
+        };
+        /** @description Which pictures' subjects. */
+        SubjectSelection: {
+            /** @description Ids of sources; null for all. */
+            sources?: null | string[];
+        };
+        /** @description What must stay in each of many pictures. */
+        SubjectSheet: {
+            /** @description Those that nobody has confirmed, the least sure first; then the others, newest first. */
+            items: components["schemas"]["SubjectEntry"][];
         };
         /** @description A range of viewport widths, up to the next tier. */
         TierDocument: {
@@ -6021,6 +6100,30 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listSubjects: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SubjectSelection"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SubjectSheet"];
                 };
             };
         };
