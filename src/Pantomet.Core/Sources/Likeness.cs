@@ -9,8 +9,16 @@ public sealed record Likeness(byte[] Values)
     /// <summary>Pixels along each side.</summary>
     public const int Side = 32;
 
-    // Two frames of one tripod differ by noise, by light, and by what was put there: its part of the picture, not all of it.
-    private const double MostApart = 14;
+    // Against how much the pictures themselves vary. Two frames of one tripod differ by noise, by light, and by what was put there; a
+    // thing that lies elsewhere on the same ground differs by twice as much as it stands out.
+    private const double MostApart = 0.5;
+
+    // Grey that varies by less is noise.
+    private const double LeastSpread = 2;
+
+    private double Mean { get; } = Values.Average(value => value);
+
+    private double Spread => Values.Average(value => Math.Abs(value - Mean));
 
     /// <summary>Looks at a picture from afar.</summary>
     /// <param name="plane">A small copy; one that is smaller than 32 px is stretched.</param>
@@ -40,17 +48,13 @@ public sealed record Likeness(byte[] Values)
         return (from, Math.Max(from + 1, (at + 1) * length / Side));
     }
 
-    /// <summary>Whether two pictures were taken from the same place, by their looks.</summary>
+    /// <summary>Whether two pictures were taken from the same place, by their looks; the light may be another.</summary>
     /// <param name="other">Of a picture of the same size.</param>
-    public bool IsNear(Likeness other) => Apart(other) <= MostApart;
-
-    /// <summary>The mean difference of grey, 0 to 255, between two pictures whose own mean is taken away: light may change.</summary>
-    /// <param name="other">Any.</param>
-    public double Apart(Likeness other)
+    public bool IsNear(Likeness other)
     {
-        var (mine, others, sum) = (Values.Average(value => value), other.Values.Average(value => value), 0.0);
+        var sum = 0.0;
         for (var at = 0; at < Values.Length; at++)
-            sum += Math.Abs(Values[at] - mine - (other.Values[at] - others));
-        return sum / Values.Length;
+            sum += Math.Abs(Values[at] - Mean - (other.Values[at] - other.Mean));
+        return sum / Values.Length <= MostApart * Math.Max(LeastSpread, (Spread + other.Spread) / 2);
     }
 }

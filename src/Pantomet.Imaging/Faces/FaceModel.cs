@@ -4,7 +4,7 @@ using Microsoft.ML.OnnxRuntime;
 namespace Pantomet.Imaging.Faces;
 
 /// <summary>The learned part of finding faces: from a small square picture to what each place in it looks like.</summary>
-/// <remarks>docs/formats.md names the model's source and licence. It is run on one thread: the pictures are what is done at the same
+/// <remarks>docs/face-model.md names the source and licence. It is run on one thread: the pictures are what is done at the same
 /// time.</remarks>
 internal sealed class FaceModel : IDisposable
 {

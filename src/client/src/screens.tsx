@@ -39,6 +39,11 @@ export const screens: RouteObject[] = [
     lazy: async () => ({ Component: (await import("./framing/FramingScreen")).FramingScreen }),
   },
   {
+    path: "framing/subjects",
+    ...titled("Subjects"),
+    lazy: async () => ({ Component: (await import("./subjects/SubjectsScreen")).SubjectsScreen }),
+  },
+  {
     path: "sheet/:of/:id",
     ...titled("Contact sheet"),
     lazy: async () => ({ Component: (await import("./framing/SheetScreen")).SheetScreen }),

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Globalization;
 using NetVips;
 using Pantomet.Core.Framing.Proposing;
@@ -27,15 +28,20 @@ internal sealed record Photograph(string Name, string Path, (double X, double Y,
         ? new PixelRect((int)(x * size.Width), (int)(y * size.Height), (int)(width * size.Width), (int)(height * size.Height))
         : null;
 
+    // Looked at once for all tests.
+    private static readonly ConcurrentDictionary<string, (PixelSize Size, SubjectProposal Proposal)> Proposed = new();
+
     /// <summary>As it is proposed at intake.</summary>
-    public (PixelSize Size, SubjectProposal Proposal) Propose()
-    {
-        var file = SourceFile.Open(Path);
-        using var image = file.Load();
-        var size = SourceFile.UprightSize(image);
-        using var preview = PreviewMaker.Reduce(file, image, PreviewMaker.Widths[0]);
-        return (size, Propose(preview, size));
-    }
+    public (PixelSize Size, SubjectProposal Proposal) Propose() => Proposed.GetOrAdd(
+        Path,
+        path =>
+        {
+            var file = SourceFile.Open(path);
+            using var image = file.Load();
+            var size = SourceFile.UprightSize(image);
+            using var preview = PreviewMaker.Reduce(file, image, PreviewMaker.Widths[0]);
+            return (size, Propose(preview, size));
+        });
 
     public static SubjectProposal Propose(Image srgb, PixelSize size)
     {

@@ -92,6 +92,7 @@ export const catalogue = define({
       place: { label: "Next and previous place", keys: ["n", "p"] },
       picture: { label: "Next and previous picture", keys: ["shift+n", "shift+p"] },
       sheet: { label: "Contact sheet", keys: ["k"] },
+      subjects: { label: "Subjects of all pictures", keys: ["b"] },
       copy: { label: "Copy to the other selected pictures", keys: ["y"] },
       leaveOut: { label: "Leave out, or include again", keys: ["l"] },
       render: { label: "Render", keys: ["r"] },
@@ -106,6 +107,37 @@ export const catalogue = define({
       later: { label: "Later", keys: ["j"] },
       stop: { label: "Stop", keys: ["Escape"] },
     },
+  },
+  subjects: {
+    title: "Subjects",
+    acts: {
+      go: { label: "Go to a picture", keys: arrows, shown: arrowMarks },
+      wrong: { label: "Not right, or right again", keys: [" "] },
+      confirm: { label: "Confirm all that are right", keys: ["Enter"] },
+      draw: { label: "Draw the subject", keys: ["d"] },
+      none: { label: "Nothing in particular must stay", keys: ["0"] },
+      series: { label: "Take the subject for the series", keys: ["s"] },
+      shapes: { label: "Show the shapes, or the pictures", keys: ["k"] },
+      frame: { label: "Open the framing", keys: ["f"] },
+      more: { label: "Next pictures", keys: ["n"] },
+      back: { label: "Back", keys: ["Escape"] },
+    },
+  },
+  drawing: {
+    title: "Drawing a subject by keys",
+    acts: {
+      move: {
+        label: "Move the subject; with Shift, its corner",
+        keys: [...arrows, ...shifted(arrows)],
+        shown: arrowMarks,
+      },
+      keep: { label: "Keep it, and go on to the next", keys: ["Enter"] },
+      back: { label: "Cancel", keys: ["Escape"] },
+    },
+  },
+  series: {
+    title: "A series",
+    acts: { take: { label: "Take for all that are ticked", keys: ["Enter"] } },
   },
   sheet: {
     title: "Contact sheet",

@@ -25,6 +25,7 @@ export type Subject = "sources" | "framings" | "framing" | "destinations" | "run
 const planned: readonly QueryKey[] = [
   keys.plans.all,
   keys.review.all,
+  keys.subjects.all,
   keys.sheets.all,
   keys.board.all,
   keys.weighing.all,

@@ -29,6 +29,7 @@ export const keys = {
   },
   framings: { all: ["framings"], of: (source: string | undefined) => ["framings", source] },
   plans: { all: ["plans"], of: (source: string | undefined) => ["plans", source] },
+  subjects: { all: ["subjects"], of: (sources: readonly string[]) => ["subjects", sources] },
   review: { all: ["review"], of: (selection: Named) => ["review", selection] },
   sheets: {
     all: ["sheets"],

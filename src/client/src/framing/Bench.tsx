@@ -172,6 +172,7 @@ export function Bench({
 
   const turnedMarks = {
     subject: subject.turned && scaledRect(subject.turned, scale),
+    wish: subject.turnedWish && scaledRect(subject.turnedWish, scale),
     focus: subject.turnedFocus && { x: subject.turnedFocus.x * scale, y: subject.turnedFocus.y * scale },
   };
   const sharp =

@@ -5,6 +5,7 @@ import { Gauge } from "../instruments/Gauge";
 import { ratio, some } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
 import { Button } from "../ui/Button";
+import { Choices } from "../ui/Choices";
 import { TextBox } from "../ui/Field";
 import { Segment } from "../ui/Segment";
 import type { Mode } from "./Bench";
@@ -207,6 +208,18 @@ function SubjectFields({ subject }: { subject: LiveSubject }) {
           />
         </Labelled>
       )}
+      {rect && (
+        <Choices
+          label="What a drag draws"
+          choices={[
+            ["must", "Must stay"],
+            ["wish", "Wished for"],
+          ]}
+          value={subject.drawsWish ? "wish" : "must"}
+          onValue={(value) => subject.setDrawsWish(value === "wish")}
+        />
+      )}
+      {subject.wish && <Button onClick={subject.withoutWish}>Nothing wished for</Button>}
       {(rect || subject.isProposed) && <Button onClick={subject.none}>Nothing must stay</Button>}
     </>
   );

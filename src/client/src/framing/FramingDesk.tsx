@@ -141,6 +141,7 @@ export function FramingDesk({
     guides: () => setGuide(guideKinds[(guideKinds.indexOf(guide) + 1) % guideKinds.length] ?? "thirds"),
     actual: () => setActual(!isActual),
     sheet: toSheet,
+    subjects: () => navigate("/framing/subjects"),
     copy: toCopy,
     leaveOut: () => void leaveOut(),
     place: (key) => step(key === "n" ? 1 : -1)(),
@@ -254,6 +255,7 @@ export function FramingDesk({
         <div className="flex min-h-0 grow flex-col">
           <p className="flex items-center gap-2 border-b border-line-soft px-3.5 py-1.5">
             <Button act="framing.sheet">Contact sheet</Button>
+            <Button act="framing.subjects">Subjects</Button>
             {others > 0 && <Button act="framing.copy">Copy to {some(others, "picture")}</Button>}
             {places.some((one) => one.byHand) && (
               <Button className="ml-auto" onClick={() => void framing.change({ act: "allAutomatic" })}>

@@ -11,11 +11,13 @@ const arm = 20;
 /** Subject and focus on the picture: brackets around what must stay, a crosshair where it is centred. All in CSS px. */
 export function SubjectMarks({
   subject,
+  wish,
   focus,
   isProposed,
   onTake,
 }: {
   subject: Rect | undefined;
+  wish: Rect | undefined;
   focus: Point | undefined;
   isProposed: boolean;
   /** Given while the subject is being worked on. */
@@ -24,6 +26,17 @@ export function SubjectMarks({
   const ink = isProposed ? "stroke-white/90 [stroke-dasharray:5_4]" : "stroke-white";
   return (
     <>
+      {wish && (
+        <div
+          data-testid="wish"
+          className="pointer-events-none absolute outline-2 outline-white/90 outline-dotted"
+          style={{ left: wish.x, top: wish.y, width: wish.width, height: wish.height }}
+        >
+          <span className="absolute top-full right-0 mt-1 bg-strip/70 px-1 text-xs whitespace-nowrap text-white">
+            wished for
+          </span>
+        </div>
+      )}
       {subject && (
         <div
           data-testid="subject"

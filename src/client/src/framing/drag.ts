@@ -1,4 +1,4 @@
-import type { Rect, Size } from "../data/client";
+import type { Point, Rect, Size } from "../data/client";
 
 // A drag is followed here so that the frame sticks to the pointer; the crop that counts comes back from the server.
 
@@ -87,3 +87,25 @@ export const inWholePixels = (frame: Rect): Rect => ({
 });
 
 const clamp = (value: number, least: number, most: number) => Math.min(Math.max(value, least), most);
+
+/** The point of an area that is nearest to another. */
+export const within = (point: Point, area: Rect): Point => ({
+  x: clamp(point.x, area.x, area.x + area.width),
+  y: clamp(point.y, area.y, area.y + area.height),
+});
+
+const smallestSubject = 4;
+
+/** The rectangle between two corners, inside the picture and large enough to be taken hold of again. */
+export function between(one: Point, other: Point, picture: Size): Rect {
+  const area = { x: 0, y: 0, ...picture };
+  const [a, b] = [within(one, area), within(other, area)];
+  const width = Math.min(picture.width, Math.max(smallestSubject, Math.abs(a.x - b.x)));
+  const height = Math.min(picture.height, Math.max(smallestSubject, Math.abs(a.y - b.y)));
+  return {
+    x: Math.min(Math.min(a.x, b.x), picture.width - width),
+    y: Math.min(Math.min(a.y, b.y), picture.height - height),
+    width,
+    height,
+  };
+}

@@ -1,10 +1,9 @@
+import { useState } from "react";
 import type { Point, Rect, Source } from "../data/client";
-import { inWholePixels, moved, scaled } from "./drag";
+import { between, inWholePixels, moved, scaled, within } from "./drag";
 import type { SubjectPart } from "./SubjectMarks";
 import type { LiveFraming } from "./useFraming";
 import { middle, turnedPoint, turnedRect, turnedSize, uprightPoint, uprightRect, type View } from "./view";
-
-const smallest = 4;
 
 /** Subject and focus on the bench, and the ways to draw, move and scale them. */
 export type LiveSubject = ReturnType<typeof useSubject>;
@@ -12,14 +11,17 @@ export type LiveSubject = ReturnType<typeof useSubject>;
 /** Positions are pixels of the turned picture; what is stored is in upright source pixels. */
 export function useSubject(framing: LiveFraming, source: Source, view: View) {
   const { shown, dragged } = framing;
+  const [drawsWish, setDrawsWish] = useState(false);
   const held = dragged?.act === "decide" ? dragged : undefined;
   const isProposed = !held && !shown?.isDecided;
   const subject = held ? held.subject : shown?.isDecided ? shown.subject : shown?.proposal?.subject;
+  const wish = held ? held.wish : shown?.isDecided ? shown.wish : shown?.proposal?.wish;
   const focus = held ? held.focus : shown?.isDecided ? shown.focus : shown?.proposal?.focus;
   const picture = turnedSize(view);
   const turned = subject ? turnedRect(view, subject) : undefined;
   const turnedFocus = focus ? turnedPoint(view, focus) : turned && middle(turned);
-  const start = () => ({ subject: turned, focus: focus ? turnedFocus : undefined });
+  const turnedWish = wish ? turnedRect(view, wish) : undefined;
+  const start = () => ({ subject: turned, wish: turnedWish, focus: focus ? turnedFocus : undefined });
   type Start = ReturnType<typeof start>;
 
   const decision = (next: Start) => {
@@ -27,7 +29,8 @@ export function useSubject(framing: LiveFraming, source: Source, view: View) {
     const point = next.focus && uprightPoint(view, next.focus);
     // The focus lies in the subject; where the hand takes it out, it stops at the edge.
     const inside = point && within(point, rect ?? { x: 0, y: 0, ...sizeOf(source) });
-    return { act: "decide" as const, subject: rect ?? null, focus: inside ?? null };
+    const beside = rect && next.wish && inWholePixels(uprightRect(view, next.wish));
+    return { act: "decide" as const, subject: rect ?? null, wish: beside ?? null, focus: inside ?? null };
   };
   const pulledTo = (part: SubjectPart | undefined, from: Point, to: Point, was: Start): Start => {
     const by = { x: to.x - from.x, y: to.y - from.y };
@@ -35,14 +38,16 @@ export function useSubject(framing: LiveFraming, source: Source, view: View) {
       const point = was.focus ?? (was.subject && middle(was.subject)) ?? to;
       return { ...was, focus: { x: point.x + by.x, y: point.y + by.y } };
     }
-    if (part === undefined || !was.subject) return { subject: between(from, to, picture), focus: undefined };
+    const rect = between(from, to, picture);
+    if (part === undefined && drawsWish && was.subject) return { ...was, wish: rect };
+    if (part === undefined || !was.subject) return { subject: rect, wish: was.wish, focus: undefined };
     if (part === "inside") {
       const next = moved(was.subject, by.x, by.y, picture);
       const focus = was.focus && {
         x: was.focus.x + next.x - was.subject.x,
         y: was.focus.y + next.y - was.subject.y,
       };
-      return { subject: next, focus };
+      return { ...was, subject: next, focus };
     }
     const { x, y, width, height } = was.subject;
     const [isRight, isBottom] = [part.endsWith("right"), part.startsWith("bottom")];
@@ -56,8 +61,15 @@ export function useSubject(framing: LiveFraming, source: Source, view: View) {
     subject,
     focus,
     isProposed,
+    wish,
     turned,
+    turnedWish,
     turnedFocus,
+    /** Whether a drag draws what is wished for instead of what must stay. */
+    drawsWish: drawsWish && subject != null,
+    setDrawsWish,
+    withoutWish: () =>
+      void framing.change({ act: "decide", subject: subject ?? null, focus: focus ?? null, wish: null }),
     start,
     drag: (part: SubjectPart | undefined, from: Point, to: Point, was: Start) =>
       put(pulledTo(part, from, to, was), false),
@@ -73,6 +85,7 @@ export function useSubject(framing: LiveFraming, source: Source, view: View) {
       void framing.change({
         act: "decide",
         subject: next.subject ?? subject ?? null,
+        wish: wish ?? null,
         focus: next.focus ?? (next.subject ? null : (focus ?? null)),
       }),
     /** Nothing in particular must stay: crops are centred on the focus alone. */
@@ -87,22 +100,3 @@ export function useSubject(framing: LiveFraming, source: Source, view: View) {
 }
 
 const sizeOf = ({ width, height }: Source) => ({ width, height });
-
-const within = (point: Point, area: Rect): Point => ({
-  x: Math.min(Math.max(point.x, area.x), area.x + area.width),
-  y: Math.min(Math.max(point.y, area.y), area.y + area.height),
-});
-
-// The rectangle between two corners, inside the picture and large enough to be taken hold of again.
-function between(one: Point, other: Point, picture: { width: number; height: number }): Rect {
-  const area = { x: 0, y: 0, ...picture };
-  const [a, b] = [within(one, area), within(other, area)];
-  const width = Math.min(picture.width, Math.max(smallest, Math.abs(a.x - b.x)));
-  const height = Math.min(picture.height, Math.max(smallest, Math.abs(a.y - b.y)));
-  return {
-    x: Math.min(Math.min(a.x, b.x), picture.width - width),
-    y: Math.min(Math.min(a.y, b.y), picture.height - height),
-    width,
-    height,
-  };
-}
