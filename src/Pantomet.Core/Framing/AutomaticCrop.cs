@@ -16,7 +16,8 @@ namespace Pantomet.Core.Framing;
 /// <item>as little as possible of the breathing room around the subject is lost;</item>
 /// <item>the focus lies as near as possible to the place that the slot prefers; of two equally near, the upper and then the left.</item>
 /// </list>
-/// The order is explained in docs/decisions/framing-rule.md. Without a subject and heads all but the fourth and the last are silent, and what is left is what CSS
+/// The order is explained in docs/decisions/framing-rule.md. Without a subject and heads all but the fourth and the last are silent,
+/// and what is left is what CSS
 /// shows for <c>object-fit: cover</c> with the place as <c>object-position</c> (CSS Images 3, §5.5).
 /// The same wishes always give the same crop. Without zones the crop moves no farther than the subject and the focus do.
 /// </remarks>

@@ -50,7 +50,8 @@ internal sealed record DecoderJob(
 /// <param name="Refusal">Why there is no result.</param>
 internal sealed record DecoderResult(
     SourceFacts? Facts = null, SubjectProposal? Proposal = null, Likeness? Likeness = null, string? FacesProblem = null,
-    IReadOnlyDictionary<int, PictureFormat>? Previews = null, bool HasWorkingPicture = false, int Width = 0, int Height = 0, DecoderRefusal? Refusal = null);
+    IReadOnlyDictionary<int, PictureFormat>? Previews = null, bool HasWorkingPicture = false, int Width = 0, int Height = 0,
+    DecoderRefusal? Refusal = null);
 
 /// <summary>Why a file is refused.</summary>
 /// <param name="Id">Stable, for scripts.</param>

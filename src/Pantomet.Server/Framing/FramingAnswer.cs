@@ -22,8 +22,8 @@ namespace Pantomet.Server.Framing;
 /// <param name="Redo">What redo would do again.</param>
 /// <param name="Places">Every slot, or each of its tiers, in the order in which destinations are shown.</param>
 internal sealed record FramingAnswer(
-    string Source, long Revision, PixelRect? Subject, PixelRect? Wish, PixelPoint? Focus, bool IsDecided, SubjectProposal? Proposal, Rotation Turn,
-    string? Undo, string? Redo, IReadOnlyList<PlaceAnswer> Places)
+    string Source, long Revision, PixelRect? Subject, PixelRect? Wish, PixelPoint? Focus, bool IsDecided, SubjectProposal? Proposal,
+    Rotation Turn, string? Undo, string? Redo, IReadOnlyList<PlaceAnswer> Places)
 {
     /// <summary>Plans every place, without formats and names of files; touches no pixel.</summary>
     /// <param name="row">The source.</param>
@@ -45,8 +45,8 @@ internal sealed record FramingAnswer(
             .Where(place => !framing.At(place.Part.Id, place.Tier).IsParted)
             .ToLookup(place => SourceFraming.ShapeOf(place.Part.Shape), place => SourceFraming.KeyOf(place.Part.Id, place.Tier));
         return new FramingAnswer(
-            row.Id, row.FramingRevision, framing.Subject, framing.Wish, framing.Focus, framing.IsDecided, row.Proposal, framing.Turn, labels.Undo,
-            labels.Redo,
+            row.Id, row.FramingRevision, framing.Subject, framing.Wish, framing.Focus, framing.IsDecided, row.Proposal, framing.Turn,
+            labels.Undo, labels.Redo,
             [
                 .. from one in plans
                    from place in one.Places

@@ -11,7 +11,9 @@ namespace Pantomet.Server.Framing;
 /// <summary>What a person does to a framing.</summary>
 internal enum FramingAct
 {
-    /// <summary>Says what must stay, what is wished for beside it, and where the focus lies: <c>subject</c>, <c>wish</c>, <c>focus</c>.</summary>
+    /// <summary>
+    /// Says what must stay, what is wished for beside it, and where the focus lies: <c>subject</c>, <c>wish</c>, <c>focus</c>.
+    /// </summary>
     Decide,
 
     /// <summary>Takes the proposal for a decision.</summary>

@@ -279,8 +279,8 @@ public sealed class AutomaticCropTests
         }
     }
 
-    private static ((long Cut, bool IsShort, int Covered, long Smaller) First, (long WishCut, int HeadsCut, long RoomLost, double Distance) Then)
-        Cost(CropCriteria wishes, PixelRect crop)
+    private static ((long Cut, bool IsShort, int Covered, long Smaller) First,
+        (long WishCut, int HeadsCut, long RoomLost, double Distance) Then) Cost(CropCriteria wishes, PixelRect crop)
     {
         var subject = wishes.Subject!.Value;
         var room = wishes.Room!.Value;

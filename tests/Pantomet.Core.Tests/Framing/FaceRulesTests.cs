@@ -131,7 +131,8 @@ public sealed class FaceRulesTests
         var turn = Rotation.None.On(quarters);
         var facts = Slots.Photograph(Camera.Width, Camera.Height);
         turned = new RotatedPicture(Camera, turn);
-        var framed = new FramedPicture(facts, (framing ?? SourceFraming.None) with { Turn = turn }, FaceRegion.Joined(Nothing, faces, Camera));
+        var framed = new FramedPicture(
+            facts, (framing ?? SourceFraming.None) with { Turn = turn }, FaceRegion.Joined(Nothing, faces, Camera));
         return turned.FromUpright(SlotCrop.For(slot, null, framed).Area);
     }
 }

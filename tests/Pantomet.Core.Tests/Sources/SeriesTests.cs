@@ -34,7 +34,10 @@ public sealed class SeriesTests
     public void A_thing_that_lies_elsewhere_and_a_picture_of_another_size_are_none() =>
         Assert.Empty(
             Series.Of<string>(
-                [("a", Camera, Shot(10, 10, 30)), ("b", Camera, Shot(80, 40, 30)), ("c", new(1800, 1200), Shot(10, 10, 30)), ("d", Camera, null)]));
+                [
+                    ("a", Camera, Shot(10, 10, 30)), ("b", Camera, Shot(80, 40, 30)), ("c", new(1800, 1200), Shot(10, 10, 30)),
+                    ("d", Camera, null),
+                ]));
 
     [Fact]
     public void A_row_of_small_steps_does_not_join_its_ends()

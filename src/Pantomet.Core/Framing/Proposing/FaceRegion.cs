@@ -35,9 +35,7 @@ public static class FaceRegion
         if (faces.Count == 0)
             return standing.Confidence < SubjectProposal.FaintestConfidence ? standing with { Subject = null, Confidence = 0 } : standing;
         var must = faces.Select(face => WithHair(face, picture)).Aggregate((one, other) => one.Joined(other));
-        var people = faces.Select(
-            face => Spread(
-                face.Area, picture, Shoulders * face.Area.Height, Hair * face.Area.Height, Chest * face.Area.Height)).Aggregate((one, other) => one.Joined(other));
+        var people = faces.Select(face => Person(face.Area, picture)).Aggregate((one, other) => one.Joined(other));
         // What stands out elsewhere is not theirs.
         var wish = standing.Subject is { } beside && CoveredParts.Shared(beside, people) > 0 ? people.Joined(beside) : people;
         return new SubjectProposal(must, null)
@@ -48,11 +46,14 @@ public static class FaceRegion
         };
     }
 
+    private static PixelRect Person(PixelRect face, PixelSize picture) =>
+        Spread(face, picture, Shoulders * face.Height, Hair * face.Height, Chest * face.Height);
+
     private static PixelRect Spread(PixelRect area, PixelSize picture, double sides, double above, double below)
     {
         var (left, top) = (Math.Max(0, area.X - (int)sides), Math.Max(0, area.Y - (int)above));
-        var (right, bottom) = (
-            (int)Math.Min(picture.Width, area.Right + Math.Ceiling(sides)), (int)Math.Min(picture.Height, area.Bottom + Math.Ceiling(below)));
+        var right = (int)Math.Min(picture.Width, area.Right + Math.Ceiling(sides));
+        var bottom = (int)Math.Min(picture.Height, area.Bottom + Math.Ceiling(below));
         return new PixelRect(left, top, right - left, bottom - top);
     }
 }
