@@ -68,6 +68,26 @@ test("by pointer: one subject frames every shape; one adjusted, one parted, a ti
   await thereAndBack(page, before);
 });
 
+test("what is wished for stays beside what must, as far as a shape lets it", async ({ page }) => {
+  await page.goto(`${app.url}/framing/${kite}/quayside-market.listing-photo`);
+  await page.getByRole("button", { name: "Subject S" }).click();
+  await stored(app, kite, () => drawOn(page, { x: 0.66, y: 0.06 }, { x: 0.9, y: 0.46 }));
+  await page.getByRole("button", { name: "Wished for", exact: true }).click();
+  // The tail, down to the hills.
+  await stored(app, kite, () => drawOn(page, { x: 0.4, y: 0.4 }, { x: 0.8, y: 0.75 }));
+  await expect(page.getByTestId("wish")).toBeVisible();
+  const { subject, wish, places } = await framing();
+  const across = (rect: Rect | null | undefined) => sure(rect).x;
+  for (const place of places.filter((one) => one.canBeSet && one.crop.height > sure(subject).height)) {
+    expect([place.slot, place.crop.x <= across(subject)]).toEqual([place.slot, true]);
+    const canHoldBoth = place.crop.width > sure(subject).x + sure(subject).width - across(wish);
+    if (canHoldBoth) expect([place.slot, place.crop.x <= across(wish)]).toEqual([place.slot, true]);
+  }
+  await stored(app, kite, () => page.getByRole("button", { name: "Nothing wished for" }).click());
+  await expect(page.getByTestId("wish")).toBeHidden();
+  expect((await framing()).subject).toEqual(subject);
+});
+
 test("keys that are pressed while the server is slow are all kept", async ({ page }) => {
   await page.route("**/changes", async (route) => {
     const answer = await route.fetch();
