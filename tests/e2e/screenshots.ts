@@ -102,8 +102,8 @@ test("pictures of every main view", async ({ page }) => {
     await shot("review");
     await page.goto(`${app.url}/sheet/destination/windowbox`);
     await shot("contact-sheet");
-    await page.goto(`${app.url}/copy/${id("hill-flight")}`);
-    await shot("copy");
+    await page.goto(`${app.url}/framing/subjects`);
+    await shot("subjects");
     await page.goto(`${app.url}/framing/${id("hill-flight")}/quayside-market.listing-photo`);
 
     await page.getByRole("button", { name: /^Render 4 pictures/ }).click();

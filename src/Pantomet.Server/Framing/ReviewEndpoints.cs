@@ -36,8 +36,6 @@ internal sealed record SheetEntry(SourceAnswer Source, FramingAnswer Framing);
 
 internal static class ReviewEndpoints
 {
-    private const int MaxOnSheet = 500;
-
     public static void MapReview(this IEndpointRouteBuilder routes)
     {
         routes.MapPost("/api/review", ReviewAsync).WithTags("Framing").WithName("review");
@@ -69,7 +67,7 @@ internal static class ReviewEndpoints
         PantometDb database, DestinationCatalogue catalogue, LargePlans plans, Selection selection, CancellationToken cancel)
     {
         var slots = await SlotsAsync(catalogue, selection, cancel);
-        var sources = await SelectedSources.InAsync(database, selection.Sources, MaxOnSheet, cancel);
+        var sources = await SelectedSources.InAsync(database, selection.Sources, SelectedSources.MaxOnSheet, cancel);
         return TypedResults.Ok(
             new FramingSheet(
                 await plans.SelectAsync(sources, row => new SheetEntry(SourceAnswer.Of(row), FramingAnswer.Of(row, slots)), cancel)));

@@ -5,6 +5,9 @@ namespace Pantomet.Server.Framing;
 /// <summary>The sources that somebody asks about.</summary>
 internal static class SelectedSources
 {
+    /// <summary>More are looked at in several sheets.</summary>
+    public const int MaxOnSheet = 500;
+
     /// <summary>Reads them.</summary>
     /// <param name="database">Of the library.</param>
     /// <param name="ids">Their ids, in the order in which they are given back; null for all, newest first.</param>

@@ -31,8 +31,6 @@ internal sealed record SubjectEntry(
 
 internal static class SubjectEndpoints
 {
-    private const int MaxOnSheet = 500;
-
     public static void MapSubjects(this IEndpointRouteBuilder routes) =>
         routes.MapPost("/api/subjects", SheetAsync).WithTags("Framing").WithName("listSubjects");
 
@@ -40,7 +38,7 @@ internal static class SubjectEndpoints
     private static async Task<Ok<SubjectSheet>> SheetAsync(
         PantometDb database, SubjectSelection selection, CancellationToken cancel)
     {
-        var rows = await SelectedSources.InAsync(database, selection.Sources, MaxOnSheet, cancel);
+        var rows = await SelectedSources.InAsync(database, selection.Sources, SelectedSources.MaxOnSheet, cancel);
         var series = Series.Of(rows.OrderBy(row => row.Sequence).Select(row => (row.Id, row.Facts.Size, row.Likeness)))
             .SelectMany(ids => ids.Select(id => (Id: id, Ids: ids))).ToDictionary(one => one.Id, one => one.Ids);
         return TypedResults.Ok(

@@ -124,6 +124,24 @@ public sealed class FaceRulesTests
             },
             iter: 300);
 
+    // What is surer is held at least as well, whatever else is so.
+    [Fact]
+    public void More_confidence_never_makes_a_crop_worse() =>
+        Gen.Select(Gen.Int[0, 3000], Gen.Int[0, 2000], Gen.Int[50, 1500], ShapeTexts, Gen.Double[0, 1], Gen.Double[0, 1]).Sample(
+            (x, y, side, shape, one, other) =>
+            {
+                var box = new PixelRect(x, y, Math.Min(side, Camera.Width - x), Math.Min(side, Camera.Height - y));
+                long Shown(double confidence) => CoveredParts.Shared(
+                    box, CropOf(shape, FaceRegion.Joined(new SubjectProposal(box, box.Centre) { Confidence = confidence }, [], Camera)));
+                return Shown(Math.Max(one, other)) >= Shown(Math.Min(one, other));
+            },
+            iter: 300);
+
+    private static PixelRect CropOf(string shape, SubjectProposal proposal) =>
+        SlotCrop.For(
+            Slots.Of(shape), null,
+            new FramedPicture(Slots.Photograph(Camera.Width, Camera.Height), SourceFraming.None, proposal)).Area;
+
     private static PixelRect CropFor(
         string shape, IReadOnlyList<Face> faces, int quarters, out RotatedPicture turned, SourceFraming? framing = null)
     {
