@@ -7,7 +7,6 @@ import "./app.css";
 import { listenToKeys } from "./actions/bound";
 import { queries } from "./data/changed";
 import { connection } from "./data/connection";
-import { drafts } from "./destinations/drafts";
 import { screens } from "./screens";
 import { loadAhead } from "./shell/ahead";
 import { Broken } from "./shell/Broken";
@@ -30,7 +29,6 @@ void connection.look();
 loadAhead(screens, queries);
 restoreTheme();
 listenToKeys();
-window.addEventListener("storage", drafts.follow);
 
 // biome-ignore lint/style/noNonNullAssertion: the page has it
 createRoot(document.getElementById("root")!).render(

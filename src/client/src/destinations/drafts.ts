@@ -143,6 +143,8 @@ export class Drafts {
 }
 
 export const drafts = new Drafts(localStorage, history);
+// Here and not where the page starts: until a screen needs drafts, nobody has to know of them. Tests have no window.
+globalThis.window?.addEventListener("storage", drafts.follow);
 
 /** The unsaved changes of a destination, if there are any. */
 export const useDraftOf = (id: string | undefined): Draft | undefined =>
