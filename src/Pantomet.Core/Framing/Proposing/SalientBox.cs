@@ -1,3 +1,5 @@
+using System.Runtime.CompilerServices;
+
 namespace Pantomet.Core.Framing.Proposing;
 
 /// <summary>A rectangle of a map: left and top included, right and bottom not.</summary>
@@ -64,6 +66,7 @@ internal static class SalientBox
         return grown.Area <= MostGrowth * box.Area ? grown : box;
     }
 
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private static MapBox Core(float[] map, int width, int height, float level)
     {
         var best = double.NegativeInfinity;

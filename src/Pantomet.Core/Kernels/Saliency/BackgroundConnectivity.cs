@@ -1,3 +1,4 @@
+using System.Runtime.CompilerServices;
 using System.Numerics;
 using System.Runtime.InteropServices;
 
@@ -100,6 +101,7 @@ internal static class BackgroundConnectivity
     }
 
     // The least sum of colour steps on a way over neighbours (Floyd, Warshall 1962). Small steps are the noise of a ground, and free.
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private static float[] Geodesic(float[] apart, bool[] isNeighbour, int count)
     {
         var free = FreeStep(apart, isNeighbour, count);
@@ -122,6 +124,7 @@ internal static class BackgroundConnectivity
         return way;
     }
 
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private static void Relax(Span<float> row, ReadOnlySpan<float> second, float first)
     {
         var rows = MemoryMarshal.Cast<float, Vector<float>>(row);
@@ -152,6 +155,7 @@ internal static class BackgroundConnectivity
         return sum / count;
     }
 
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private static float[] Background(float[] way, int[] border, int[] areas, float pixels)
     {
         var count = border.Length;
@@ -176,6 +180,7 @@ internal static class BackgroundConnectivity
     }
 
     // Least squares: background near 0, contrast near 1, neighbours of like colour near each other. Solved by Gauss–Seidel sweeps.
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private static float[] EvenedOut(float[] contrast, float[] background, float[] apart, bool[] isNeighbour)
     {
         var count = contrast.Length;

@@ -1,3 +1,5 @@
+using System.Runtime.CompilerServices;
+
 namespace Pantomet.Core.Kernels.Saliency;
 
 /// <summary>How much the lightness or a colour must change on the way from the border of the picture to each pixel.</summary>
@@ -15,6 +17,7 @@ internal static class BarrierDistance
     /// <param name="values">One channel, row by row.</param>
     /// <param name="width">Pixels across.</param>
     /// <param name="height">Pixels down.</param>
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     public static float[] FromBorder(float[] values, int width, int height)
     {
         var distance = new float[values.Length];

@@ -1,3 +1,5 @@
+using System.Runtime.CompilerServices;
+
 namespace Pantomet.Core.Kernels.Saliency;
 
 /// <summary>A picture parted into a few hundred compact regions of like colour.</summary>
@@ -62,6 +64,7 @@ internal sealed class ColourRegions
         Measure();
     }
 
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private void Assign()
     {
         var nearest = new float[Of.Length];
@@ -88,6 +91,7 @@ internal sealed class ColourRegions
         }
     }
 
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private void Measure()
     {
         var sums = new (float L, float A, float B, float X, float Y)[Count];

@@ -1,3 +1,5 @@
+using System.Runtime.CompilerServices;
+
 namespace Pantomet.Core.Kernels.Saliency;
 
 /// <summary>What is done to maps of values, row by row, in place.</summary>
@@ -28,6 +30,7 @@ internal static class MapMath
             Mean(map, line, x, width, height, reach, isEmptyBeyond);
     }
 
+    [MethodImpl(MethodImplOptions.AggressiveOptimization)]
     private static void Mean(float[] map, float[] line, int start, int step, int count, int reach, bool isEmptyBeyond)
     {
         float At(int at) => isEmptyBeyond && (at < 0 || at >= count) ? 0 : map[start + (Math.Clamp(at, 0, count - 1) * step)];
