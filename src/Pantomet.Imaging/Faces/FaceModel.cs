@@ -49,7 +49,6 @@ internal sealed class FaceModel : IDisposable
                 InterOpNumThreads = 1,
                 ExecutionMode = ExecutionMode.ORT_SEQUENTIAL,
                 EnableCpuMemArena = false,
-                GraphOptimizationLevel = GraphOptimizationLevel.ORT_ENABLE_BASIC,
                 LogSeverityLevel = OrtLoggingLevel.ORT_LOGGING_LEVEL_FATAL,
             };
             return new FaceModel(new InferenceSession(file, options));

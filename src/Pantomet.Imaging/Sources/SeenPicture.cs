@@ -37,7 +37,10 @@ public sealed class SeenPicture : IDisposable
         using var small = Reduced(Colour, SubjectSearch.LongestSide);
         var pixels = small.WriteToMemory<byte>();
         if (opacity is null)
-            return LabPlane.FromSrgb(small.Width, small.Height, pixels, []) with { Detail = FinestDetail(small.Width, small.Height) };
+            return LabPlane.FromSrgb(small.Width, small.Height, pixels, []) with
+            {
+                Detail = FinestDetail.Of(Colour.WriteToMemory<byte>(), Colour.Width, Colour.Height, small.Width, small.Height),
+            };
         using var alpha = Reduced(opacity, SubjectSearch.LongestSide);
         return LabPlane.FromSrgb(small.Width, small.Height, pixels, alpha.WriteToMemory<byte>());
     }
@@ -47,17 +50,6 @@ public sealed class SeenPicture : IDisposable
     {
         Colour.Dispose();
         opacity?.Dispose();
-    }
-
-    // How strongly a Laplacian answers, the mean over each pixel of the plane.
-    private float[] FinestDetail(int width, int height)
-    {
-        using var grey = Colour.Colourspace(Enums.Interpretation.Bw);
-        using var kernel = Image.NewFromArray(new double[,] { { -1, -1, -1 }, { -1, 8, -1 }, { -1, -1, -1 } });
-        using var fine = grey.Cast(Enums.BandFormat.Short).Conv(kernel, precision: Enums.Precision.Integer).Abs();
-        using var reduced = fine.Cast(Enums.BandFormat.Float)
-            .Resize((double)width / fine.Width, vscale: (double)height / fine.Height, kernel: Enums.Kernel.Linear);
-        return reduced.WriteToMemory<float>();
     }
 
     private static Image Reduced(Image image, int longestSide)

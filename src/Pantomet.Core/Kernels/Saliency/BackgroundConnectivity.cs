@@ -1,5 +1,5 @@
-using System.Runtime.CompilerServices;
 using System.Numerics;
+using System.Runtime.CompilerServices;
 using System.Runtime.InteropServices;
 
 namespace Pantomet.Core.Kernels.Saliency;

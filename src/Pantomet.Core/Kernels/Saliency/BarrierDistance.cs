@@ -32,19 +32,22 @@ internal static class BarrierDistance
         for (var pass = 0; pass < Passes; pass++)
         {
             // Down and to the right, then up and to the left.
-            var (first, last, by) = pass % 2 == 0 ? (width + 1, values.Length - width - 1, -1) : (values.Length - width - 2, width, 1);
-            for (var at = first; at != last; at -= by)
+            var by = pass % 2 == 0 ? 1 : -1;
+            for (var row = 1; row < height - 1; row++)
             {
-                if (at % width == 0 || at % width == width - 1)
-                    continue;
-                Reach(values, distance, highest, lowest, at, at + (by * width));
-                Reach(values, distance, highest, lowest, at, at + by);
+                var at = ((by > 0 ? row : height - 1 - row) * width) + (by > 0 ? 1 : width - 2);
+                for (var column = 1; column < width - 1; column++, at += by)
+                {
+                    Reach(values, distance, highest, lowest, at, at - (by * width));
+                    Reach(values, distance, highest, lowest, at, at - by);
+                }
             }
         }
 
         return distance;
     }
 
+    [MethodImpl(MethodImplOptions.AggressiveInlining)]
     private static void Reach(float[] values, float[] distance, float[] highest, float[] lowest, int at, int from)
     {
         var (high, low) = (Math.Max(highest[from], values[at]), Math.Min(lowest[from], values[at]));

@@ -16,7 +16,7 @@ public sealed record LabPlane(int Width, int Height, float[] Lightness, float[] 
     private const double LineSlope = 24389.0 / 27;
 
     /// <summary>
-    /// How strongly a Laplacian answers in a larger copy, the mean over each pixel, row by row; empty where there is no larger copy.
+    /// The <see cref="FinestDetail"/> of a larger copy, row by row; empty where there is none.
     /// </summary>
     public float[] Detail { get; init; } = [];
 
@@ -34,7 +34,7 @@ public sealed record LabPlane(int Width, int Height, float[] Lightness, float[] 
         var plane = new LabPlane(width, height, new float[count], new float[count], new float[count], new float[opacity.Length]);
         var linear = new double[256];
         for (var value = 0; value < 256; value++)
-            linear[value] = value <= 10 ? value / 255.0 / 12.92 : Math.Pow(((value / 255.0) + 0.055) / 1.055, 2.4);
+            linear[value] = ToLinear(value);
         for (var at = 0; at < count; at++)
         {
             var (red, green, blue) = (linear[srgb[3 * at]], linear[srgb[(3 * at) + 1]], linear[srgb[(3 * at) + 2]]);
@@ -50,6 +50,11 @@ public sealed record LabPlane(int Width, int Height, float[] Lightness, float[] 
             plane.Opacity[at] = opacity[at] / 255f;
         return plane;
     }
+
+    /// <summary>Linear light of an 8-bit sRGB value, 0 to 1 (IEC 61966-2-1).</summary>
+    /// <param name="value">0 to 255.</param>
+    internal static double ToLinear(int value) =>
+        value <= 10 ? value / 255.0 / 12.92 : Math.Pow(((value / 255.0) + 0.055) / 1.055, 2.4);
 
     private static double Curve(double share) => share > LineBelow ? Math.Cbrt(share) : ((LineSlope * share) + 16) / 116;
 }
