@@ -29,10 +29,13 @@ var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = ar
 builder.WebHost.UseKestrel(kestrel => kestrel.AddServerHeader = false);
 if (builder.Configuration["urls"] is null)
     builder.WebHost.UseUrls(builder.Configuration["PANTOMET_URLS"] ?? "http://127.0.0.1:5080");
-builder.Host.UseSerilog((_, logging) => logging
-    .MinimumLevel.Information()
-    .MinimumLevel.Override("Microsoft", Serilog.Events.LogEventLevel.Warning)
-    .WriteTo.Console(outputTemplate: "{Timestamp:HH:mm:ss} {Level:u4} {Message:lj}{NewLine}{Exception}"));
+// A server's own logger: with the process's one, the end of a server silences whatever others the tests have in the process.
+builder.Host.UseSerilog(
+    (_, logging) => logging
+        .MinimumLevel.Information()
+        .MinimumLevel.Override("Microsoft", Serilog.Events.LogEventLevel.Warning)
+        .WriteTo.Console(outputTemplate: "{Timestamp:HH:mm:ss} {Level:u4} {Message:lj}{NewLine}{Exception}"),
+    preserveStaticLogger: true);
 
 var services = builder.Services;
 services.AddSingleton(ServerSettings.From(builder.Configuration));

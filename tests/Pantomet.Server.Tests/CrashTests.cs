@@ -45,53 +45,6 @@ public sealed class CrashTests : IDisposable
         Assert.Empty(Directory.EnumerateFiles(Path.Combine(server.DataFolder, "incoming")));
     }
 
-    // Twenty kills, each at some moment of a run and of an intake that go on at the same time. What was acknowledged is there, what is
-    // named is whole.
-    [Fact]
-    public async Task Killed_at_twenty_moments_nothing_acknowledged_is_lost_and_nothing_is_made_twice()
-    {
-        const int kills = 20;
-        var random = new Random(4711);
-        await server.StartAsync();
-        var slot =
-            new
-            {
-                id = "test.small",
-                name = "small",
-                shape = "free",
-                sizes = new { widths = Enumerable.Range(0, 8).Select(step => 600 - (step * 60)).ToArray() },
-                formats = new[] { "jpeg" }
-            };
-        (await server.Http.PostAsJsonAsync(
-            "/api/destinations",
-            new { format = "pantomet-destination-1", id = "test", name = "Test", kind = "site", slots = new[] { slot } }))
-                .EnsureSuccessStatusCode();
-        var acknowledged = new List<string>();
-        for (var index = 0; index < 35; index++)
-            acknowledged.Add(await SendSpoolAsync(index));
-        var id = (string)(await (await server.Http.PostAsJsonAsync(
-            "/api/runs", new { sources = acknowledged, slots = new[] { "test.small" } })).Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
-        for (var kill = 0; kill < kills; kill++)
-        {
-            var sending = SendUntilKilledAsync(1000 * (kill + 1), acknowledged);
-            await Task.Delay(random.Next(20, 450));
-            await server.KillAsync();
-            await sending;
-            (await server.CheckAsync(acknowledged)).Dispose();
-            await server.StartAsync();
-        }
-
-        var run = await UntilAsync(id, run => (string)run["state"]! == "done");
-        Assert.Equal((280, 280, 0), ((int)run["total"]!, (int)run["done"]!, (int)run["failed"]!));
-        using (var database = await server.CheckAsync(acknowledged))
-        {
-            Assert.Equal(280L, ServerProcess.Scalar(database, "SELECT COUNT(*) FROM Variants"));
-            Assert.Equal(280L, ServerProcess.Scalar(database, "SELECT COUNT(*) FROM (SELECT DISTINCT SourceId, FileName FROM Variants)"));
-        }
-
-        Assert.Empty(Directory.EnumerateFiles(Path.Combine(server.DataFolder, "incoming")));
-    }
-
     [Fact]
     public async Task An_upload_broken_off_half_way_leaves_nothing_and_hurts_nobody()
     {
@@ -149,30 +102,6 @@ public sealed class CrashTests : IDisposable
             new MultipartFormDataContent { { new ByteArrayContent(await File.ReadAllBytesAsync(Library.Demo(name))), "files", name } };
         var answer = await server.Http.PostAsync(new Uri("/api/sources", UriKind.Relative), form);
         return (string)(await answer.Content.ReadFromJsonAsync<JsonArray>())![0]!["source"]!["id"]!;
-    }
-
-    // A comment in the file makes it another one (ITU-T T.81, B.2.4.5).
-    private async Task<string> SendSpoolAsync(int number)
-    {
-        var bytes = await File.ReadAllBytesAsync(Library.Demo("spool-small.jpg"));
-        using var form =
-            new MultipartFormDataContent { { new ByteArrayContent(
-                [.. bytes[..2], 0xFF, 0xFE, 0, 6, .. BitConverter.GetBytes(number), .. bytes[2..]]), "files", $"spool-{number}.jpg" } };
-        var answer = await server.Http.PostAsync(new Uri("/api/sources", UriKind.Relative), form);
-        return (string)(await answer.Content.ReadFromJsonAsync<JsonArray>())![0]!["source"]!["id"]!;
-    }
-
-    private async Task SendUntilKilledAsync(int from, List<string> acknowledged)
-    {
-        try
-        {
-            for (var number = from; ; number++)
-                acknowledged.Add(await SendSpoolAsync(number));
-        }
-        catch (Exception broken) when (broken is HttpRequestException or IOException)
-        {
-            // The server is gone. What it had not answered is nobody's loss.
-        }
     }
 
     private Task<JsonNode> UntilAsync(string runId, Func<JsonNode, bool> isWanted) => server.UntilAsync($"/api/runs/{runId}", isWanted);

@@ -16,7 +16,7 @@ public sealed class Library : WebApplicationFactory<Program>
     // One for all servers of this process: a decoder process takes a while to start, and a library of a test looks at one file or two.
     // What takes too long need not take as long as it may in earnest.
     private static readonly DecoderPool Decoders = new(
-        DecoderCommand.Of(typeof(Program).Assembly.Location),
+        DecoderCommand.Of(ServerProcess.Program),
         Directory.CreateTempSubdirectory("pantomet-decoders-").FullName,
         DecoderBounds.Usual with { DefaultTime = TimeSpan.FromSeconds(4) });
 

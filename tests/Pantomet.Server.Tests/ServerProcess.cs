@@ -14,6 +14,10 @@ internal sealed class ServerProcess(string? folder = null) : IDisposable
     private readonly List<string> said = [];
     private Process? server;
 
+    /// <summary>What is started: the build that people run, where ./test has made it, which was compiled ahead of time; or this one.</summary>
+    public static string Program { get; } =
+        Environment.GetEnvironmentVariable("PANTOMET_SERVER") ?? typeof(Program).Assembly.Location;
+
     public string DataFolder { get; } = folder ?? Directory.CreateTempSubdirectory("pantomet-test-").FullName;
 
     public int Port { get; } = FreePort();
@@ -49,7 +53,7 @@ internal sealed class ServerProcess(string? folder = null) : IDisposable
         server?.Dispose();
         server = Process.Start(
             new ProcessStartInfo(
-                "dotnet", [typeof(Program).Assembly.Location, "--data", DataFolder, "--urls", $"http://127.0.0.1:{Port}", .. options])
+                "dotnet", [Program, "--data", DataFolder, "--urls", $"http://127.0.0.1:{Port}", .. options])
             {
                 RedirectStandardOutput = true,
                 RedirectStandardError = true,

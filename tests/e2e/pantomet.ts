@@ -1,5 +1,5 @@
 import { type ChildProcess, spawn } from "node:child_process";
-import { mkdtemp, readFile, rm } from "node:fs/promises";
+import { cp, mkdtemp, readFile, rm } from "node:fs/promises";
 import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { dirname, join, resolve } from "node:path";
@@ -9,6 +9,9 @@ import type { AnySchemaObject } from "ajv/dist/2020.js";
 import type { components } from "../../src/client/src/api/schema.d.ts";
 
 const root = resolve(dirname(fileURLToPath(import.meta.url)), "../..");
+
+const built = join(root, ".build/app/Pantomet.Server.dll");
+const demoLibrary = join(root, ".build/demo-library");
 
 /** What the interface says of what it answers, by the name that it has there. */
 export type Answers = components["schemas"];
@@ -29,29 +32,35 @@ export class Pantomet {
 
   /** Starts a server; with the demo's sources and destinations, or with its destinations alone. It may watch a folder. */
   static async start(library: "demo" | "destinations" | "empty", watched?: string): Promise<Pantomet> {
-    const app = new Pantomet(
-      `http://127.0.0.1:${await freePort()}`,
-      await mkdtemp(join(tmpdir(), "pantomet-e2e-")),
-    );
-    const options = library === "demo" ? ["--demo", join(root, "demo")] : [];
-    if (watched) options.push("--watch", watched);
-    app.server = spawn(
-      "dotnet",
-      [join(root, ".build/app/Pantomet.Server.dll"), "--data", app.data, "--urls", app.url, ...options],
-      { stdio: ["ignore", "pipe", "inherit"] },
-    );
-    await new Promise<void>((ready, failed) => {
-      app.server?.stdout?.on("data", (text: Buffer) => text.includes("Pantomet is ready") && ready());
-      app.server?.on("exit", (code) => failed(new Error(`The server ended with ${code}.`)));
-    });
+    const data = await mkdtemp(join(tmpdir(), "pantomet-e2e-"));
+    if (library === "demo") await cp(demoLibrary, data, { recursive: true });
+    const app = await Pantomet.on(data, watched ? ["--watch", watched] : []);
     if (library === "destinations") await app.addDestinations();
     return app;
   }
 
+  /** Makes the library of the demo that the journeys copy: its pictures are taken in once for all of them. */
+  static async makeDemo(): Promise<void> {
+    await rm(demoLibrary, { recursive: true, force: true });
+    const app = await Pantomet.on(demoLibrary, ["--demo", join(root, "demo")]);
+    await app.end();
+  }
+
+  private static async on(data: string, options: string[]): Promise<Pantomet> {
+    const app = new Pantomet(`http://127.0.0.1:${await freePort()}`, data);
+    app.server = spawn("dotnet", [built, "--data", data, "--urls", app.url, ...options], {
+      stdio: ["ignore", "pipe", "inherit"],
+    });
+    await new Promise<void>((ready, failed) => {
+      app.server?.stdout?.on("data", (text: Buffer) => text.includes("Pantomet is ready") && ready());
+      app.server?.on("exit", (code) => failed(new Error(`The server ended with ${code}.`)));
+    });
+    return app;
+  }
+
+  /** Ends the server; what it holds is gone. */
   async stop(): Promise<void> {
-    const ended = new Promise((done) => this.server?.on("exit", done));
-    this.server?.kill();
-    await ended;
+    await this.end();
     await rm(this.data, { recursive: true, force: true });
   }
 
@@ -136,6 +145,12 @@ export class Pantomet {
   /** Changes how a source is framed. */
   change(source: string, change: object): Promise<Answers["FramingAnswer"]> {
     return this.send<"FramingAnswer">("POST", `/api/framings/${source}/changes`, change);
+  }
+
+  private async end(): Promise<void> {
+    const ended = new Promise((done) => this.server?.on("exit", done));
+    this.server?.kill();
+    await ended;
   }
 
   private async addDestinations(): Promise<void> {

@@ -2,6 +2,7 @@ import { defineConfig } from "@playwright/test";
 
 export default defineConfig({
   testDir: ".",
+  globalSetup: "./demo-library.ts",
   fullyParallel: false,
   // Each file has a server of its own.
   workers: 2,

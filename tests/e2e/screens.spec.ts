@@ -15,6 +15,7 @@ const paths = [
   "/destinations/windowbox?about",
   "/destinations/windowbox/measure",
   "/framing",
+  "/framing/subjects",
   "/weight",
   "/runs",
   "/packages",
@@ -32,7 +33,7 @@ for (const path of paths)
     await expectNoFaultInEither(page);
   });
 
-test("no dialog, menu or tab that is opened has one", async ({ page }) => {
+test("no dialog, menu or tab that is opened has one: Destinations", async ({ page }) => {
   await page.goto(`${app.url}/destinations/windowbox`);
   for (const tab of await page.getByRole("tab").all()) {
     await tab.click();
@@ -49,7 +50,9 @@ test("no dialog, menu or tab that is opened has one", async ({ page }) => {
   await page.keyboard.press("?");
   await expect(page.getByText("A destination is a place where pictures go")).toBeVisible();
   await expectNoFaultInEither(page);
+});
 
+test("no dialog, menu or tab that is opened has one: Board", async ({ page }) => {
   await page.goto(`${app.url}/board`);
   await page.getByRole("button", { name: "Filter" }).click();
   await expect(page.getByLabel("Worst finding")).toBeVisible();
@@ -59,7 +62,9 @@ test("no dialog, menu or tab that is opened has one", async ({ page }) => {
   await page.getByRole("button", { name: "Group" }).click();
   await expect(page.getByLabel("Group of 1 picture")).toBeVisible();
   await expectNoFaultInEither(page);
+});
 
+test("no dialog, menu or tab that is opened has one: Sources", async ({ page }) => {
   await page.goto(`${app.url}/sources`);
   await page.getByRole("listbox", { name: "Sources" }).getByRole("option").first().click();
   await page.getByRole("button", { name: "Make files" }).click();

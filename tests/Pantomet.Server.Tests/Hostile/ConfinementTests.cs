@@ -15,7 +15,7 @@ public sealed class ConfinementTests : IDisposable
     {
         var (own, elsewhere) = (folder.CreateSubdirectory("own").FullName, folder.CreateSubdirectory("elsewhere").FullName);
         await File.WriteAllBytesAsync(Path.Combine(folder.FullName, "kite.png"), HostilePictures.Png(9, 8, 0));
-        using var decoder = Process.Start(new ProcessStartInfo("dotnet", [typeof(Program).Assembly.Location, "decode", own])
+        using var decoder = Process.Start(new ProcessStartInfo("dotnet", [ServerProcess.Program, "decode", own])
         {
             RedirectStandardInput = true,
             RedirectStandardOutput = true,
