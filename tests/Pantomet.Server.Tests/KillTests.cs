@@ -103,7 +103,8 @@ public sealed class KillTests : IDisposable
         Assert.Empty(Directory.EnumerateFiles(Path.Combine(server.DataFolder, "incoming")));
         Assert.Equal(
             kept.Order(),
-            (await server.GetAsync("/api/sources?limit=200&search=kite-20"))["items"]!.AsArray().Select(source => (string)source!["id"]!).Order());
+            (await server.GetAsync("/api/sources?limit=200&search=kite-20"))["items"]!.AsArray().Select(source => (string)source!["id"]!)
+                .Order());
     }
 
     private void RestoreDatabase(string old)

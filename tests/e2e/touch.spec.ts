@@ -65,6 +65,8 @@ test("on the comparison a finger moves both sides, and two enlarge them about wh
   );
   const side = page.locator("[data-side=before]");
   await expect(side).toHaveJSProperty("complete", true);
+  // What comes beside it takes its room first.
+  await page.waitForLoadState("networkidle");
   const place = async () => (await side.boundingBox()) ?? { x: 0, y: 0, width: 0 };
   const before = await place();
   await slide(page, [{ from: { x: 300, y: 300 }, to: { x: 350, y: 320 } }]);

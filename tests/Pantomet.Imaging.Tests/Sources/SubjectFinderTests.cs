@@ -44,8 +44,8 @@ public sealed class SubjectFinderTests(ITestOutputHelper output)
         output.WriteLine(
             $"{subjects.Count(row => row.Least >= 0.9)} of {subjects.Count} keep nine tenths in every shape, mean " +
             $"{subjects.Average(row => row.Mean):0.000}; {sure.Count(row => row.Overlap >= 0.5)} of {sure.Count} sure ones are right.");
-        Assert.True(subjects.Count(row => row.Least >= 0.9) >= 33);
-        Assert.True(subjects.Average(row => row.Mean) >= 0.96);
+        Assert.True(subjects.Count(row => row.Least >= 0.9) >= 0.9 * subjects.Count);
+        Assert.True(subjects.Average(row => row.Mean) >= 0.98);
         Assert.True(subjects.Count(row => row.Picture.IsDemo && row.InThree >= 0.9) >= 9);
         Assert.True(sure.Count(row => row.Overlap >= 0.5) >= 0.9 * sure.Count && sure.Count >= 10);
     }
@@ -99,6 +99,23 @@ public sealed class SubjectFinderTests(ITestOutputHelper output)
         var disc = new PixelRect(left, top, (2 * radius) + 1, (2 * radius) + 1);
         Assert.True(Share(disc, subject.Value) > 0.9, $"{subject} for {disc}");
         Assert.True(subject.Value.Size.Count < 2 * disc.Size.Count, $"{subject} for {disc}");
+    }
+
+    // A shape that is narrower than both keeps as much of the tail as it can.
+    [Fact]
+    public void The_duller_tail_of_a_thing_is_wished_for_beside_it()
+    {
+        using var ground = (Image.Black(600, 400, bands: 3) + new[] { 200, 205, 210 }).Cast(Enums.BandFormat.Uchar)
+            .Copy(interpretation: Enums.Interpretation.Srgb);
+        using var picture = ground.Mutate(drawn =>
+        {
+            drawn.DrawRect([215, 155, 136], 330, 185, 150, 30, fill: true);
+            drawn.DrawCircle([190, 20, 20], 270, 200, 60, fill: true);
+        });
+        var proposal = Photograph.Propose(picture, new PixelSize(600, 400));
+        var (subject, wish) = (proposal.Subject!.Value, proposal.Wish!.Value);
+        Assert.True(subject.Right < 420 && wish.Right > 475, $"{subject} in {wish}");
+        Assert.Equal(subject.Size.Count, CoveredParts.Shared(wish, subject));
     }
 
     [Theory]

@@ -33,7 +33,9 @@ public static class FaceRegion
     public static SubjectProposal Joined(SubjectProposal standing, IReadOnlyList<Face> faces, PixelSize picture)
     {
         if (faces.Count == 0)
-            return standing.Confidence < SubjectProposal.FaintestConfidence ? standing with { Subject = null, Confidence = 0 } : standing;
+            return standing.Confidence >= SubjectProposal.FaintestConfidence
+                ? standing
+                : standing with { Subject = null, Wish = null, Confidence = 0 };
         var must = faces.Select(face => WithHair(face, picture)).Aggregate((one, other) => one.Joined(other));
         var people = faces.Select(face => Person(face.Area, picture)).Aggregate((one, other) => one.Joined(other));
         // What stands out elsewhere is not theirs.

@@ -7,6 +7,11 @@ internal readonly record struct MapBox(int Left, int Top, int Right, int Bottom)
 {
     /// <summary>Pixels of the map in it.</summary>
     public long Area => (long)(Right - Left) * (Bottom - Top);
+
+    /// <summary>The smallest that holds both.</summary>
+    /// <param name="other">Of the same map.</param>
+    public MapBox Joined(MapBox other) => new(
+        Math.Min(Left, other.Left), Math.Min(Top, other.Top), Math.Max(Right, other.Right), Math.Max(Bottom, other.Bottom));
 }
 
 /// <summary>The rectangle of a map that holds as much as possible of what stands out, and as little as possible of what does not.</summary>

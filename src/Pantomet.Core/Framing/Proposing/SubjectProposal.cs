@@ -10,7 +10,9 @@ public sealed record SubjectProposal(PixelRect? Subject, PixelPoint? Focus)
     /// <summary>What is less sure is no subject: then there is a focus alone, and nothing is cut.</summary>
     public const double FaintestConfidence = 0.12;
 
-    /// <summary>What should stay too where there is room, as people beside their faces; null for nothing.</summary>
+    /// <summary>
+    /// What should stay too where there is room, as people beside their faces, or the duller rest of a thing; null for nothing.
+    /// </summary>
     public PixelRect? Wish { get; init; }
 
     /// <summary>Every face that was found.</summary>

@@ -180,6 +180,8 @@ export function SubjectsScreen() {
       <ul
         ref={list}
         aria-label="Subjects"
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls must be reached by keyboard.
+        tabIndex={0}
         className="grid content-start gap-2.5 overflow-y-auto p-3"
         style={{ gridTemplateColumns: "repeat(auto-fill, minmax(222px, 1fr))" }}
       >
