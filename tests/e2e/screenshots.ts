@@ -21,6 +21,9 @@ test("pictures of every main view", async ({ page }) => {
     const id = (stem: string) => sources.find((source) => source.stem === stem)?.id ?? "";
     await say(app, id("hill-flight-rotated"), "A red diamond kite with a long tail over a green hill");
 
+    await page.goto(`${app.url}/framing/subjects`);
+    await shot("subjects");
+
     await page.goto(`${app.url}/sources`);
     await page.getByRole("option", { name: "hill-flight-rotated" }).click();
     await shot("sources");
@@ -102,8 +105,6 @@ test("pictures of every main view", async ({ page }) => {
     await shot("review");
     await page.goto(`${app.url}/sheet/destination/windowbox`);
     await shot("contact-sheet");
-    await page.goto(`${app.url}/framing/subjects`);
-    await shot("subjects");
     await page.goto(`${app.url}/framing/${id("hill-flight")}/quayside-market.listing-photo`);
 
     await page.getByRole("button", { name: /^Render 4 pictures/ }).click();

@@ -29,8 +29,10 @@ public static class SubjectSearch
     private const double FaintestSpread = 6;
 
     // Of the level of the subject, that of what is wished for beside it: a third to a half does as well on those photographs.
+    // What is hardly larger than the subject says nothing new, and what is many times as large is another thing.
     private const float Duller = 0.4f;
-    private const double LeastBeside = 1.1;
+    private const double LeastBeside = 1.3;
+    private const double MostBeside = 3;
 
     // Where the focus is looked for: the mean over so large a part of the picture, which a single thing fills.
     private const int FocusPart = 8;
@@ -68,7 +70,8 @@ public static class SubjectSearch
     private static PixelRect? Beside(float[] map, LabPlane plane, PixelSize picture, MapBox box, float level)
     {
         var all = SalientBox.In(map, plane.Width, plane.Height, level).Joined(box);
-        return all.Area > LeastBeside * box.Area && all.Area <= MaxOfPicture * map.Length
+        var most = Math.Min(MostBeside * box.Area, MaxOfPicture * map.Length);
+        return all.Area > LeastBeside * box.Area && all.Area <= most
             ? InPicture(WithMargin(all, plane), plane, picture)
             : null;
     }

@@ -144,9 +144,11 @@ export function SubjectsScreen() {
       <header className="flex min-h-[46px] flex-wrap items-center gap-x-3 gap-y-1.5 border-b border-line px-4 py-1.5">
         <h1 className="text-[15px]">Subjects</h1>
         <span className="text-soft" role="status">
-          {open.length === 0
-            ? "All are confirmed."
-            : `${some(open.length, "picture")} to confirm. Draw on a picture what must stay in it; mark what is not right.`}
+          {!isLoaded
+            ? ""
+            : open.length === 0
+              ? "All are confirmed."
+              : `${some(open.length, "picture")} to confirm. Draw on a picture what must stay in it; mark what is not right.`}
         </span>
         <span className="ml-auto flex flex-wrap items-center gap-2">
           {drawing ? (
@@ -158,9 +160,13 @@ export function SubjectsScreen() {
             </>
           ) : (
             <>
-              <Button act="subjects.shapes">{isInShapes ? "Show pictures" : "Show shapes"}</Button>
-              <Button act="subjects.draw">Draw</Button>
-              <Button act="subjects.wrong">Not right</Button>
+              {here && (
+                <>
+                  <Button act="subjects.shapes">{isInShapes ? "Show pictures" : "Show shapes"}</Button>
+                  <Button act="subjects.draw">Draw</Button>
+                  <Button act="subjects.wrong">Not right</Button>
+                </>
+              )}
               {open.length > 0 && right.length === 0 && <Button act="subjects.more">Next pictures</Button>}
               {right.length > 0 && (
                 <Button go act="subjects.confirm">
