@@ -604,6 +604,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/markup": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Writes what a page needs to show a picture in a slot, ready to paste
+         * @description From the files that are made, with widths, sizes and media from the slot's layout and screen ranges. `kind` is html, css, json, preload, meta or addresses; `top` says that the picture is seen before anybody scrolls. Addresses are those of the files in a package.
+         */
+        get: operations["getMarkup"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/names/try": {
         parameters: {
             query?: never;
@@ -4870,6 +4890,58 @@ export interface operations {
                 };
             };
             /** @description It changed nothing, or is no act on sources. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getMarkup: {
+        parameters: {
+            query: {
+                kind: string;
+                slot: string;
+                source: string;
+                top?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": string;
+                };
+            };
+            /** @description There is no such source or slot; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description No file is made for this slot as it is asked for today: render it first. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description `kind` is none of those. */
             422: {
                 headers: {
                     [name: string]: unknown;

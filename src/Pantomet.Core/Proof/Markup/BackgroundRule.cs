@@ -1,0 +1,59 @@
+using System.Globalization;
+using System.Text;
+using Pantomet.Core.Measures;
+using Pantomet.Core.Pictures;
+using Pantomet.Core.Sizing;
+
+namespace Pantomet.Core.Proof.Markup;
+
+/// <summary>A picture as the background of an element, in CSS.</summary>
+/// <remarks>
+/// CSS Images 4, <c>image-set()</c>: it knows densities and types but no widths, so there is a rule for each range of viewports in which
+/// the same files are right.
+/// </remarks>
+public static class BackgroundRule
+{
+    private static readonly Density[] Densities = [new(1), new(2), new(3)];
+
+    /// <summary>Writes it.</summary>
+    /// <param name="picture">With its files.</param>
+    /// <param name="selector">Of the element.</param>
+    /// <returns>Lines, each ended by a line feed.</returns>
+    public static string Of(PagePicture picture, string selector)
+    {
+        var css = new StringBuilder(
+            $"{selector} {{\n  background: {picture.Slot.Background} center / cover no-repeat;\n{Images(picture, 0, "  ")}}}\n");
+        var last = Images(picture, 0, "");
+        for (var viewport = PageLayout.NarrowestViewport + 1; viewport <= PageLayout.WidestViewport; viewport++)
+        {
+            if (Images(picture, viewport, "") is var next && next == last)
+                continue;
+            last = next;
+            var inner = $"  {selector} {{\n{Images(picture, viewport, "    ")}  }}\n";
+            css.Append(CultureInfo.InvariantCulture, $"@media (min-width: {viewport}px) {{\n{inner}}}\n");
+        }
+
+        return css.ToString();
+    }
+
+    // One line for browsers without image-set, and one for the others.
+    private static string Images(PagePicture picture, int viewportPx, string indent)
+    {
+        var viewport = Math.Max(PageLayout.NarrowestViewport, viewportPx);
+        var lists = picture.Lists.SkipWhile(list => list != picture.Image && viewport < list.FromPx).ToList();
+        lists = [.. lists.TakeWhile(list => list.FromPx == lists[0].FromPx)];
+        // Whoever reads a format takes all of its files from it: so each has one for every density at which any of them has another.
+        var densities = Densities.Where((density, at) => at == 0 || lists.Exists(
+            list => list.Chosen(viewport, density) != list.Chosen(viewport, Densities[at - 1])));
+        var options = lists.SelectMany(list => densities.Select(density => Option(list, viewport, density))).ToList();
+        var plain = $"{indent}background-image: {Url(lists[^1].Chosen(viewport, Densities[0]))};\n";
+        return options.Count == 1 ? plain : $"{plain}{indent}background-image: image-set({string.Join(", ", options)});\n";
+    }
+
+    private static string Option(CandidateList list, int viewportPx, Density density) =>
+        $"{Url(list.Chosen(viewportPx, density))} {density}{(list.Type is { } type ? $" type(\"{type.MediaType()}\")" : "")}";
+
+    // CSS Syntax 3, strings: addresses hold neither quotes nor line breaks once they are encoded, and a backslash is none of theirs.
+    private static string Url(PageFile file) =>
+        $"url(\"{file.Address.Replace("\\", "%5C", StringComparison.Ordinal).Replace("\"", "%22", StringComparison.Ordinal)}\")";
+}

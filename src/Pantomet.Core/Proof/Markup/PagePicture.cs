@@ -1,0 +1,73 @@
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Measures;
+using Pantomet.Core.Pictures;
+using Pantomet.Core.Sizing;
+
+namespace Pantomet.Core.Proof.Markup;
+
+/// <summary>One picture in one slot, as a page shows it.</summary>
+/// <param name="Slot">What the files were made for.</param>
+/// <param name="Files">All that there are; at least one.</param>
+/// <param name="AltText">What the picture shows; empty where it only adorns.</param>
+/// <param name="IsAtTop">Whether a visitor sees it before scrolling.</param>
+public sealed record PagePicture(Slot Slot, IReadOnlyList<PageFile> Files, string AltText, bool IsAtTop)
+{
+    /// <summary>
+    /// The lists from which a browser chooses, in the order in which it looks at them; the last is that of the <c>img</c>.
+    /// </summary>
+    /// <remarks>
+    /// WHATWG HTML, "update the source set": the first <c>source</c> whose media and type hold is taken. So the widest tier comes first,
+    /// and in each the formats that not every browser reads, in the order that the slot prefers.
+    /// </remarks>
+    public IReadOnlyList<CandidateList> Lists { get; } = [.. ListsOf(Slot, Files)];
+
+    /// <summary>The list for browsers that read no <c>source</c>.</summary>
+    public CandidateList Image => Lists[^1];
+
+    /// <summary>Which file a browser takes.</summary>
+    /// <param name="viewportPx">Width of the viewport in CSS px.</param>
+    /// <param name="density">Of the screen.</param>
+    /// <param name="reads">Formats that the browser reads, beside those that every browser does.</param>
+    public PageFile Chosen(double viewportPx, Density density, IReadOnlySet<PictureFormat> reads) =>
+        Lists.First(list => list == Image || (viewportPx >= list.FromPx && (list.Type is not { } type || reads.Contains(type))))
+            .Chosen(viewportPx, density);
+
+    private static IEnumerable<CandidateList> ListsOf(Slot slot, IReadOnlyList<PageFile> files)
+    {
+        var parts = slot.Parts().Select(part => (part.Tier, part.Slot, Files: files.Where(file => file.Tier == part.Tier?.Name).ToList()))
+            .Where(part => part.Files.Count > 0).Reverse().ToList();
+        foreach (var (at, (tier, part, some)) in parts.Index())
+        {
+            // Where narrower tiers are left out, their viewports are the next one's.
+            var fromPx = at == parts.Count - 1 ? 0 : tier!.FromPx;
+            // Of one file for each place there is nothing to choose between but sizes.
+            foreach (var (type, ofType) in slot.Delivery == Delivery.One ? [(null, some)] : ByFormat(slot, some))
+                yield return new CandidateList(fromPx, type, LayoutOf(part, ofType), Rising(ofType));
+        }
+    }
+
+    // Of the formats that every browser reads, the one that the slot prefers: nobody ever gets to the others.
+    private static IEnumerable<(PictureFormat? Type, List<PageFile> Files)> ByFormat(Slot slot, List<PageFile> files)
+    {
+        var formats = slot.Formats.Concat(files.Select(file => file.Format)).Distinct()
+            .Where(format => files.Exists(file => file.Format == format)).ToList();
+        foreach (var format in formats.Where(format => !format.IsReadEverywhere()))
+            yield return (format, files.FindAll(file => file.Format == format));
+        foreach (var format in formats.Where(format => format.IsReadEverywhere()).Take(1))
+            yield return (null, files.FindAll(file => file.Format == format));
+    }
+
+    private static PageLayout? LayoutOf(Slot part, List<PageFile> files)
+    {
+        if (files.Count == 1 || part.Sizes is SizeRule.Multiples)
+            return null;
+        return part.Sizes is SizeRule.FromLayout { Ladder: var ladder } ? ladder.Layout : Unsaid(files.Max(file => file.Size.File.Width));
+    }
+
+    // A slot that does not say how wide it shows its picture: as wide as the window, and never wider than the widest file.
+    private static PageLayout Unsaid(int widestPx) => new(
+        [new LayoutRow(0, new CssLength.Vw(100)), new LayoutRow(widestPx, new CssLength.Px(widestPx))]);
+
+    private static List<PageFile> Rising(List<PageFile> files) => [.. files
+        .GroupBy(file => file.Size.File.Width).OrderBy(width => width.Key).Select(width => width.MaxBy(file => file.Size.File.Height)!)];
+}

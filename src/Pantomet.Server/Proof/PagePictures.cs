@@ -1,0 +1,46 @@
+using Pantomet.Core.Findings;
+using Pantomet.Core.Packages;
+using Pantomet.Core.Proof.Markup;
+using Pantomet.Server.Destinations;
+using Pantomet.Server.Runs;
+
+namespace Pantomet.Server.Proof;
+
+/// <summary>Pictures as pages show them: with the files that were made of them, under the names that they have in a package.</summary>
+internal sealed class PagePictures(PantometDb database, DestinationCatalogue catalogue, Planning planning)
+{
+    /// <summary>One source in one slot.</summary>
+    /// <param name="source">Its id.</param>
+    /// <param name="slot">Its id.</param>
+    /// <param name="isAtTop">Whether a visitor sees it before scrolling.</param>
+    /// <param name="cancel">The asker is gone.</param>
+    public async Task<Outcome<PagePicture>> OfAsync(string source, string slot, bool isAtTop, CancellationToken cancel)
+    {
+        var (pairing, problem) = await planning.PairingAsync(source, slot, cancel);
+        if (problem is not null)
+            return problem;
+        var placed = (await catalogue.SlotsAsync(cancel))[slot];
+        var rows = await database.Variants.AsNoTracking().Include(row => row.File)
+            .Where(row => row.SourceId == source && row.SlotId == slot && row.State == VariantState.Done)
+            .OrderByDescending(row => row.Sequence).ToListAsync(cancel);
+        var current = new CurrentFiles([pairing!]);
+        var layout = new PackageLayout();
+        // In the order of a package, so that files of one name get the same numbers.
+        var files = rows.Select(row => (Row: row, Variant: current.For(row)))
+            .Where(file => file.Variant is not null)
+            .DistinctBy(file => (file.Row.Tier, file.Row.Width, file.Row.Height, file.Row.Format))
+            .OrderByDescending(file => file.Row.Width).ThenBy(file => file.Row.Format)
+            .Select(file => new PageFile(
+                PageAddress.Of("", layout.PathFor(placed.Destination.Name, placed.Slot.Name, file.Variant!.FileNameAs(file.Row.Format))),
+                file.Row.Tier, file.Variant.Size, file.Row.Format))
+            .ToList();
+        return files.Count == 0
+            ? NothingMade(pairing!.Source.Stem, placed)
+            : new PagePicture(placed.Slot, files, pairing!.Source.AltText, isAtTop);
+    }
+
+    private static Refusal NothingMade(string stem, PlacedSlot placed) => new(
+        RefusalKind.Busy, "nothing-made", "Nothing is made yet",
+        $"No file of {stem} is made for {placed.Slot.Name} of {placed.Destination.Name} as it is asked for today. " +
+        "Render it, then ask again.");
+}
