@@ -16,10 +16,11 @@ internal sealed class PagePictures(PantometDb database, DestinationCatalogue cat
     /// <param name="cancel">The asker is gone.</param>
     public async Task<Outcome<PagePicture>> OfAsync(string source, string slot, bool isAtTop, CancellationToken cancel)
     {
+        if (!(await catalogue.SlotsAsync(cancel)).TryGetValue(slot, out var placed))
+            return Refusal.NotFound("slot", slot);
         var (pairing, problem) = await planning.PairingAsync(source, slot, cancel);
         if (problem is not null)
             return problem;
-        var placed = (await catalogue.SlotsAsync(cancel))[slot];
         var rows = await database.Variants.AsNoTracking().Include(row => row.File)
             .Where(row => row.SourceId == source && row.SlotId == slot && row.State == VariantState.Done)
             .OrderByDescending(row => row.Sequence).ToListAsync(cancel);
@@ -36,7 +37,7 @@ internal sealed class PagePictures(PantometDb database, DestinationCatalogue cat
             .ToList();
         return files.Count == 0
             ? NothingMade(pairing!.Source.Stem, placed)
-            : new PagePicture(placed.Slot, files, pairing!.Source.AltText, isAtTop);
+            : new PagePicture(pairing!.Slot, files, pairing.Source.AltText, isAtTop);
     }
 
     private static Refusal NothingMade(string stem, PlacedSlot placed) => new(

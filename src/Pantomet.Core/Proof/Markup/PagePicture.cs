@@ -6,12 +6,21 @@ using Pantomet.Core.Sizing;
 namespace Pantomet.Core.Proof.Markup;
 
 /// <summary>One picture in one slot, as a page shows it.</summary>
-/// <param name="Slot">What the files were made for.</param>
-/// <param name="Files">All that there are; at least one.</param>
-/// <param name="AltText">What the picture shows; empty where it only adorns.</param>
-/// <param name="IsAtTop">Whether a visitor sees it before scrolling.</param>
-public sealed record PagePicture(Slot Slot, IReadOnlyList<PageFile> Files, string AltText, bool IsAtTop)
+/// <param name="slot">What the files were made for.</param>
+/// <param name="files">All that there are; at least one.</param>
+/// <param name="altText">What the picture shows; empty where it only adorns.</param>
+/// <param name="isAtTop">Whether a visitor sees it before scrolling.</param>
+public sealed class PagePicture(Slot slot, IReadOnlyList<PageFile> files, string altText, bool isAtTop)
 {
+    /// <summary>What the files were made for.</summary>
+    public Slot Slot { get; } = slot;
+
+    /// <summary>What the picture shows; empty where it only adorns.</summary>
+    public string AltText { get; } = altText;
+
+    /// <summary>Whether a visitor sees it before scrolling.</summary>
+    public bool IsAtTop { get; } = isAtTop;
+
     /// <summary>
     /// The lists from which a browser chooses, in the order in which it looks at them; the last is that of the <c>img</c>.
     /// </summary>
@@ -19,7 +28,7 @@ public sealed record PagePicture(Slot Slot, IReadOnlyList<PageFile> Files, strin
     /// WHATWG HTML, "update the source set": the first <c>source</c> whose media and type hold is taken. So the widest tier comes first,
     /// and in each the formats that not every browser reads, in the order that the slot prefers.
     /// </remarks>
-    public IReadOnlyList<CandidateList> Lists { get; } = [.. ListsOf(Slot, Files)];
+    public IReadOnlyList<CandidateList> Lists { get; } = [.. ListsOf(slot, files)];
 
     /// <summary>The list for browsers that read no <c>source</c>.</summary>
     public CandidateList Image => Lists[^1];

@@ -69,7 +69,7 @@ public sealed class PictureElementTests
     public void A_tier_that_is_left_out_leaves_its_viewports_to_the_next()
     {
         var hero = Pages.Hero();
-        var wide = new PagePicture(hero.Slot, [.. hero.Files.Where(file => file.Tier == "wide")], "", false);
+        var wide = new PagePicture(hero.Slot, [.. hero.Lists.SelectMany(list => list.Files).Where(file => file.Tier == "wide")], "", false);
         Assert.Equal(
             ["kite-wide-600.avif", "kite-wide-600.jpg"],
             new[] { PictureFormat.Avif, PictureFormat.Jpeg }.Select(
