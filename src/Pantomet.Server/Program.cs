@@ -68,6 +68,7 @@ services.AddSingleton<DestinationCatalogue>();
 services.AddSingleton<Screenshots>();
 services.AddScoped<DemoLibrary>();
 services.AddScoped<Planning>();
+services.AddSingleton<Placeholders>();
 services.AddScoped<PagePictures>();
 services.AddScoped<RunStart>();
 services.AddSingleton<LargePlans>();

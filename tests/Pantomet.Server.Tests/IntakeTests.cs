@@ -239,7 +239,7 @@ public sealed class IntakeTests
             "The disk of the server is full", (string)(await library.PackedAsync(new { }))["problem"]!, StringComparison.Ordinal);
         isFull = false;
         using var zip = await library.PackAsync(new { });
-        Assert.Equal(6, zip.Entries.Count);
+        Assert.Equal(7, zip.Entries.Count);
         Assert.Empty(Directory.EnumerateFiles(Path.Combine(library.DataFolder, "incoming")));
     }
 

@@ -33,7 +33,7 @@ public sealed class RunTests
         using var zip = await library.PackAsync(new { runs = new[] { run["id"]! } });
         Assert.Equal(
             ["windowbox/portrait/hill-flight-rotated-portrait-1080w.jpg", "windowbox/square/hill-flight-rotated-square-1080w.jpg",
-                "manifest.json", "manifest.csv", "contact-sheet.html", "checksums.sha256"],
+                "manifest.json", "manifest.csv", "contact-sheet.html", "preview.html", "checksums.sha256"],
             zip.Entries.Select(entry => entry.FullName));
         var manifest = (await JsonNode.ParseAsync(await zip.GetEntry("manifest.json")!.OpenAsync()))!;
         foreach (var entry in manifest["files"]!.AsArray())
@@ -151,7 +151,7 @@ public sealed class RunTests
         Assert.Equal(3, variants.Select(variant => (string)variant!["sha256"]!).Distinct().Count());
         Assert.Equal(3, Directory.EnumerateFiles(Path.Combine(library.DataFolder, "variants"), "*", SearchOption.AllDirectories).Count());
         using var zip = await library.PackAsync(new { });
-        Assert.Equal(3 + 4, zip.Entries.Count);
+        Assert.Equal(3 + 5, zip.Entries.Count);
     }
 
     [Fact]
@@ -171,7 +171,8 @@ public sealed class RunTests
         // A file that another format of its place makes needless is settled without being there.
         var made = (await library.GetAsync($"/api/variants?run={id}"))["items"]!.AsArray();
         Assert.Equal(done, made.Count(variant => (string)variant!["state"]! is "done" or "leftOut"));
-        Assert.Equal(made.Count(variant => (string)variant!["state"]! == "done") + 4, zip.Entries.Count);
+        Assert.Equal(made.Count(variant => (string)variant!["state"]! == "done") + 5,
+            zip.Entries.Count(entry => !entry.FullName.StartsWith("markup/", StringComparison.Ordinal)));
     }
 
     [Fact]
@@ -276,7 +277,7 @@ public sealed class RunTests
             HttpMethod.Put, $"/api/framings/{source}/windowbox.square", new { crop = new { x = 0, y = 0, width = 1500, height = 1500 } });
         using var zip = await library.PackAsync(new { sources = new[] { source } });
         Assert.DoesNotContain(zip.Entries, entry => entry.FullName.Contains("square", StringComparison.Ordinal));
-        Assert.Equal(6, zip.Entries.Count);
+        Assert.Equal(7, zip.Entries.Count);
     }
 
     [Fact]

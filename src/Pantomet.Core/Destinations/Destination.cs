@@ -34,6 +34,12 @@ public sealed record Destination(
     string Id, string Name, DestinationKind Kind, string Note, IReadOnlyList<Slot> Slots, string NumbersFrom, DateOnly? CheckedOn,
     IReadOnlyList<Device> Devices)
 {
+    /// <summary>
+    /// Where a page finds its files: a URL, or a path from the root of a site. Empty where nobody said: then
+    /// addresses are relative to where a package was unpacked.
+    /// </summary>
+    public string BaseAddress { get; init; } = "";
+
     private const int MonthsThatNumbersHold = 6;
 
     /// <summary>Whether the numbers were checked so long ago that they may have changed.</summary>

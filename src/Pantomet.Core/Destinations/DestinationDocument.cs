@@ -14,6 +14,7 @@ namespace Pantomet.Core.Destinations;
 /// <param name="NumbersFrom">Where its numbers come from. Optional.</param>
 /// <param name="CheckedOn">The day on which they were last checked. Optional.</param>
 /// <param name="Devices">The screens that its visitors come with (absent: an invented table).</param>
+/// <param name="BaseAddress">Where a page finds its files (absent: relative to the page).</param>
 public sealed record DestinationDocument(
     string Format,
     string Id,
@@ -23,7 +24,8 @@ public sealed record DestinationDocument(
     string? Note = null,
     string? NumbersFrom = null,
     DateOnly? CheckedOn = null,
-    IReadOnlyList<DeviceDocument>? Devices = null)
+    IReadOnlyList<DeviceDocument>? Devices = null,
+    string? BaseAddress = null)
     : OpenDocument
 {
     /// <summary>Names this version of the format.</summary>

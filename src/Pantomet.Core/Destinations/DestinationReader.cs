@@ -76,6 +76,7 @@ public static partial class DestinationReader
         list.Check(IsName(document.Name), "name", NameSentence);
         list.Check((document.Note ?? "").Length <= LongestNote, "note", $"A note has at most {LongestNote:#,0} characters.");
         list.Check((document.NumbersFrom ?? "").Length <= LongestNote, "numbersFrom", $"This has at most {LongestNote:#,0} characters.");
+        list.Check(BaseAddress.IsValid(document.BaseAddress ?? ""), "baseAddress", BaseAddress.Sentence);
         // Beyond that nothing is read: who sends more is told so at once.
         if (!list.Check(
             document.Slots.Count <= MaxSlots, "slots",
@@ -97,7 +98,10 @@ public static partial class DestinationReader
             : new DestinationReading(
                 new Destination(
                     document.Id, document.Name.Trim(), document.Kind, document.Note ?? "", slots!, document.NumbersFrom ??
-                        "", document.CheckedOn, devices),
+                        "", document.CheckedOn, devices)
+                {
+                    BaseAddress = document.BaseAddress ?? "",
+                },
                 document, [], notices, slots);
     }
 

@@ -27,6 +27,9 @@ public sealed partial record NamePattern(string Text)
 
     private const int HashDigits = 8;
 
+    /// <summary>Whether another crop or limit gives another name.</summary>
+    public bool HasHash => Text.Contains("{hash}", StringComparison.Ordinal);
+
     /// <summary>Used by slots that name no pattern.</summary>
     public static NamePattern Usual { get; } = new("{stem}-{slot}-{width}w");
 

@@ -105,6 +105,9 @@ public sealed record Slot(
     /// <summary>Room wanted around the subject, as a fraction of its longer side, 0 to 1.</summary>
     public double Breathing { get; init; } = DefaultBreathing;
 
+    /// <summary>Whether a visitor of the page sees it before scrolling. Its files are the same; the markup fetches them first.</summary>
+    public bool IsAtTop { get; init; }
+
     /// <summary>How its files should look.</summary>
     public ScoreDemand Score { get; init; } = ScoreDemand.Default;
 

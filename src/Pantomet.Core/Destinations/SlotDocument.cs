@@ -28,6 +28,7 @@ namespace Pantomet.Core.Destinations;
 /// <param name="Groups">Groups of sources that it takes (absent: every source).</param>
 /// <param name="FocusAt">Where in the picture the focus should lie: a CSS position or <c>thirds</c> (absent: center).</param>
 /// <param name="Breathing">Room wanted around the subject, as a fraction of its longer side (absent: 0.05).</param>
+/// <param name="AtTop">Whether a visitor of the page sees it before scrolling (absent: no).</param>
 public sealed record SlotDocument(
     string Id,
     string Name,
@@ -52,7 +53,8 @@ public sealed record SlotDocument(
     Sharpening? Sharpening = null,
     int? Ppi = null,
     AnimationPolicy? Animation = null,
-    IReadOnlyList<string>? Groups = null)
+    IReadOnlyList<string>? Groups = null,
+    bool? AtTop = null)
     : OpenDocument;
 
 /// <summary>A range of viewport widths, up to the next tier.</summary>

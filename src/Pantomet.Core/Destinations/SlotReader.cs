@@ -78,6 +78,7 @@ internal static class SlotReader
             Ppi = slot.Ppi,
             Animation = slot.Animation ?? AnimationPolicy.FirstFrame,
             Groups = slot.Groups ?? [],
+            IsAtTop = slot.AtTop ?? false,
         };
         CheckSides(made, list);
         if (isPattern)

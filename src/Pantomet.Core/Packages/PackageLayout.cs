@@ -8,31 +8,32 @@ public sealed class PackageLayout
 {
     private readonly HashSet<string> taken = new(StringComparer.OrdinalIgnoreCase);
 
+    /// <summary>The next folder.</summary>
+    /// <param name="parent">The folder that it lies in, without a slash at its end; empty for the root.</param>
+    /// <param name="name">Made into a folder name of ASCII letters, digits and hyphens.</param>
+    /// <returns>From the root, with forward slashes. A name given twice gets a number.</returns>
+    public string FolderFor(string parent, string name) => Free(parent, Storable(name), "");
+
     /// <summary>The next file's path. Paths differ even on file systems that ignore case.</summary>
-    /// <param name="destination">The destination's name; made into a folder name.</param>
-    /// <param name="slot">The slot's name; made into a folder name.</param>
+    /// <param name="folder">The folder that it lies in, without a slash at its end; empty for the root.</param>
     /// <param name="fileName">From the slot's name pattern.</param>
     /// <returns>Relative, with forward slashes, of ASCII letters, digits, hyphens and dots only. A name given twice gets a
     /// number.</returns>
-    public string PathFor(string destination, string slot, string fileName) =>
-        PathIn($"{Storable(destination)}/{Storable(slot)}/", fileName);
+    public string PathFor(string folder, string fileName) =>
+        Free(folder, Storable(Path.GetFileNameWithoutExtension(fileName)), Path.GetExtension(fileName));
 
-    /// <summary>The next file's path in a package of files that belong to no destination.</summary>
-    /// <param name="slot">The slot's name; made into a folder name. Null where all files are of one.</param>
-    /// <param name="fileName">From the slot's name pattern.</param>
-    public string PathFor(string? slot, string fileName) => PathIn(slot is null ? "" : $"{Storable(slot)}/", fileName);
-
-    private string PathIn(string folder, string fileName)
+    private string Free(string folder, string name, string ending)
     {
-        var stem = Storable(Path.GetFileNameWithoutExtension(fileName));
-        var free = Stem.Free(stem, candidate => taken.Contains($"{folder}{candidate}{Path.GetExtension(fileName)}"));
-        var path = $"{folder}{free}{Path.GetExtension(fileName)}";
+        var before = folder.Length == 0 ? "" : $"{folder}/";
+        var path = $"{before}{Stem.Free(name, candidate => taken.Contains($"{before}{candidate}{ending}"))}{ending}";
         taken.Add(path);
         return path;
     }
 
-    // Some names are devices on some systems, which store no file or folder under them.
-    private static string Storable(string name) =>
+    /// <summary>Makes a name into that of a folder or a file.</summary>
+    /// <remarks>Some names are devices on some systems, which store no file or folder under them.</remarks>
+    /// <param name="name">As people write it.</param>
+    public static string Storable(string name) =>
         Stem.From(name) is var stem && NamePattern.Unfit(stem) is null
             ? stem
             : $"{stem[..Math.Min(stem.Length, NamePattern.MaxCharacters - 5)]}-file";

@@ -3,6 +3,7 @@ using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json;
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Packages;
 
 namespace Pantomet.Server.Destinations;
 
@@ -51,6 +52,10 @@ internal sealed class DestinationCatalogue(IDbContextFactory<PantometDb> databas
     /// <param name="cancel">The asker is gone.</param>
     public async Task<ImmutableSortedDictionary<string, PlacedSlot>> SlotsAsync(CancellationToken cancel) =>
         (await ContentsAsync(cancel)).Slots;
+
+    /// <summary>Where the files of each slot lie in packages and on targets.</summary>
+    /// <param name="cancel">The asker is gone.</param>
+    public async Task<PackageFolders> FoldersAsync(CancellationToken cancel) => (await ContentsAsync(cancel)).Folders;
 
     /// <summary>A destination's document as it was stored.</summary>
     /// <param name="id">Its id.</param>
@@ -211,7 +216,8 @@ internal sealed class DestinationCatalogue(IDbContextFactory<PantometDb> databas
                 slots.Add(slot.Id, new PlacedSlot(destination, slot));
         }
 
-        return new Contents(documents, versioned, [.. versioned.Select(one => one.Destination)], slots.ToImmutable());
+        IReadOnlyList<Destination> destinations = [.. versioned.Select(one => one.Destination)];
+        return new Contents(documents, versioned, destinations, slots.ToImmutable(), new PackageFolders(destinations));
     }
 
     private static string Said(DestinationReading read) =>
@@ -221,5 +227,5 @@ internal sealed class DestinationCatalogue(IDbContextFactory<PantometDb> databas
 
     private sealed record Contents(
         IReadOnlyList<StoredDocument> Documents, IReadOnlyList<VersionedDestination> Versioned, IReadOnlyList<Destination> Destinations,
-        ImmutableSortedDictionary<string, PlacedSlot> Slots);
+        ImmutableSortedDictionary<string, PlacedSlot> Slots, PackageFolders Folders);
 }

@@ -1,12 +1,16 @@
 using System.IO.Compression;
 using System.Security.Cryptography;
+using Pantomet.Core.Measures;
 using Pantomet.Core.Packages;
 using Pantomet.Core.Pictures;
+using Pantomet.Core.Sizing;
 using Pantomet.Rendering;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Packages.AdHoc;
+using Pantomet.Server.Proof;
 using Pantomet.Server.Rendering;
 using Pantomet.Server.Runs;
+using Pantomet.Server.Sources;
 
 namespace Pantomet.Server.Packages;
 
@@ -18,7 +22,7 @@ internal delegate Task PackageProgress(int done, int total);
 /// <summary>Writes the ZIP of a package. Same files in, same bytes out: the order is fixed and no time of day is written.</summary>
 internal sealed class PackageBuilder(
     PantometDb database, DestinationCatalogue catalogue, Planning planning, MissingFiles missingFiles, AdHocBuilder adHoc,
-    RenderedFileStore rendered, ContentStore store, DataFolder folder)
+    RenderedFileStore rendered, Placeholders placeholders, ContentStore store, DataFolder folder)
 {
     // The earliest time that ZIP can state.
     private static readonly DateTimeOffset NoTime = new(1980, 1, 1, 0, 0, 0, TimeSpan.Zero);
@@ -41,38 +45,38 @@ internal sealed class PackageBuilder(
         {
             var (made, without) = await adHoc.EntriesAsync(package.Selection, tell, cancel);
             if (made.Count > 0)
-                await WriteAsync(package.Id, made, without, [], (_, _) => Task.CompletedTask, cancel);
+                await WriteAsync(package.Id, made, without, [], [], (_, _) => Task.CompletedTask, cancel);
             // It is of no destination, so nothing of one is handed over.
             return (made.Count, []);
         }
 
         var (whole, altered) = await EntriesAsync(package.Selection, cancel);
         var before = package.Selection.OnlyChanged ? await HandedOverAsync(package.Selection, cancel) : [];
-        var packed = whole.Where(one => before.GetValueOrDefault((one.DestinationId, one.Entry.File)) != one.Entry.Sha256).ToList();
+        var packed = whole.Where(one => before.GetValueOrDefault((one.Place.Destination.Id, one.Entry.File)) != one.Entry.Sha256).ToList();
         if (packed.Count == 0)
             return (0, []);
         var withdrawn = package.Selection is { OnlyChanged: true, IsWhole: true }
-            ? before.Keys.Except(whole.Select(one => (one.DestinationId, one.Entry.File))).Select(key => key.File)
+            ? before.Keys.Except(whole.Select(one => (one.Place.Destination.Id, one.Entry.File))).Select(key => key.File)
                 .Order(StringComparer.Ordinal).ToList()
             : [];
         var entries = packed.Select(one => one.Entry).ToList();
         IReadOnlyList<MissingEntry> missing = [.. altered, .. await missingFiles.OfAsync(package.Selection, cancel)];
-        await WriteAsync(package.Id, entries, missing, withdrawn, tell, cancel);
+        await WriteAsync(package.Id, entries, missing, withdrawn, await PicturesAsync(whole, packed, cancel), tell, cancel);
         return (packed.Count, [.. packed.Select(
-            one => new HandedOverRow { PackageId = package.Id, DestinationId = one.DestinationId, Path = one.Entry.File,
+            one => new HandedOverRow { PackageId = package.Id, DestinationId = one.Place.Destination.Id, Path = one.Entry.File,
                 Sha256 = one.Entry.Sha256 })]);
     }
 
     private async Task WriteAsync(
         string packageId, IReadOnlyList<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing, IReadOnlyList<string> withdrawn,
-        PackageProgress tell, CancellationToken cancel)
+        IReadOnlyList<PlacedPicture> pictures, PackageProgress tell, CancellationToken cancel)
     {
         var aside = Path.Combine(folder.Incoming, $"{Guid.NewGuid():N}.zip");
         try
         {
             await using (var file = store.OpenNew(aside))
             {
-                await WriteAsync(file, entries, missing, withdrawn, tell, cancel);
+                await WriteAsync(file, entries, missing, withdrawn, pictures, tell, cancel);
                 await file.FlushAsync(cancel);
                 (file as FileStream)?.Flush(flushToDisk: true);
             }
@@ -99,7 +103,7 @@ internal sealed class PackageBuilder(
 
     private async Task WriteAsync(
         Stream file, IReadOnlyList<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing, IReadOnlyList<string> withdrawn,
-        PackageProgress tell, CancellationToken cancel)
+        IReadOnlyList<PlacedPicture> pictures, PackageProgress tell, CancellationToken cancel)
     {
         using var zip = new ZipArchive(file, ZipArchiveMode.Create, leaveOpen: true);
         foreach (var (at, entry) in entries.Index())
@@ -110,8 +114,11 @@ internal sealed class PackageBuilder(
         }
 
         var sums = entries.Select(entry => (entry.File, entry.Sha256)).ToList();
-        foreach (var (path, content) in ((string, byte[])[])[(Manifest.FileName, Manifest.ToJson(entries, missing, withdrawn)),
-            ("manifest.csv", ManifestCsv.Of(entries)), (ContactSheet.FileName, ContactSheet.Of(entries, missing, withdrawn))])
+        List<(string Path, byte[] Content)> besides = [(Manifest.FileName, Manifest.ToJson(entries, missing, withdrawn)),
+            ("manifest.csv", ManifestCsv.Of(entries)), (ContactSheet.FileName, ContactSheet.Of(entries, missing, withdrawn))];
+        if (pictures.Count > 0)
+            besides = [.. besides, (PreviewPage.FileName, PreviewPage.Of(pictures)), .. MarkupFiles.Of(pictures)];
+        foreach (var (path, content) in besides)
         {
             await AddAsync(zip, path, new MemoryStream(content), cancel);
             sums.Add((path, Convert.ToHexStringLower(SHA256.HashData(content))));
@@ -155,7 +162,7 @@ internal sealed class PackageBuilder(
 
         // Whoever asks for a run gets what that run made; otherwise what today's plans ask for.
         var current = selection.Runs is null ? await CurrentFiles.OfAsync(planning, rows, cancel) : null;
-        var layout = new PackageLayout();
+        var (layout, folders) = (new PackageLayout(), await catalogue.FoldersAsync(cancel));
         var chosen = rows
             .Where(row => order.ContainsKey(row.SlotId) && slots.ContainsKey(row.SlotId) && sources.ContainsKey(row.SourceId) &&
                 (current is null || current.For(row) is not null))
@@ -167,14 +174,17 @@ internal sealed class PackageBuilder(
         {
             var source = sources[row.SourceId];
             var placed = slots[row.SlotId];
+            var (variant, size) = (current?.For(row), new PixelSize(row.Width, row.Height));
+            var file = new MadeFile(
+                row, layout.PathFor(folders.Of(row.SlotId).Path, variant?.FileNameAs(row.Format) ?? row.FileName),
+                variant?.Size ?? new OutputSize(size, size, row.Density is { } density ? new Density(density) : null));
             var entry = new ManifestEntry(
-                layout.PathFor(placed.Destination.Name, placed.Slot.Name, current?.For(row)?.FileNameAs(row.Format) ?? row.FileName),
-                source.FileName, source.Id, placed.Destination.Name, placed.Slot.Name,
+                file.Path, source.FileName, source.Id, placed.Destination.Name, placed.Slot.Name,
                 row.Width, row.Height, row.Format.MediaType(), row.File!.Bytes, row.File.Quality, row.File.Sha256, source.AltText);
             var onDisk = await rendered.OpenAsync(row.File, RenderPriority.Run, cancel);
             entry = onDisk is null ? entry : entry with { Sha256 = onDisk.Sha256, Bytes = onDisk.Bytes };
             if (ContentStore.Holds(folder.Variants, entry.Sha256))
-                files.Add(new PackedFile(placed.Destination.Id, entry));
+                files.Add(new PackedFile(placed, source, file, entry));
             else
                 altered.Add(
                     new MissingEntry(
@@ -185,5 +195,27 @@ internal sealed class PackageBuilder(
         return (files, altered);
     }
 
-    private sealed record PackedFile(string DestinationId, ManifestEntry Entry);
+    // The markup names every file of a picture, also those that were handed over before; the preview those that lie beside it.
+    private async Task<IReadOnlyList<PlacedPicture>> PicturesAsync(
+        IReadOnlyList<PackedFile> whole, IReadOnlyList<PackedFile> packed, CancellationToken cancel)
+    {
+        var folders = await catalogue.FoldersAsync(cancel);
+        var all = whole.ToLookup(one => (one.Source.Id, one.Place.Slot.Id));
+        var pictures = new List<PlacedPicture>();
+        foreach (var picture in packed.GroupBy(one => (one.Source.Id, one.Place.Slot.Id)))
+        {
+            var (place, source) = (picture.First().Place, picture.First().Source);
+            var here = new MadePicture(place, folders.Of(place.Slot.Id), source, [.. picture.Select(one => one.File)]);
+            var made = here with { Files = [.. all[picture.Key].Select(one => one.File)] };
+            var smallest = made.Files.MinBy(file => file.Size.File.Count)!;
+            var placeholder = MarkupFiles.IsWrittenFor(place.Destination.Kind)
+                ? await placeholders.OfAsync(smallest.Row.File!, smallest.Size.File, cancel)
+                : null;
+            pictures.Add(new PlacedPicture(place.Destination, here.Folder, made.OnPage(placeholder), here.InPackage()));
+        }
+
+        return pictures;
+    }
+
+    private sealed record PackedFile(PlacedSlot Place, SourceRow Source, MadeFile File, ManifestEntry Entry);
 }

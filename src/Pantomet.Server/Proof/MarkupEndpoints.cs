@@ -1,6 +1,5 @@
 using System.Text;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Pantomet.Core.Pictures;
 using Pantomet.Core.Proof.Markup;
 using Pantomet.Server.Hosting;
 
@@ -12,22 +11,28 @@ internal static class MarkupEndpoints
         routes.MapGet("/api/markup", GetAsync).Produces<string>(contentType: "text/plain").WithTags("Proof").WithName("getMarkup");
 
     private static async Task<Results<ContentHttpResult, ProblemHttpResult>> GetAsync(
-        PagePictures pictures, string source, string slot, string kind, bool? top, CancellationToken cancel)
+        PagePictures pictures, string source, string slot, string kind, bool? top, string? placeholder, CancellationToken cancel)
     {
-        if (Writer(kind) is not { } write)
+        var shown = PlaceholderKind.None;
+        if (placeholder is not null && (!Enum.TryParse(placeholder, ignoreCase: true, out shown) || int.TryParse(placeholder, out _)))
+            return Problems.Invalid("placeholder", $"\"{placeholder}\" is no placeholder. There are none, colour and blurred.");
+        if (Writer(kind, shown) is not { } write)
             return Problems.Invalid("kind", $"\"{kind}\" is no kind of markup. There are html, css, json, preload, meta and addresses.");
-        var (picture, problem) = await pictures.OfAsync(source, slot, top ?? false, cancel);
-        return problem is not null ? Problems.Of(problem) : TypedResults.Text(write(picture!), "text/plain", Encoding.UTF8);
+        var (made, problem) = await pictures.OfAsync(source, slot, cancel);
+        if (problem is not null)
+            return Problems.Of(problem);
+        var picture = made!.OnPage(await pictures.PlaceholderAsync(made, cancel), top);
+        return TypedResults.Text(write(picture, made.Folder.Slot), "text/plain", Encoding.UTF8);
     }
 
-    private static Func<PagePicture, string>? Writer(string kind) => kind switch
+    private static Func<PagePicture, string, string>? Writer(string kind, PlaceholderKind placeholder) => kind switch
     {
-        "html" => PictureElement.Of,
-        "css" => picture => BackgroundRule.Of(picture, $".{Stem.From(picture.Slot.Name)}"),
-        "json" => MarkupData.ToJson,
-        "preload" => PreloadLinks.Of,
-        "meta" => LinkCard.Of,
-        "addresses" => MarkupData.Addresses,
+        "html" => (picture, _) => PictureElement.Of(picture, placeholder),
+        "css" => (picture, folder) => BackgroundRule.Of(picture, $".{ClassName.Of(folder, picture.Stem)}"),
+        "json" => (picture, _) => MarkupData.ToJson(picture),
+        "preload" => (picture, _) => PreloadLinks.Of(picture),
+        "meta" => (picture, _) => LinkCard.Of(picture),
+        "addresses" => (picture, _) => MarkupData.Addresses(picture),
         _ => null,
     };
 }

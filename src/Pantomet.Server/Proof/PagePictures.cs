@@ -7,17 +7,18 @@ using Pantomet.Server.Runs;
 namespace Pantomet.Server.Proof;
 
 /// <summary>Pictures as pages show them: with the files that were made of them, under the names that they have in a package.</summary>
-internal sealed class PagePictures(PantometDb database, DestinationCatalogue catalogue, Planning planning)
+internal sealed class PagePictures(
+    PantometDb database, DestinationCatalogue catalogue, Planning planning, Placeholders placeholders)
 {
     /// <summary>One source in one slot.</summary>
     /// <param name="source">Its id.</param>
     /// <param name="slot">Its id.</param>
-    /// <param name="isAtTop">Whether a visitor sees it before scrolling.</param>
     /// <param name="cancel">The asker is gone.</param>
-    public async Task<Outcome<PagePicture>> OfAsync(string source, string slot, bool isAtTop, CancellationToken cancel)
+    public async Task<Outcome<MadePicture>> OfAsync(string source, string slot, CancellationToken cancel)
     {
         if (!(await catalogue.SlotsAsync(cancel)).TryGetValue(slot, out var placed))
             return Refusal.NotFound("slot", slot);
+        var folder = (await catalogue.FoldersAsync(cancel)).Of(slot);
         var (pairing, problem) = await planning.PairingAsync(source, slot, cancel);
         if (problem is not null)
             return problem;
@@ -31,13 +32,21 @@ internal sealed class PagePictures(PantometDb database, DestinationCatalogue cat
             .Where(file => file.Variant is not null)
             .DistinctBy(file => (file.Row.Tier, file.Row.Width, file.Row.Height, file.Row.Format))
             .OrderByDescending(file => file.Row.Width).ThenBy(file => file.Row.Format)
-            .Select(file => new PageFile(
-                PageAddress.Of("", layout.PathFor(placed.Destination.Name, placed.Slot.Name, file.Variant!.FileNameAs(file.Row.Format))),
-                file.Row.Tier, file.Variant.Size, file.Row.Format))
+            .Select(file => new MadeFile(file.Row, layout.PathFor(folder.Path, file.Variant!.FileNameAs(file.Row.Format)),
+                file.Variant.Size))
             .ToList();
         return files.Count == 0
             ? NothingMade(pairing!.Source.Stem, placed)
-            : new PagePicture(pairing!.Slot, files, pairing.Source.AltText, isAtTop);
+            : new MadePicture(placed with { Slot = pairing!.Slot }, folder, pairing.Source, files);
+    }
+
+    /// <summary>What stands for a picture until its files have arrived.</summary>
+    /// <param name="picture">Its smallest file says it.</param>
+    /// <param name="cancel">The asker is gone.</param>
+    public async Task<Placeholder?> PlaceholderAsync(MadePicture picture, CancellationToken cancel)
+    {
+        var smallest = picture.Files.MinBy(file => file.Size.File.Count)!;
+        return await placeholders.OfAsync(smallest.Row.File!, smallest.Size.File, cancel);
     }
 
     private static Refusal NothingMade(string stem, PlacedSlot placed) => new(

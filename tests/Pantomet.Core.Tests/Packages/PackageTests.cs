@@ -9,9 +9,10 @@ public sealed class PackageTests
     public void Files_lie_by_destination_and_slot_and_never_share_a_path()
     {
         var layout = new PackageLayout();
-        Assert.Equal("stallholders-hall/main-photo/kite.jpg", layout.PathFor("Stallholders' Hall", "main photo", "kite.jpg"));
-        Assert.Equal("stallholders-hall/main-photo/kite-2.jpg", layout.PathFor("Stallholders' Hall", "main photo", "kite.jpg"));
-        Assert.Equal("stallholders-hall/main-photo/kite.webp", layout.PathFor("Stallholders' Hall", "main photo", "kite.webp"));
+        var folder = layout.FolderFor(layout.FolderFor("", "Stallholders' Hall"), "main photo");
+        Assert.Equal("stallholders-hall/main-photo/kite.jpg", layout.PathFor(folder, "kite.jpg"));
+        Assert.Equal("stallholders-hall/main-photo/kite-2.jpg", layout.PathFor(folder, "kite.jpg"));
+        Assert.Equal("stallholders-hall/main-photo/kite.webp", layout.PathFor(folder, "kite.webp"));
     }
 
     [Theory]
@@ -20,7 +21,7 @@ public sealed class PackageTests
     [InlineData("..")]
     public void No_name_leaves_the_package(string name)
     {
-        var path = new PackageLayout().PathFor(name, name, "kite.jpg");
+        var path = new PackageLayout().PathFor(new PackageLayout().FolderFor("", name), name);
         Assert.DoesNotContain("..", path, StringComparison.Ordinal);
         Assert.False(path.StartsWith('/'));
     }
@@ -32,7 +33,7 @@ public sealed class PackageTests
     [InlineData("Aux")]
     public void No_folder_or_file_bears_the_name_of_a_device(string name)
     {
-        var path = new PackageLayout().PathFor(name, name, $"{name}.jpg");
+        var path = new PackageLayout().PathFor(new PackageLayout().FolderFor("", name), $"{name}.jpg");
         Assert.All(
             path.Split('/'), part => Assert.Null(Pantomet.Core.Destinations.NamePattern.Unfit(Path.GetFileNameWithoutExtension(part))));
     }

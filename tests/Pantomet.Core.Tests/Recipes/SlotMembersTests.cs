@@ -24,6 +24,7 @@ public sealed class SlotMembersTests
         [nameof(Slot.Name)] = "names the slot, and files",
         [nameof(Slot.NamePattern)] = "names files",
         [nameof(Slot.Groups)] = "says which sources are taken, not what becomes of them",
+        [nameof(Slot.IsAtTop)] = "says how soon a page fetches it",
         [nameof(Slot.StatedPpi)] = $"follows from {nameof(Slot.Ppi)}",
         [nameof(Slot.KeepsTransparency)] = $"follows from {nameof(Slot.Transparency)}",
     };

@@ -21,12 +21,13 @@ public static class BackgroundRule
     /// <returns>Lines, each ended by a line feed.</returns>
     public static string Of(PagePicture picture, string selector)
     {
+        var colour = picture.Placeholder?.Colour ?? picture.Slot.Background.ToString();
         var css = new StringBuilder(
-            $"{selector} {{\n  background: {picture.Slot.Background} center / cover no-repeat;\n{Images(picture, 0, "  ")}}}\n");
-        var last = Images(picture, 0, "");
+            $"{selector} {{\n  background: {colour} center / cover no-repeat;\n{Images(picture, PageLayout.NarrowestViewport, "  ")}}}\n");
+        var last = Taken(picture, PageLayout.NarrowestViewport);
         for (var viewport = PageLayout.NarrowestViewport + 1; viewport <= PageLayout.WidestViewport; viewport++)
         {
-            if (Images(picture, viewport, "") is var next && next == last)
+            if (Taken(picture, viewport) is var next && next.SequenceEqual(last))
                 continue;
             last = next;
             var inner = $"  {selector} {{\n{Images(picture, viewport, "    ")}  }}\n";
@@ -36,12 +37,21 @@ public static class BackgroundRule
         return css.ToString();
     }
 
-    // One line for browsers without image-set, and one for the others.
-    private static string Images(PagePicture picture, int viewportPx, string indent)
+    // What everybody who comes at that viewport takes.
+    private static List<PageFile> Taken(PagePicture picture, int viewportPx) =>
+        [.. At(picture, viewportPx).SelectMany(list => Densities.Select(density => list.Chosen(viewportPx, density)))];
+
+    // The lists of the screen range that a viewport belongs to.
+    private static IEnumerable<CandidateList> At(PagePicture picture, int viewportPx)
     {
-        var viewport = Math.Max(PageLayout.NarrowestViewport, viewportPx);
-        var lists = picture.Lists.SkipWhile(list => list != picture.Image && viewport < list.FromPx).ToList();
-        lists = [.. lists.TakeWhile(list => list.FromPx == lists[0].FromPx)];
+        var from = picture.Lists.First(list => list == picture.Image || viewportPx >= list.FromPx).FromPx;
+        return picture.Lists.Where(list => list.FromPx == from);
+    }
+
+    // One line for browsers without image-set, and one for the others.
+    private static string Images(PagePicture picture, int viewport, string indent)
+    {
+        var lists = At(picture, viewport).ToList();
         // Whoever reads a format takes all of its files from it: so each has one for every density at which any of them has another.
         var densities = Densities.Where((density, at) => at == 0 || lists.Exists(
             list => list.Chosen(viewport, density) != list.Chosen(viewport, Densities[at - 1])));

@@ -12,6 +12,8 @@ namespace Pantomet.Core.Proof.Markup;
 /// <param name="Files">By rising width, each width once; at least one.</param>
 public sealed record CandidateList(int FromPx, PictureFormat? Type, PageLayout? Layout, IReadOnlyList<PageFile> Files)
 {
+    private readonly int[] widths = [.. Files.Select(file => file.Size.File.Width)];
+
     // Of a list without srcset, and of one that an old browser reads: as wide as most columns of text.
     private const int UsualWidth = 1000;
 
@@ -40,11 +42,7 @@ public sealed record CandidateList(int FromPx, PictureFormat? Type, PageLayout? 
     public PageFile Chosen(double viewportPx, Density density)
     {
         if (Layout is { } layout)
-        {
-            var width = BrowserChoice.Pick([.. Files.Select(file => file.Size.File.Width)], layout.WidthAt(viewportPx), density);
-            return Files.First(file => file.Size.File.Width == width);
-        }
-
+            return Files[Array.IndexOf(widths, BrowserChoice.Pick(widths, layout.WidthAt(viewportPx), density))];
         return Files.FirstOrDefault(file => DensityOf(file).Value >= density.Value) ?? Largest;
     }
 

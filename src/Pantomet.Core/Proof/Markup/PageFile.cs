@@ -8,4 +8,5 @@ namespace Pantomet.Core.Proof.Markup;
 /// <param name="Tier">The tier of the slot that it is for; null for a slot without tiers.</param>
 /// <param name="Size">Of the file, and the density that it was made for.</param>
 /// <param name="Format">In which it was written.</param>
-public sealed record PageFile(string Address, string? Tier, OutputSize Size, PictureFormat Format);
+/// <param name="Bytes">Its length.</param>
+public sealed record PageFile(string Address, string? Tier, OutputSize Size, PictureFormat Format, long Bytes);

@@ -7,19 +7,28 @@ namespace Pantomet.Core.Proof.Markup;
 
 /// <summary>One picture in one slot, as a page shows it.</summary>
 /// <param name="slot">What the files were made for.</param>
-/// <param name="files">All that there are; at least one.</param>
+/// <param name="stem">Of the source.</param>
 /// <param name="altText">What the picture shows; empty where it only adorns.</param>
-/// <param name="isAtTop">Whether a visitor sees it before scrolling.</param>
-public sealed class PagePicture(Slot slot, IReadOnlyList<PageFile> files, string altText, bool isAtTop)
+/// <param name="files">All that there are; at least one.</param>
+public sealed class PagePicture(Slot slot, string stem, string altText, IReadOnlyList<PageFile> files)
 {
     /// <summary>What the files were made for.</summary>
     public Slot Slot { get; } = slot;
+
+    /// <summary>Of the source.</summary>
+    public string Stem { get; } = stem;
 
     /// <summary>What the picture shows; empty where it only adorns.</summary>
     public string AltText { get; } = altText;
 
     /// <summary>Whether a visitor sees it before scrolling.</summary>
-    public bool IsAtTop { get; } = isAtTop;
+    public bool IsAtTop { get; init; } = slot.IsAtTop;
+
+    /// <summary>What stands for it until its file has arrived; null for one with transparent parts, behind which it would stay.</summary>
+    public Placeholder? Placeholder { get; init; }
+
+    /// <summary>Whether another picture, crop or limit gives its files other addresses, so that no cache holds an old copy.</summary>
+    public bool HasLastingAddresses => Slot.NamePattern.HasHash;
 
     /// <summary>
     /// The lists from which a browser chooses, in the order in which it looks at them; the last is that of the <c>img</c>.

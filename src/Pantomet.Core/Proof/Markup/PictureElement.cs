@@ -9,10 +9,11 @@ public static class PictureElement
 {
     /// <summary>Writes it.</summary>
     /// <param name="picture">With its files.</param>
+    /// <param name="placeholder">What stands for it until its file has arrived.</param>
     /// <returns>Lines, each ended by a line feed.</returns>
-    public static string Of(PagePicture picture)
+    public static string Of(PagePicture picture, PlaceholderKind placeholder = PlaceholderKind.None)
     {
-        var image = Image(picture);
+        var image = Image(picture, placeholder);
         if (picture.Lists.Count == 1)
             return $"{image}\n";
         var sources = picture.Lists.SkipLast(1).Select(list => $"  {Source(list)}\n");
@@ -28,7 +29,7 @@ public static class PictureElement
         ("width", $"{SizeOf(list).Width}"),
         ("height", $"{SizeOf(list).Height}"));
 
-    private static string Image(PagePicture picture)
+    private static string Image(PagePicture picture, PlaceholderKind placeholder)
     {
         var list = picture.Image;
         return HtmlTag.Of(
@@ -41,8 +42,17 @@ public static class PictureElement
             ("alt", picture.AltText),
             ("loading", picture.IsAtTop ? null : "lazy"),
             ("decoding", "async"),
-            ("fetchpriority", picture.IsAtTop ? "high" : null));
+            ("fetchpriority", picture.IsAtTop ? "high" : null),
+            ("style", Style(picture.Placeholder, placeholder)));
     }
+
+    // Data URIs of base64 hold no character that would end the string.
+    private static string? Style(Placeholder? placeholder, PlaceholderKind kind) => (placeholder, kind) switch
+    {
+        (null, _) or (_, PlaceholderKind.None) => null,
+        (var one, PlaceholderKind.Colour) => $"background: {one.Colour}",
+        (var one, _) => $"background: {one.Colour} url('{one.Picture}') center / 100% 100% no-repeat",
+    };
 
     private static PixelSize SizeOf(CandidateList list) => list.Largest.Size.File;
 }

@@ -66,6 +66,32 @@ public sealed partial class PageMarkupTests
             .GetProperty("files")[1].GetProperty("density").GetDouble());
     }
 
+    // Two rules that must not differ: how wide the style says that it is, and how wide sizes says so.
+    [Fact]
+    public void A_picture_is_as_wide_as_its_sizes_say()
+    {
+        var css = ShownWidth.Css(Pages.Hero(), ".hero");
+        Assert.Equal(".hero { width: 100vw; }\n@media (min-width: 640px) { .hero { width: 50vw; } }\n", css);
+        Assert.Equal((360, 639, 320), (ShownWidth.At(Pages.Hero(), 360), ShownWidth.At(Pages.Hero(), 639), ShownWidth.At(Pages.Hero(), 640)));
+        Assert.Equal(".kite { width: min(100vw, 300px); }\n", ShownWidth.Css(Pages.Dense(1, 2), ".kite"));
+    }
+
+    [Fact]
+    public void A_placeholder_stands_behind_the_picture_and_is_the_backgrounds_colour()
+    {
+        var hero = Pages.Hero();
+        var picture = new PagePicture(hero.Slot, "kite", "", [.. hero.Lists.SelectMany(list => list.Files)])
+        {
+            Placeholder = new Placeholder("#aabbcc", "data:image/webp;base64,AA=="),
+        };
+        Assert.Contains(" style=\"background: #aabbcc\">", PictureElement.Of(picture, PlaceholderKind.Colour), StringComparison.Ordinal);
+        Assert.Contains(
+            " style=\"background: #aabbcc url(&#x27;data:image/webp;base64,AA==&#x27;) center / 100% 100% no-repeat\">",
+            PictureElement.Of(picture, PlaceholderKind.Blurred), StringComparison.Ordinal);
+        Assert.DoesNotContain("style", PictureElement.Of(picture), StringComparison.Ordinal);
+        Assert.StartsWith(".a {\n  background: #aabbcc center", BackgroundRule.Of(picture, ".a"), StringComparison.Ordinal);
+    }
+
     // What a browser does with the rule, written down apart from what wrote it.
     private static string Taken(string css, int viewport, double density, string? read)
     {

@@ -20,25 +20,24 @@ internal static class Pages
             Tiers = [Tier("narrow", 0, "100vw", [400, 800]), Tier("wide", 640, "50vw", [600, 1200])],
         };
         return new PagePicture(
-            slot,
+            slot, "kite", altText,
             [
                 .. Files("narrow", 2, PictureFormat.Avif, 800, 400), .. Files("narrow", 2, PictureFormat.Jpeg, 800, 400),
                 .. Files("wide", 1, PictureFormat.Avif, 1200, 600), .. Files("wide", 1, PictureFormat.Jpeg, 1200, 600),
-            ],
-            altText, isAtTop);
+            ])
+        { IsAtTop = isAtTop };
     }
 
     /// <summary>A picture of one width in its page, made for screens of some densities.</summary>
     public static PagePicture Dense(params double[] densities) => new(
-        Slots.Of("1:1", new SizeRule.Multiples(300, [.. densities.Select(density => new Density(density))])),
+        Slots.Of("1:1", new SizeRule.Multiples(300, [.. densities.Select(density => new Density(density))])), "kite", "",
         [.. densities.Select(density => File($"kite@{density}.jpg", null, (int)(300 * density), 1, PictureFormat.Jpeg) with
         {
             Size = new OutputSize(new PixelSize((int)(300 * density), (int)(300 * density)), default, new Density(density)),
-        })],
-        "", false);
+        })]);
 
     public static PageFile File(string address, string? tier, int width, int tall, PictureFormat format) =>
-        new(address, tier, new OutputSize(new PixelSize(width, width * tall), new PixelSize(width, width * tall)), format);
+        new(address, tier, new OutputSize(new PixelSize(width, width * tall), new PixelSize(width, width * tall)), format, width * 100);
 
     public static IEnumerable<PageFile> Files(string? tier, int tall, PictureFormat format, params int[] widths) =>
         widths.Select(width => File($"kite-{tier}-{width}.{format.Extension()}", tier, width, tall, format));

@@ -45,7 +45,7 @@ public sealed class PictureElementTests
     [Fact]
     public void One_file_needs_no_choice()
     {
-        var picture = new PagePicture(Slots.Of("1:1"), [Pages.File("kite.jpg", null, 300, 1, PictureFormat.Jpeg)], "", false);
+        var picture = new PagePicture(Slots.Of("1:1"), "kite", "", [Pages.File("kite.jpg", null, 300, 1, PictureFormat.Jpeg)]);
         Assert.DoesNotContain("srcset", PictureElement.Of(picture), StringComparison.Ordinal);
         Assert.DoesNotContain("sizes", PictureElement.Of(picture), StringComparison.Ordinal);
     }
@@ -69,7 +69,8 @@ public sealed class PictureElementTests
     public void A_tier_that_is_left_out_leaves_its_viewports_to_the_next()
     {
         var hero = Pages.Hero();
-        var wide = new PagePicture(hero.Slot, [.. hero.Lists.SelectMany(list => list.Files).Where(file => file.Tier == "wide")], "", false);
+        var wide = new PagePicture(
+            hero.Slot, "kite", "", [.. hero.Lists.SelectMany(list => list.Files).Where(file => file.Tier == "wide")]);
         Assert.Equal(
             ["kite-wide-600.avif", "kite-wide-600.jpg"],
             new[] { PictureFormat.Avif, PictureFormat.Jpeg }.Select(
@@ -84,7 +85,7 @@ public sealed class PictureElementTests
             Delivery = Delivery.Each,
         };
         PageFile[] files = [.. Pages.Files(null, 1, PictureFormat.Jpeg, 300, 600), .. Pages.Files(null, 1, PictureFormat.Png, 300, 600)];
-        var html = PictureElement.Of(new PagePicture(slot, files, "", false));
+        var html = PictureElement.Of(new PagePicture(slot, "kite", "", files));
         Assert.DoesNotContain(".jpg", html, StringComparison.Ordinal);
         Assert.Contains("sizes=\"(min-width: 600px) 600px, 100vw\"", html, StringComparison.Ordinal);
     }
