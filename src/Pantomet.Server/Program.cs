@@ -145,6 +145,7 @@ app.MapWorst();
 app.MapTotals();
 app.MapPackages();
 app.MapMarkup();
+app.MapProof();
 app.MapSpace();
 // Slot ids have dots, so the usual rule that a dot means a file does not hold. What is asked for by scripts is never answered with a page.
 app.MapFallbackToFile("/", "index.html", ClientFiles.Options).ExcludeFromDescription();

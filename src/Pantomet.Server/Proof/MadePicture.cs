@@ -20,10 +20,21 @@ internal sealed record MadeFile(VariantRow Row, string Path, OutputSize Size);
 /// <param name="Files">At least one.</param>
 internal sealed record MadePicture(PlacedSlot Place, SlotFolder Folder, SourceRow Source, IReadOnlyList<MadeFile> Files)
 {
+    private const string Variants = "/api/variants/";
+    private const string VariantFile = "/file";
+
     /// <summary>As a page shows it that finds its files under the destination's base address.</summary>
     /// <param name="placeholder">What stands for it until they have arrived.</param>
     /// <param name="isAtTop">Whether a visitor sees it before scrolling; null as the slot says.</param>
     public PagePicture OnPage(Placeholder? placeholder, bool? isAtTop = null) => With(AddressOnPage, placeholder, isAtTop);
+
+    /// <summary>As a page of this server shows it.</summary>
+    /// <param name="placeholder">What stands for it until its files have arrived.</param>
+    public PagePicture AsIs(Placeholder? placeholder = null) => With(file => $"{Variants}{file.Row.Id}{VariantFile}", placeholder);
+
+    /// <summary>The variant's id of a file of <see cref="AsIs"/>.</summary>
+    /// <param name="file">One of its lists.</param>
+    public static string VariantOf(PageFile file) => file.Address[Variants.Length..^VariantFile.Length];
 
     /// <summary>As a page in the root of a package shows it.</summary>
     public PagePicture InPackage() => With(file => PageAddress.Of("", file.Path), null);

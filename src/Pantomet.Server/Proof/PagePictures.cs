@@ -40,6 +40,29 @@ internal sealed class PagePictures(
             : new MadePicture(placed with { Slot = pairing!.Slot }, folder, pairing.Source, files);
     }
 
+    /// <summary>Others that were made for the same slot, to stand beside one on a page.</summary>
+    /// <param name="picture">The one.</param>
+    /// <param name="most">How many there is room for.</param>
+    /// <param name="cancel">The asker is gone.</param>
+    public async Task<IReadOnlyList<MadePicture>> BesideAsync(MadePicture picture, int most, CancellationToken cancel)
+    {
+        if (most == 0)
+            return [];
+        var (slot, source) = (picture.Place.Slot.Id, picture.Source.Id);
+        var others = await database.Variants.AsNoTracking()
+            .Where(row => row.SlotId == slot && row.SourceId != source && row.State == VariantState.Done)
+            .Select(row => row.SourceId).Distinct().OrderBy(id => id).Take(2 * most).ToListAsync(cancel);
+        var beside = new List<MadePicture>();
+        foreach (var other in others)
+        {
+            // Whatever was deleted, or is asked for otherwise today, is passed over.
+            if (beside.Count < most && (await OfAsync(other, slot, cancel)).Value is { } one)
+                beside.Add(one);
+        }
+
+        return beside;
+    }
+
     /// <summary>What stands for a picture until its files have arrived.</summary>
     /// <param name="picture">Its smallest file says it.</param>
     /// <param name="cancel">The asker is gone.</param>

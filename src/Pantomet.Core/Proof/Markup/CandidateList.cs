@@ -12,6 +12,9 @@ namespace Pantomet.Core.Proof.Markup;
 /// <param name="Files">By rising width, each width once; at least one.</param>
 public sealed record CandidateList(int FromPx, PictureFormat? Type, PageLayout? Layout, IReadOnlyList<PageFile> Files)
 {
+    /// <summary>How much denser than it is the screen is made to seem: 1 as it is.</summary>
+    internal double TimesDenser { get; init; } = 1;
+
     private readonly int[] widths = [.. Files.Select(file => file.Size.File.Width)];
 
     // Of a list without srcset, and of one that an old browser reads: as wide as most columns of text.
@@ -34,7 +37,7 @@ public sealed record CandidateList(int FromPx, PictureFormat? Type, PageLayout? 
     public string Srcset() => IsChoice ? string.Join(", ", Files.Select(file => $"{file.Address} {Descriptor(file)}")) : Largest.Address;
 
     /// <summary>What goes into <c>sizes</c>; null where nothing does.</summary>
-    public string? Sizes() => IsChoice ? Layout?.SizesAttribute() : null;
+    public string? Sizes() => IsChoice ? Layout?.SizesAttribute(TimesDenser) : null;
 
     /// <summary>Which file a browser takes.</summary>
     /// <param name="viewportPx">Width of the viewport in CSS px.</param>
@@ -47,7 +50,7 @@ public sealed record CandidateList(int FromPx, PictureFormat? Type, PageLayout? 
     }
 
     private string Descriptor(PageFile file) => Layout is null
-        ? DensityOf(file).ToString()
+        ? new Density(DensityOf(file).Value / TimesDenser).ToString()
         : string.Create(CultureInfo.InvariantCulture, $"{file.Size.File.Width}w");
 
     private static Density DensityOf(PageFile file) => file.Size.Density ?? new Density(1);

@@ -37,7 +37,7 @@ public sealed class PagePicture(Slot slot, string stem, string altText, IReadOnl
     /// WHATWG HTML, "update the source set": the first <c>source</c> whose media and type hold is taken. So the widest tier comes first,
     /// and in each the formats that not every browser reads, in the order that the slot prefers.
     /// </remarks>
-    public IReadOnlyList<CandidateList> Lists { get; } = [.. ListsOf(slot, files)];
+    public IReadOnlyList<CandidateList> Lists { get; private init; } = [.. ListsOf(slot, files)];
 
     /// <summary>The list for browsers that read no <c>source</c>.</summary>
     public CandidateList Image => Lists[^1];
@@ -47,8 +47,24 @@ public sealed class PagePicture(Slot slot, string stem, string altText, IReadOnl
     /// <param name="density">Of the screen.</param>
     /// <param name="reads">Formats that the browser reads, beside those that every browser does.</param>
     public PageFile Chosen(double viewportPx, Density density, IReadOnlySet<PictureFormat> reads) =>
-        Lists.First(list => list == Image || (viewportPx >= list.FromPx && (list.Type is not { } type || reads.Contains(type))))
-            .Chosen(viewportPx, density);
+        ListFor(viewportPx, reads).Chosen(viewportPx, density);
+
+    /// <summary>From which list a browser chooses.</summary>
+    /// <param name="viewportPx">Width of the viewport in CSS px.</param>
+    /// <param name="reads">Formats that the browser reads, beside those that every browser does.</param>
+    public CandidateList ListFor(double viewportPx, IReadOnlySet<PictureFormat> reads) =>
+        Lists.First(list => list == Image || (viewportPx >= list.FromPx && (list.Type is not { } type || reads.Contains(type))));
+
+    /// <summary>
+    /// The same with conditions by which a screen of one density takes what another would. Nothing that is shown gets larger or smaller.
+    /// </summary>
+    /// <param name="times">The other screen's density, over that of the screen that shows it.</param>
+    public PagePicture SeenDenser(double times) => new(Slot, Stem, AltText, [.. Lists.SelectMany(list => list.Files).Distinct()])
+    {
+        IsAtTop = IsAtTop,
+        Placeholder = Placeholder,
+        Lists = [.. Lists.Select(list => list with { TimesDenser = times })],
+    };
 
     private static IEnumerable<CandidateList> ListsOf(Slot slot, IReadOnlyList<PageFile> files)
     {

@@ -613,7 +613,7 @@ export interface paths {
         };
         /**
          * Writes what a page needs to show a picture in a slot, ready to paste
-         * @description From the files that are made, with widths, sizes and media from the slot's layout and screen ranges. `kind` is html, css, json, preload, meta or addresses; `top` says that the picture is seen before anybody scrolls. Addresses are those of the files in a package.
+         * @description From the files that are made, with widths, sizes and media from the slot's layout and screen ranges. `kind` is html, css, json, preload, meta or addresses; `top` says whether the picture is seen before anybody scrolls (left out: as the slot says); `placeholder` is none, colour or blurred: what stands for it until its file has arrived. Addresses begin with the destination's base address; without one they are those of the files in a package.
          */
         get: operations["getMarkup"];
         put?: never;
@@ -800,6 +800,106 @@ export interface paths {
          * @description The plan and the state of each pairing.
          */
         get: operations["listPlans"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proof": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Says which file a browser takes of a picture, on one screen and on all of the destination's
+         * @description With how many of its pixels there are for each of the screen's, what the pictures of the page weigh beside the originals, and how long they take on a weak phone's line (1.6 Mbit/s). `page` is article, productList, product, header, twoColumns, frame or newsletter; left out, the one that suits the slot.
+         */
+        get: operations["getProof"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proof/contrast": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Measures whether text can be read on a picture
+         * @description WCAG 2.2, over the worst tenth of the pixels beneath the text. `x`, `y`, `width` and `height` say where it stands, as fractions of the picture.
+         */
+        get: operations["getContrast"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proof/page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Gives a model page with a picture in it, as HTML
+         * @description By its real markup, with its real files, as wide as its slot says. `timesDenser` makes a browser choose as on a screen so many times as dense as its own. Texts and colours can be tried: `headline`, `paragraph`, `text`, `overlay` with its `opacity`, and the page's own `ground`.
+         */
+        get: operations["getModelPage"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proof/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lists the pictures that a slot has files of
+         * @description By their stems, at most 500.
+         */
+        get: operations["listProofPictures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/proof/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lists the slots that pictures are made for
+         * @description With how many pictures each has.
+         */
+        get: operations["listProofPlaces"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1864,6 +1964,37 @@ export interface components {
              */
             quality: number;
         };
+        /** @description A file that a browser may take. */
+        CandidateAnswer: {
+            /**
+             * Format: int64
+             * @description Its length.
+             */
+            bytes: number;
+            /** @description Its name. */
+            fileName: string;
+            /** @description Its format. */
+            format: components["schemas"]["PictureFormat"];
+            /**
+             * Format: int32
+             * @description In pixels.
+             */
+            height: number;
+            /** @description Whether it is the one that is taken. */
+            isTaken: boolean;
+            /**
+             * Format: double
+             * @description Its pixels across, for each device pixel that shows it.
+             */
+            pixelsForOne: number;
+            /** @description Its id. */
+            variant: string;
+            /**
+             * Format: int32
+             * @description In pixels.
+             */
+            width: number;
+        };
         /**
          * @description How the stored numbers of a picture are to be understood as colour.
          * @enum {unknown}
@@ -1922,6 +2053,24 @@ export interface components {
          * @enum {unknown}
          */
         ContentKind: "photograph" | "graphic";
+        /** @description How well text can be read. */
+        ContrastAnswer: {
+            /**
+             * Format: double
+             * @description What ordinary text needs.
+             */
+            least: number;
+            /**
+             * Format: double
+             * @description What large text needs.
+             */
+            leastOfLargeText: number;
+            /**
+             * Format: double
+             * @description Over the worst tenth of what lies beneath, 1 to 21.
+             */
+            ratio: number;
+        };
         /** @description What would come out, source by source. */
         CopyAnswer: {
             /** @description Those that the framing can be copied to. */
@@ -1997,6 +2146,8 @@ export interface components {
         };
         /** @description A destination as it is written in JSON, before anything of it is believed. */
         DestinationDocument: {
+            /** @description Where a page finds its files (absent: relative to the page). */
+            baseAddress?: null | string;
             /**
              * Format: date
              * @description The day on which they were last checked. Optional.
@@ -2050,6 +2201,53 @@ export interface components {
             problem: null | string;
             /** @description Changes whenever the document does; for `If-Match`. */
             version: string;
+        };
+        /** @description What visitors with one kind of screen get. */
+        DeviceAnswer: {
+            /**
+             * Format: int64
+             * @description Of the file.
+             */
+            bytes: number;
+            /**
+             * Format: double
+             * @description Of the screen.
+             */
+            density: number;
+            /** @description Of the file. */
+            format: components["schemas"]["PictureFormat"];
+            /**
+             * Format: double
+             * @description Pixels of the file across, for each device pixel that shows it.
+             */
+            pixelsForOne: number;
+            /**
+             * Format: double
+             * @description Of visits.
+             */
+            share: number;
+            /** @description How that looks. */
+            sharpness: components["schemas"]["Sharpness"];
+            /**
+             * Format: double
+             * @description How wide the page shows the picture, in CSS px.
+             */
+            shownPx: number;
+            /**
+             * Format: int32
+             * @description In CSS px.
+             */
+            viewport: number;
+            /**
+             * Format: int64
+             * @description Beyond those that a file of exactly the needed width would weigh.
+             */
+            wastedBytes: number;
+            /**
+             * Format: int32
+             * @description Of the file, in pixels.
+             */
+            width: number;
         };
         /** @description One kind of screen. */
         DeviceDocument: {
@@ -2563,6 +2761,11 @@ export interface components {
             /** @description The source's stem. */
             source: string;
         };
+        /**
+         * @description Plain pages of our own, in which a picture can be looked at.
+         * @enum {unknown}
+         */
+        ModelPage: "article" | "productList" | "product" | "header" | "twoColumns" | "frame" | "newsletter";
         /** @description Multiples of one size. */
         MultiplesDocument: {
             /** @description Such as 0.5, 1, 2, 3; they are the densities that the files are for. */
@@ -2808,6 +3011,13 @@ export interface components {
             /** @description How it is turned. */
             turn: components["schemas"]["Rotation"];
         };
+        /** @description What stands for a picture until its file has arrived. */
+        Placeholder: {
+            /** @description The picture's main colour, `#rrggbb`. */
+            colour: string;
+            /** @description A tiny, blurred picture as data URI (RFC 2397), of at most int Placeholder.LongestUri characters. */
+            picture: string;
+        };
         /** @description A size that is wanted of a crop. */
         PlaceSize: {
             /** @description Of the file. */
@@ -2857,6 +3067,70 @@ export interface components {
             status?: null | number;
             title?: null | string;
             type?: null | string;
+        };
+        /** @description A picture in a slot on a page, on one screen. */
+        ProofAnswer: {
+            /** @description What that means for caches. */
+            cacheNote: string;
+            /** @description The files among which the browser chooses, by rising width. */
+            candidates: components["schemas"]["CandidateAnswer"][];
+            /** @description The destination's; the worst first. */
+            devices: components["schemas"]["DeviceAnswer"][];
+            /** @description Whether a changed picture has another address. */
+            hasLastingAddresses: boolean;
+            /**
+             * Format: double
+             * @description In device px.
+             */
+            neededPx: number;
+            /** @description What they would weigh as they came in. */
+            originals: components["schemas"]["SentAnswer"];
+            /** @description The model page that was asked for, or that suits the slot. */
+            page: components["schemas"]["ModelPage"];
+            /** @description Ids of the sources whose pictures the page shows; the one in question first. */
+            pictures: string[];
+            /**
+             * Format: double
+             * @description Pixels of the file across, for each device pixel that shows it.
+             */
+            pixelsForOne: number;
+            placeholder: null | components["schemas"]["Placeholder"];
+            /** @description What the pictures of the page weigh. */
+            sent: components["schemas"]["SentAnswer"];
+            /** @description How that looks. */
+            sharpness: components["schemas"]["Sharpness"];
+            /**
+             * Format: double
+             * @description How wide the page shows the picture, in CSS px.
+             */
+            shownPx: number;
+        };
+        /** @description A picture that a slot has files of. */
+        ProofPicture: {
+            /** @description Id of the source. */
+            source: string;
+            /** @description Its stem. */
+            stem: string;
+        };
+        /** @description Pictures of a slot. */
+        ProofPictures: {
+            /** @description By their stems. */
+            items: components["schemas"]["ProofPicture"][];
+        };
+        /** @description A slot that pictures are made for. */
+        ProofPlace: {
+            /**
+             * Format: int32
+             * @description How many have files.
+             */
+            pictures: number;
+            /** @description Its id. */
+            slot: string;
+        };
+        /** @description Where there is something to look at. */
+        ProofPlaces: {
+            /** @description In the order of the destinations. */
+            items: components["schemas"]["ProofPlace"][];
         };
         /** @description Encoder qualities from 1 to 100. */
         QualityDocument: {
@@ -3142,6 +3416,19 @@ export interface components {
             /** @description Ids of sources; null for all. */
             sources?: null | string[];
         };
+        /** @description What is sent to a visitor. */
+        SentAnswer: {
+            /**
+             * Format: int64
+             * @description All of it.
+             */
+            bytes: number;
+            /**
+             * Format: double
+             * @description On a weak phone's line.
+             */
+            seconds: number;
+        };
         /** @description A format and a quality that a person has set. */
         SetByHand: {
             format: components["schemas"]["PictureFormat"];
@@ -3155,6 +3442,11 @@ export interface components {
         Severity: "note" | "warn" | "stop";
         /** @enum {unknown} */
         Sharpening: "off" | "light" | "normal" | null;
+        /**
+         * @description How a picture looks on a screen whose pixels are more or fewer than the file's.
+         * @enum {unknown}
+         */
+        Sharpness: "wasteful" | "sharp" | "nearlySharp" | "soft";
         /** @description A source on a sheet. */
         SheetEntry: {
             framing: components["schemas"]["FramingAnswer"];
@@ -3193,6 +3485,8 @@ export interface components {
         /** @description A slot as it is written in JSON. Members that are absent have the value that DestinationReader gives them. */
         SlotDocument: {
             animation?: null | components["schemas"]["AnimationPolicy"];
+            /** @description Whether a visitor of the page sees it before scrolling (absent: no). */
+            atTop?: null | boolean;
             /** @description `#rrggbb` (absent: white). */
             background?: null | string;
             /**
@@ -4904,6 +5198,7 @@ export interface operations {
         parameters: {
             query: {
                 kind: string;
+                placeholder?: string;
                 slot: string;
                 source: string;
                 top?: boolean;
@@ -4941,7 +5236,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description `kind` is none of those. */
+            /** @description `kind` or `placeholder` is none of those. */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -5272,6 +5567,230 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getProof: {
+        parameters: {
+            query: {
+                density?: number;
+                page?: string;
+                slot: string;
+                source: string;
+                viewport?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofAnswer"];
+                };
+            };
+            /** @description There is no such source or slot; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description No file is made for this slot as it is asked for today: render it first. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description The page, the viewport or the density is none. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getContrast: {
+        parameters: {
+            query: {
+                ground?: string;
+                headline?: string;
+                height: number;
+                opacity?: number;
+                overlay?: string;
+                paragraph?: string;
+                text?: string;
+                timesDenser?: number;
+                variant: string;
+                width: number;
+                x: number;
+                y: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ContrastAnswer"];
+                };
+            };
+            /** @description There is no such variant; it may have been replaced meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Its file is no longer on the disk as it was made: render it again. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description The part of the picture or a colour is none. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getModelPage: {
+        parameters: {
+            query: {
+                density?: number;
+                ground?: string;
+                headline?: string;
+                opacity?: number;
+                overlay?: string;
+                page?: string;
+                paragraph?: string;
+                slot: string;
+                source: string;
+                text?: string;
+                timesDenser?: number;
+                viewport?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html": string;
+                };
+            };
+            /** @description There is no such source or slot; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description No file is made for this slot as it is asked for today: render it first. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description The page, a colour or a number is none, or a text is too long. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listProofPictures: {
+        parameters: {
+            query: {
+                slot: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofPictures"];
+                };
+            };
+            /** @description There is no such slot; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listProofPlaces: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProofPlaces"];
                 };
             };
         };

@@ -1,0 +1,30 @@
+using Pantomet.Core.Destinations;
+
+namespace Pantomet.Core.Proof.Pages;
+
+/// <summary>What is tried on a model page.</summary>
+/// <param name="Page">Which one.</param>
+/// <param name="TimesDenser">How much denser than it is the screen is made to seem; above 0.</param>
+public sealed record PageTrial(ModelPage Page, double TimesDenser)
+{
+    /// <summary>The longest text.</summary>
+    public const int LongestText = 400;
+
+    /// <summary>A headline; empty takes one of ours.</summary>
+    public string Headline { get; init; } = "";
+
+    /// <summary>A paragraph; empty takes one of ours.</summary>
+    public string Paragraph { get; init; } = "";
+
+    /// <summary>Colour of the text over the picture.</summary>
+    public BackgroundColour Text { get; init; } = BackgroundColour.White;
+
+    /// <summary>A colour that is laid over the picture.</summary>
+    public BackgroundColour Overlay { get; init; }
+
+    /// <summary>Of the overlay, 0 to 1.</summary>
+    public double Opacity { get; init; }
+
+    /// <summary>The page's own colour.</summary>
+    public BackgroundColour Ground { get; init; } = BackgroundColour.White;
+}
