@@ -14,6 +14,11 @@ public static class MarkupFiles
     /// <param name="kind">Of the destination.</param>
     public static bool IsWrittenFor(DestinationKind kind) => kind is DestinationKind.Site or DestinationKind.Newsletter;
 
+    /// <summary>Whether a path of a package is that of HTML to be pasted.</summary>
+    /// <param name="path">From its root.</param>
+    public static bool IsHtml(string path) =>
+        path.StartsWith($"{Folder}/", StringComparison.Ordinal) && path.EndsWith(".html", StringComparison.Ordinal);
+
     /// <summary>Their paths and contents, UTF-8.</summary>
     /// <param name="pictures">In the order of the package.</param>
     public static IEnumerable<(string Path, byte[] Content)> Of(IEnumerable<PlacedPicture> pictures)

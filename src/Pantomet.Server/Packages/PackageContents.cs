@@ -16,9 +16,11 @@ internal sealed record PackedPlace(string Destination, string Slot, int Files, l
 /// <param name="MissingTotal">All of that.</param>
 /// <param name="Withdrawn">The first of the paths that are no longer wanted.</param>
 /// <param name="WithdrawnTotal">All of them.</param>
+/// <param name="Markup">Paths of the HTML that shows its pictures, slot by slot.</param>
+/// <param name="HasPreview">Whether there is a page that shows every picture in its place.</param>
 internal sealed record PackageContents(
     IReadOnlyList<PackedPlace> Places, IReadOnlyList<MissingEntry> Missing, int MissingTotal, IReadOnlyList<string> Withdrawn,
-    int WithdrawnTotal)
+    int WithdrawnTotal, IReadOnlyList<string> Markup, bool HasPreview)
 {
     private const int MaxListed = 200;
 
@@ -34,6 +36,8 @@ internal sealed record PackageContents(
         var like = missing.CountBy(one => one.Reason).ToDictionary();
         return new PackageContents(
             [.. places], [.. missing.OrderBy(one => like[one.Reason]).Take(MaxListed)], missing.Count, [.. withdrawn.Take(MaxListed)],
-            withdrawn.Count);
+            withdrawn.Count,
+            [.. zip.Entries.Select(entry => entry.FullName).Where(MarkupFiles.IsHtml)],
+            zip.GetEntry(PreviewPage.FileName) is not null);
     }
 }

@@ -4,6 +4,7 @@ using Pantomet.Core.Proof;
 using Pantomet.Core.Proof.Markup;
 using Pantomet.Core.Proof.Pages;
 using Pantomet.Core.Sizing;
+using Pantomet.Core.Weight;
 
 namespace Pantomet.Server.Proof;
 
@@ -36,31 +37,36 @@ internal sealed record DeviceAnswer(
 
 /// <summary>What is sent to a visitor.</summary>
 /// <param name="Bytes">All of it.</param>
-/// <param name="Seconds">On a weak phone's line.</param>
+/// <param name="Seconds">That it is under way on <see cref="ProofAnswer.Line"/>.</param>
 internal sealed record SentAnswer(long Bytes, double Seconds)
 {
-    public static SentAnswer Of(long bytes) => new(bytes, ArrivalTime.OnWeakPhone(new ByteCount(bytes)));
+    public static SentAnswer Of(long bytes) => new(bytes, ProofAnswer.Weakest.SecondsFor(new ByteCount(bytes)));
 }
 
 /// <summary>A picture in a slot on a page, on one screen.</summary>
 /// <param name="Page">The model page that was asked for, or that suits the slot.</param>
 /// <param name="Pictures">Ids of the sources whose pictures the page shows; the one in question first.</param>
 /// <param name="ShownPx">How wide the page shows the picture, in CSS px.</param>
+/// <param name="IsWidthSaid">Whether the slot says so; otherwise it is taken to be as wide as the window.</param>
 /// <param name="NeededPx">In device px.</param>
 /// <param name="PixelsForOne">Pixels of the file across, for each device pixel that shows it.</param>
 /// <param name="Sharpness">How that looks.</param>
 /// <param name="Candidates">The files among which the browser chooses, by rising width.</param>
 /// <param name="Sent">What the pictures of the page weigh.</param>
 /// <param name="Originals">What they would weigh as they came in.</param>
+/// <param name="Line">On which that is under way for so long.</param>
 /// <param name="Devices">The destination's; the worst first.</param>
 /// <param name="HasLastingAddresses">Whether a changed picture has another address.</param>
 /// <param name="CacheNote">What that means for caches.</param>
 /// <param name="Placeholder">What stands for the picture until it has arrived; null where it has transparent parts.</param>
 internal sealed record ProofAnswer(
-    ModelPage Page, IReadOnlyList<string> Pictures, double ShownPx, double NeededPx, double PixelsForOne, Sharpness Sharpness,
-    IReadOnlyList<CandidateAnswer> Candidates, SentAnswer Sent, SentAnswer Originals, IReadOnlyList<DeviceAnswer> Devices,
-    bool HasLastingAddresses, string CacheNote, Placeholder? Placeholder)
+    ModelPage Page, IReadOnlyList<string> Pictures, double ShownPx, bool IsWidthSaid, double NeededPx, double PixelsForOne,
+    Sharpness Sharpness, IReadOnlyList<CandidateAnswer> Candidates, SentAnswer Sent, SentAnswer Originals, DeliveryLine Line,
+    IReadOnlyList<DeviceAnswer> Devices, bool HasLastingAddresses, string CacheNote, Placeholder? Placeholder)
 {
+    /// <summary>The slowest line that is told of.</summary>
+    public static DeliveryLine Weakest => DeliveryLine.Invented[0];
+
     // Browsers of today read all that is written for pages.
     private static readonly HashSet<PictureFormat> Reads = [PictureFormat.Avif, PictureFormat.WebP];
 
@@ -77,12 +83,13 @@ internal sealed record ProofAnswer(
         var shown = ShownPicture.On(onPage[0], viewportPx, density, Reads);
         var names = pictures[0].Files.ToDictionary(file => file.Row.Id, file => file.Path.Split('/')[^1]);
         return new ProofAnswer(
-            page, [.. pictures.Select(one => one.Source.Id)], shown.ShownPx, shown.NeededPx, shown.PixelsForOne, shown.Sharpness,
+            page, [.. pictures.Select(one => one.Source.Id)], shown.ShownPx, onPage[0].IsWidthSaid, shown.NeededPx,
+            shown.PixelsForOne, shown.Sharpness,
             [.. shown.List.Files.Select(file => new CandidateAnswer(
                 MadePicture.VariantOf(file), names[MadePicture.VariantOf(file)], file.Format, file.Size.File.Width, file.Size.File.Height,
                 file.Bytes, shown.PixelsForOneOf(file), file == shown.File))],
             SentAnswer.Of(onPage.Sum(one => ShownPicture.On(one, viewportPx, density, Reads).File.Bytes)),
-            SentAnswer.Of(pictures.Sum(one => one.Source.Bytes)),
+            SentAnswer.Of(pictures.Sum(one => one.Source.Bytes)), Weakest,
             [.. pictures[0].Place.Destination.Devices.Select(device => Of(onPage[0], device))
                 .OrderBy(device => device.Sharpness == Sharpness.Soft ? 0 : 1)
                 .ThenBy(device => device.Sharpness == Sharpness.Soft ? device.PixelsForOne : 0)

@@ -32,10 +32,6 @@ internal sealed record WeighingAnswer(
 {
     private static readonly PictureFormat[] Weighable = [PictureFormat.Jpeg, PictureFormat.WebP, PictureFormat.Avif];
 
-    // Invented, and stated wherever a time is.
-    private static readonly DeliveryLine[] Invented =
-        [new("weak phone", 1_600_000), new("good phone", 12_000_000), new("home line", 40_000_000)];
-
     public static WeighingAnswer Of(Pairing pairing, PlannedVariant variant, VariantRow? made)
     {
         var slot = pairing.Slot;
@@ -46,15 +42,12 @@ internal sealed record WeighingAnswer(
             [.. settable.Where(format => format.HasQuality())], others, [.. others.Intersect(slot.Formats)],
             slot.Limits.MaxBytes?.Bytes, slot.Limits.TargetBytes is { } aim ? [aim.Min.Bytes, aim.Max.Bytes] : null, slot.Score,
             variant.ByHand is { } byHand ? new SetByHand(byHand.Format, byHand.Quality) : null, pairing.Source.Bytes,
-            made is null ? null : VariantAnswer.Of(made, variant, pairing.Source.Bytes), Invented);
+            made is null ? null : VariantAnswer.Of(made, variant, pairing.Source.Bytes), DeliveryLine.Invented);
     }
 }
 
 /// <summary>A format and a quality that a person has set.</summary>
 internal sealed record SetByHand(PictureFormat Format, int Quality);
-
-/// <summary>A line to deliver over.</summary>
-internal sealed record DeliveryLine(string Name, long BitsPerSecond);
 
 /// <summary>A file that was tried.</summary>
 /// <param name="Format">Its format.</param>

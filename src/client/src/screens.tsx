@@ -74,6 +74,11 @@ export const screens: RouteObject[] = [
     lazy: async () => ({ Component: (await import("./runs/RunsScreen")).RunsScreen }),
   },
   {
+    path: "proof/:sourceId?/:slotId?",
+    ...titled("Proof"),
+    lazy: async () => ({ Component: (await import("./proof/ProofScreen")).ProofScreen }),
+  },
+  {
     path: "packages/:packageId?",
     ...titled("Packages"),
     lazy: async () => ({ Component: (await import("./packages/PackagesScreen")).PackagesScreen }),

@@ -27,6 +27,9 @@ public sealed class PagePicture(Slot slot, string stem, string altText, IReadOnl
     /// <summary>What stands for it until its file has arrived; null for one with transparent parts, behind which it would stay.</summary>
     public Placeholder? Placeholder { get; init; }
 
+    /// <summary>Whether the slot says how wide a page shows it; otherwise it is taken to be as wide as the window.</summary>
+    public bool IsWidthSaid => Slot.Parts().Any(part => part.Slot.Sizes is SizeRule.FromLayout or SizeRule.Multiples);
+
     /// <summary>Whether another picture, crop or limit gives its files other addresses, so that no cache holds an old copy.</summary>
     public bool HasLastingAddresses => Slot.NamePattern.HasHash;
 

@@ -817,7 +817,7 @@ export interface paths {
         };
         /**
          * Says which file a browser takes of a picture, on one screen and on all of the destination's
-         * @description With how many of its pixels there are for each of the screen's, what the pictures of the page weigh beside the originals, and how long they take on a weak phone's line (1.6 Mbit/s). `page` is article, productList, product, header, twoColumns, frame or newsletter; left out, the one that suits the slot.
+         * @description With how many of its pixels there are for each of the screen's, what the pictures of the page weigh beside the originals, and how long they take on a weak phone's line. `page` is article, productList, product, header, twoColumns, frame or newsletter; left out, the one that suits the slot.
          */
         get: operations["getProof"];
         put?: never;
@@ -2140,8 +2140,12 @@ export interface components {
         Delivery: "each" | "one" | null;
         /** @description A line to deliver over. */
         DeliveryLine: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description What goes through it.
+             */
             bitsPerSecond: number;
+            /** @description In plain words. */
             name: string;
         };
         /** @description A destination as it is written in JSON, before anything of it is believed. */
@@ -2844,6 +2848,10 @@ export interface components {
         };
         /** @description What a package holds and what it does not, in short. */
         PackageContents: {
+            /** @description Whether there is a page that shows every picture in its place. */
+            hasPreview: boolean;
+            /** @description Paths of the HTML that shows its pictures, slot by slot. */
+            markup: string[];
             /** @description The first of what was asked for and is not in it; reasons that few have come first. */
             missing: components["schemas"]["MissingEntry"][];
             /**
@@ -3078,6 +3086,10 @@ export interface components {
             devices: components["schemas"]["DeviceAnswer"][];
             /** @description Whether a changed picture has another address. */
             hasLastingAddresses: boolean;
+            /** @description Whether the slot says so; otherwise it is taken to be as wide as the window. */
+            isWidthSaid: boolean;
+            /** @description On which that is under way for so long. */
+            line: components["schemas"]["DeliveryLine"];
             /**
              * Format: double
              * @description In device px.
@@ -3425,7 +3437,7 @@ export interface components {
             bytes: number;
             /**
              * Format: double
-             * @description On a weak phone's line.
+             * @description That it is under way on DeliveryLine ProofAnswer.Line.
              */
             seconds: number;
         };

@@ -6,6 +6,8 @@ import { useDestinations, usePlaces } from "../destinations/useDestinations";
 import { framingPath } from "../framing/framingPath";
 import { some } from "../instruments/numbers";
 import { useMakePackage } from "../packages/usePackages";
+import { copyMarkupOf } from "../proof/copying";
+import { proofPath } from "../proof/view";
 import { useChoice } from "../shell/choice";
 import { say, sayProblem } from "../shell/notices";
 import { Button } from "../ui/Button";
@@ -144,6 +146,11 @@ function useActs(filter: BoardFilter, selection: Selection, current: string | un
     chosenSources: chosen.sources,
   };
   useActions("board", {
+    proof: () => {
+      const [cell] = meant.cells();
+      if (cell) navigate(proofPath(cell));
+    },
+    copy: meant.size > 0 && (() => copyMarkupOf([...meant.cells()])),
     render: acts.render,
     frame: () => acts.frame(),
     weigh: () => void acts.weigh(),

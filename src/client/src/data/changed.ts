@@ -29,6 +29,7 @@ const planned: readonly QueryKey[] = [
   keys.sheets.all,
   keys.board.all,
   keys.weighing.all,
+  keys.proof.all,
 ];
 
 const follows: Record<Subject, readonly QueryKey[]> = {
@@ -54,7 +55,14 @@ const follows: Record<Subject, readonly QueryKey[]> = {
   ],
   runs: [keys.runs.list, keys.board.all],
   packages: [keys.packages.list, keys.space.all],
-  files: [keys.plans.all, keys.board.all, keys.weighing.all, keys.variants.all, keys.space.all],
+  files: [
+    keys.plans.all,
+    keys.board.all,
+    keys.weighing.all,
+    keys.variants.all,
+    keys.space.all,
+    keys.proof.all,
+  ],
 };
 
 /** Asks again for whatever follows from what was changed, as far as it is on screen; the rest when it is looked at. */

@@ -61,6 +61,14 @@ export const keys = {
     slots: (run: string) => ["variants", run, "slots"],
     list: (run: string, slot: string, by: string) => ["variants", run, "list", slot, by],
   },
+  proof: {
+    all: ["proof"],
+    places: ["proof", "places"],
+    pictures: (slot: string | undefined) => ["proof", "pictures", slot],
+    of: (asked: Named) => ["proof", asked, "one"],
+    markup: (asked: Named) => ["proof", asked, "markup"],
+    contrast: (asked: Named) => ["proof", asked, "contrast"],
+  },
   packages: {
     all: ["packages"],
     list: ["packages", "list"],

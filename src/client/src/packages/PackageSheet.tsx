@@ -1,9 +1,13 @@
 import type { ReactNode } from "react";
 import { Link } from "react-router";
+import { useActions } from "../actions/bound";
+import { problemOf } from "../data/client";
 import { isUnderWay, jobMarks } from "../instruments/jobs";
 import { Name } from "../instruments/Name";
 import { bytes, count, some } from "../instruments/numbers";
 import { StateMark } from "../instruments/StateMark";
+import { copyText } from "../proof/copying";
+import { sayProblem } from "../shell/notices";
 import { Button } from "../ui/Button";
 import { Fault } from "../ui/Fault";
 import { type Package, type PackageContents, useCancelPackage, usePackageContents } from "./usePackages";
@@ -22,6 +26,8 @@ const linkLook = "rounded border border-ink px-2.5 py-[3px] font-medium";
 export function PackageSheet({ one, scope }: { one: Package; scope: string }) {
   const contents = usePackageContents(one);
   const cancel = useCancelPackage();
+  const markup = contents.data?.markup ?? [];
+  useActions("packages", { copy: markup.length > 0 && (() => copyFiles(one.id, markup)) });
   return (
     <section className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[46px_minmax(0,1fr)]">
       <div className="flex items-center gap-4 px-4 whitespace-nowrap">
@@ -53,6 +59,17 @@ export function PackageSheet({ one, scope }: { one: Package; scope: string }) {
             >
               Contact sheet
             </a>
+            {contents.data?.hasPreview && (
+              <a
+                className={`${linkLook} bg-sheet`}
+                href={`/api/packages/${one.id}/files/preview.html`}
+                target="_blank"
+                rel="noreferrer"
+              >
+                Preview
+              </a>
+            )}
+            {markup.length > 0 && <Button act="packages.copy">Copy HTML</Button>}
             <a className={`${linkLook} bg-ink text-on-ink`} href={`/api/packages/${one.id}/file`} download>
               Download
             </a>
@@ -79,6 +96,22 @@ export function PackageSheet({ one, scope }: { one: Package; scope: string }) {
   );
 }
 
+/** Copies the HTML of all slots of a package. */
+async function copyFiles(packageId: string, paths: readonly string[]): Promise<void> {
+  try {
+    const files = await Promise.all(
+      paths.map(async (path) => {
+        const found = await fetch(`/api/packages/${packageId}/files/${path}`);
+        if (!found.ok) throw problemOf(found, await found.json().catch(() => undefined));
+        return found.text();
+      }),
+    );
+    await copyText(files.join("\n"), `The HTML of ${some(files.length, "slot")}`);
+  } catch (problem) {
+    sayProblem(problem);
+  }
+}
+
 function Contents({ contents }: { contents: PackageContents }) {
   const { places, missing, missingTotal, withdrawn, withdrawnTotal } = contents;
   return (
@@ -97,7 +130,8 @@ function Contents({ contents }: { contents: PackageContents }) {
           </li>
         ))}
         <li className="py-1 text-soft">
-          With manifest.json, manifest.csv, contact-sheet.html and checksums.sha256 beside the folders.
+          With manifest.json, manifest.csv, contact-sheet.html, preview.html and checksums.sha256 beside the
+          folders{contents.markup.length > 0 && ", and HTML, CSS and JSON for each slot of a page in markup"}.
         </li>
       </Part>
       {missingTotal > 0 && (

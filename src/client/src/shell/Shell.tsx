@@ -92,6 +92,7 @@ function Stages() {
     { to: "/board", name: "Board", figure: undefined },
     { to: "/weight", name: "Weight", figure: undefined },
     { to: "/runs", name: "Runs", figure: undefined },
+    { to: "/proof", name: "Proof", figure: undefined },
     { to: "/packages", name: "Packages", figure: packages.data?.length || undefined },
   ];
   return (
