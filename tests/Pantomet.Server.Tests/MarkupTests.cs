@@ -61,7 +61,8 @@ public sealed partial class MarkupTests : IDisposable
         Assert.Contains("loading=\"lazy\"", await MarkupAsync(source, "shop.a", "html&top=false"), StringComparison.Ordinal);
 
         using var package = await library.PackAsync(new { });
-        Assert.Contains("src=\"https://pictures.galewright.example/shop/a/", await TextAsync("markup/shop/a.html"), StringComparison.Ordinal);
+        Assert.Contains(
+            "src=\"https://pictures.galewright.example/shop/a/", await TextAsync("markup/shop/a.html"), StringComparison.Ordinal);
         // The preview lies beside the files, and nothing of it is elsewhere.
         Assert.DoesNotContain("http", await TextAsync("preview.html"), StringComparison.Ordinal);
         Assert.Contains("src=\"shop/a/spool-small-a-", await TextAsync("preview.html"), StringComparison.Ordinal);
@@ -76,7 +77,8 @@ public sealed partial class MarkupTests : IDisposable
     [Fact]
     public async Task A_placeholder_is_a_colour_and_a_picture_of_at_most_700_characters()
     {
-        (await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", Documents.Of("shop", ("shop.a", [300])))).EnsureSuccessStatusCode();
+        (await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", Documents.Of("shop", ("shop.a", [300]))))
+            .EnsureSuccessStatusCode();
         foreach (var name in (string[])["hill-flight.jpg", "festival-panorama.jpg"])
         {
             var source = await library.TakeInAsync(name);

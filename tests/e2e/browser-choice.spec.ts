@@ -5,7 +5,7 @@ import { first, Pantomet } from "./pantomet.ts";
 // WHATWG HTML, "sizes attributes" and "selecting an image source": which of the files is taken is left to the browser.
 // So the prediction is held against the browser itself: the file it took, and the width it worked out from sizes.
 
-const viewports = [320, 375, 412, 639, 640, 800, 1023, 1024, 1440, 1920];
+const viewports = [320, 412, 639, 640, 1023, 1440];
 const densities = [1, 1.5, 2, 2.625, 3];
 
 const row = (from: number, width: string) => ({ from, width });

@@ -6,7 +6,9 @@ using Pantomet.Core.Proof.Markup;
 
 namespace Pantomet.Core.Packages;
 
-/// <summary>A page that shows every picture of a package as a page would: by its markup, as wide as its slot. It needs no network.</summary>
+/// <summary>
+/// A page that shows every picture of a package as a page would: by its markup, as wide as its slot. It needs no network.
+/// </summary>
 public static class PreviewPage
 {
     /// <summary>Its path in a package.</summary>

@@ -17,7 +17,9 @@ public sealed record ShownPicture(CandidateList List, PageFile File, double Show
     public Sharpness Sharpness => SharpnessRule.Of(PixelsForOne);
 
     /// <summary>Bytes beyond those that a file of exactly the needed width would weigh.</summary>
-    /// <remarks>Estimated from what the widths of this list weigh: bytes are a power of the width between two files that are made.</remarks>
+    /// <remarks>
+    /// Estimated from what the widths of this list weigh: bytes are a power of the width between two files that are made.
+    /// </remarks>
     public ByteCount Wasted => PixelsForOne <= 1
         ? default
         : new ByteCount((long)(File.Bytes * (1 - Math.Pow(1 / PixelsForOne, Power()))));

@@ -67,20 +67,16 @@ internal sealed record ProofAnswer(
     /// <summary>The slowest line that is told of.</summary>
     public static DeliveryLine Weakest => DeliveryLine.Invented[0];
 
-    // Browsers of today read all that is written for pages.
-    private static readonly HashSet<PictureFormat> Reads = [PictureFormat.Avif, PictureFormat.WebP];
-
     /// <summary>Works it out.</summary>
     /// <param name="page">The model page.</param>
     /// <param name="pictures">The one in question first.</param>
-    /// <param name="viewportPx">Width of the viewport in CSS px.</param>
-    /// <param name="density">Of the screen.</param>
+    /// <param name="asked">On which screen.</param>
     /// <param name="placeholder">Of the one in question.</param>
-    public static ProofAnswer Of(
-        ModelPage page, IReadOnlyList<MadePicture> pictures, int viewportPx, Density density, Placeholder? placeholder)
+    public static ProofAnswer Of(ModelPage page, IReadOnlyList<MadePicture> pictures, ProofQuery asked, Placeholder? placeholder)
     {
+        var (viewportPx, density, reads) = (asked.ViewportPx, asked.ScreenDensity, asked.ReadFormats);
         var onPage = pictures.Select(one => one.AsIs()).ToList();
-        var shown = ShownPicture.On(onPage[0], viewportPx, density, Reads);
+        var shown = ShownPicture.On(onPage[0], viewportPx, density, reads);
         var names = pictures[0].Files.ToDictionary(file => file.Row.Id, file => file.Path.Split('/')[^1]);
         return new ProofAnswer(
             page, [.. pictures.Select(one => one.Source.Id)], shown.ShownPx, onPage[0].IsWidthSaid, shown.NeededPx,
@@ -88,18 +84,18 @@ internal sealed record ProofAnswer(
             [.. shown.List.Files.Select(file => new CandidateAnswer(
                 MadePicture.VariantOf(file), names[MadePicture.VariantOf(file)], file.Format, file.Size.File.Width, file.Size.File.Height,
                 file.Bytes, shown.PixelsForOneOf(file), file == shown.File))],
-            SentAnswer.Of(onPage.Sum(one => ShownPicture.On(one, viewportPx, density, Reads).File.Bytes)),
+            SentAnswer.Of(onPage.Sum(one => ShownPicture.On(one, viewportPx, density, reads).File.Bytes)),
             SentAnswer.Of(pictures.Sum(one => one.Source.Bytes)), Weakest,
-            [.. pictures[0].Place.Destination.Devices.Select(device => Of(onPage[0], device))
+            [.. pictures[0].Place.Destination.Devices.Select(device => Of(onPage[0], device, reads))
                 .OrderBy(device => device.Sharpness == Sharpness.Soft ? 0 : 1)
                 .ThenBy(device => device.Sharpness == Sharpness.Soft ? device.PixelsForOne : 0)
                 .ThenByDescending(device => device.WastedBytes)],
             onPage[0].HasLastingAddresses, Core.Proof.Markup.CacheNote.Of(onPage[0]), placeholder);
     }
 
-    private static DeviceAnswer Of(PagePicture picture, Device device)
+    private static DeviceAnswer Of(PagePicture picture, Device device, IReadOnlySet<PictureFormat> reads)
     {
-        var shown = ShownPicture.On(picture, device.ViewportPx, device.Density, Reads);
+        var shown = ShownPicture.On(picture, device.ViewportPx, device.Density, reads);
         return new DeviceAnswer(
             device.ViewportPx, device.Density.Value, device.Share, shown.ShownPx, shown.File.Size.File.Width, shown.File.Format,
             shown.File.Bytes, shown.PixelsForOne, shown.Sharpness, shown.Wasted.Bytes);

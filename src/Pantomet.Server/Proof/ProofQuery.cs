@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Mvc;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Proof.Pages;
 
 namespace Pantomet.Server.Proof;
@@ -12,14 +13,21 @@ namespace Pantomet.Server.Proof;
 /// <param name="Page">A model page; left out, the one that suits the slot.</param>
 /// <param name="Viewport">Width of the viewport in CSS px; left out, 1,280.</param>
 /// <param name="Density">Of the screen; left out, 1.</param>
+/// <param name="Reads">
+/// Formats that the browser reads beside those that every browser does, joined by commas, or none; left out, all.
+/// </param>
 internal sealed record ProofQuery(
     [FromQuery(Name = "source")] string Source,
     [FromQuery(Name = "slot")] string Slot,
     [FromQuery(Name = "page")] string? Page,
     [FromQuery(Name = "viewport")] int? Viewport,
-    [FromQuery(Name = "density")] double? Density)
+    [FromQuery(Name = "density")] double? Density,
+    [FromQuery(Name = "reads")] string? Reads)
 {
     private const int UsualViewport = 1280;
+
+    // Browsers of today read these (common practice, no source).
+    private static readonly HashSet<PictureFormat> Today = [PictureFormat.Avif, PictureFormat.WebP];
     private static readonly string Pages = string.Join(
         ", ", Enum.GetNames<ModelPage>().Select(name => char.ToLowerInvariant(name[0]) + name[1..]));
 
@@ -31,6 +39,10 @@ internal sealed record ProofQuery(
 
     /// <summary>The page that was asked for; null for the one that suits the slot.</summary>
     public ModelPage? ModelPage => Enum.TryParse<ModelPage>(Page, ignoreCase: true, out var page) ? page : null;
+
+    /// <summary>Formats that the browser reads beside those that every browser does.</summary>
+    public IReadOnlySet<PictureFormat> ReadFormats =>
+        Reads is null ? Today : Today.Where(format => Reads.Split(',').Contains($"{format}", StringComparer.OrdinalIgnoreCase)).ToHashSet();
 
     /// <summary>What is wrong with it; null where nothing is.</summary>
     public Refusal? Unfit() =>

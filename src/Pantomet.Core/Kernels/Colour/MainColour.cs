@@ -20,7 +20,7 @@ public static class MainColour
         var bins = new Dictionary<(int, int, int), List<int>>();
         for (var at = 0; at < lab.Count; at++)
         {
-            var bin = ((int)(lab.Lightness[at] / Bin), (int)MathF.Floor(lab.RedGreen[at] / Bin), (int)MathF.Floor(lab.YellowBlue[at] / Bin));
+            var bin = (BinOf(lab.Lightness[at]), BinOf(lab.RedGreen[at]), BinOf(lab.YellowBlue[at]));
             if (!bins.TryGetValue(bin, out var pixels))
                 bins[bin] = pixels = [];
             pixels.Add(at);
@@ -43,6 +43,8 @@ public static class MainColour
 
         return $"#{ToSrgb(red / shades):x2}{ToSrgb(green / shades):x2}{ToSrgb(blue / shades):x2}";
     }
+
+    private static int BinOf(float value) => (int)MathF.Floor(value / Bin);
 
     // IEC 61966-2-1.
     private static byte ToSrgb(double linear) =>

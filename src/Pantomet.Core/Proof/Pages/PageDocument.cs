@@ -41,7 +41,7 @@ public static class PageDocument
     /// <param name="trial">What is tried on it.</param>
     public static string Of(IReadOnlyList<PagePicture> pictures, PageTrial trial)
     {
-        var seen = pictures.Select(picture => trial.TimesDenser is >= 1 and <= 1 ? picture : picture.SeenDenser(trial.TimesDenser)).ToList();
+        var seen = pictures.Select(picture => picture.SeenDenser(trial.TimesDenser)).ToList();
         var widths = ShownWidth.Css(pictures[0], ".place");
         return "<!doctype html>\n<html lang=\"en\">\n<head>\n<meta charset=\"utf-8\">\n" +
             $"<meta name=\"viewport\" content=\"width=device-width\">\n<title>{Shop}</title>\n" +
@@ -63,7 +63,8 @@ public static class PageDocument
     private static string Listed(PagePicture picture, int at)
     {
         var (name, price) = Goods[at % Goods.Length];
-        return $"<div class=\"place\">\n<div class=\"{(at == 0 ? $"stage {PictureClass}" : "stage")}\">\n{PictureElement.Of(picture)}</div>\n" +
+        var stage = at == 0 ? $"stage {PictureClass}" : "stage";
+        return $"<div class=\"place\">\n<div class=\"{stage}\">\n{PictureElement.Of(picture)}</div>\n" +
             $"<h2>{name}</h2><p>{price}</p>\n</div>\n";
     }
 
@@ -71,12 +72,14 @@ public static class PageDocument
     {
         var shade = trial.Opacity > 0
             ? string.Create(
-                CultureInfo.InvariantCulture, $"<div class=\"shade\" style=\"background:{trial.Overlay};opacity:{trial.Opacity:0.###}\"></div>\n")
+                CultureInfo.InvariantCulture,
+                $"<div class=\"shade\" style=\"background:{trial.Overlay};opacity:{trial.Opacity:0.###}\"></div>\n")
             : "";
         var over = hasText
             ? $"<div class=\"{TextClass}\" style=\"color:{trial.Text}\"><h1>{Headline(trial)}</h1><p>{Paragraph(trial)}</p></div>\n"
             : "";
-        return $"<div class=\"place column stage{(at == 0 ? $" {PictureClass}" : "")}\">\n{PictureElement.Of(picture)}{shade}{over}</div>\n";
+        var inQuestion = at == 0 ? $" {PictureClass}" : "";
+        return $"<div class=\"place column stage{inQuestion}\">\n{PictureElement.Of(picture)}{shade}{over}</div>\n";
     }
 
     private static string Words(PageTrial trial) =>

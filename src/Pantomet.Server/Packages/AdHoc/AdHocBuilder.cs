@@ -92,7 +92,8 @@ internal sealed record AdHocFile(AdHocPlan Plan, PlannedVariant Variant, RenderO
     {
         var file = Outcome.File!;
         return new ManifestEntry(
-            layout.PathFor(hasFolders ? PackageLayout.Storable(Plan.Slot.Name) : "", Variant.FileNameAs(file.Format)), Plan.Row.FileName, Plan.Row.Id,
+            layout.PathFor(hasFolders ? PackageLayout.Storable(Plan.Slot.Name) : "", Variant.FileNameAs(file.Format)),
+            Plan.Row.FileName, Plan.Row.Id,
             AdHocBuilder.DestinationName, Plan.Slot.Name, Variant.Size.File.Width, Variant.Size.File.Height, file.Format.MediaType(),
             file.Bytes, file.Quality, file.Sha256, Plan.Row.AltText);
     }

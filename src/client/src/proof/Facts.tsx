@@ -27,8 +27,8 @@ export function Candidates({ proof, taken }: { proof: Proof; taken: string | und
         <thead className="text-left text-soft">
           <tr className="border-b border-line">
             <th className="py-1 font-normal">File</th>
-            <th className="py-1 text-right font-normal">kB</th>
-            <th className="py-1 text-right font-normal">px for each screen px</th>
+            <th className="py-1 pl-3 text-right font-normal">kB</th>
+            <th className="py-1 pl-3 text-right font-normal">px for each screen px</th>
           </tr>
         </thead>
         <tbody className="figures">
@@ -130,11 +130,11 @@ export function DeviceTable({
         <thead className="text-left text-soft">
           <tr className="border-b border-line">
             <th className="py-1 font-normal">Device</th>
-            <th className="py-1 text-right font-normal">Visits</th>
-            <th className="py-1 text-right font-normal">Takes</th>
-            <th className="py-1 text-right font-normal">kB</th>
-            <th className="py-1 text-right font-normal">Wasted</th>
-            <th className="py-1 text-right font-normal">Sharp</th>
+            <th className="py-1 pl-3 text-right font-normal">Visits</th>
+            <th className="py-1 pl-3 text-right font-normal">Takes</th>
+            <th className="py-1 pl-3 text-right font-normal">kB</th>
+            <th className="py-1 pl-3 text-right font-normal">Wasted</th>
+            <th className="py-1 pl-3 text-right font-normal">Sharp</th>
           </tr>
         </thead>
         <tbody className="figures">
@@ -146,17 +146,17 @@ export function DeviceTable({
             >
               <td className="py-0.5">
                 <Press
-                  className="underline decoration-line underline-offset-3 hover:decoration-ink"
+                  className="whitespace-nowrap underline decoration-line underline-offset-3 hover:decoration-ink"
                   onClick={() => onView({ viewport: one.viewport, density: one.density })}
                 >
                   {count(one.viewport)} at {one.density}×
                 </Press>
               </td>
-              <td className="py-0.5 text-right">{Math.round(one.share * 100)} %</td>
-              <td className="py-0.5 text-right">{count(one.width)}</td>
-              <td className="py-0.5 text-right">{(one.bytes / 1000).toFixed(0)}</td>
-              <td className="py-0.5 text-right">{Math.round((100 * one.wastedBytes) / one.bytes)} %</td>
-              <td className={`py-0.5 text-right ${one.sharpness === "soft" ? "text-warn" : ""}`}>
+              <td className="py-0.5 pl-3 text-right">{Math.round(one.share * 100)} %</td>
+              <td className="py-0.5 pl-3 text-right">{count(one.width)}</td>
+              <td className="py-0.5 pl-3 text-right">{(one.bytes / 1000).toFixed(0)}</td>
+              <td className="py-0.5 pl-3 text-right">{Math.round((100 * one.wastedBytes) / one.bytes)} %</td>
+              <td className={`py-0.5 pl-3 text-right ${one.sharpness === "soft" ? "text-warn" : ""}`}>
                 {figure(one.pixelsForOne)}
               </td>
             </tr>

@@ -64,7 +64,7 @@ export function PageFrame({
         <Press
           aria-pressed={isCurrent}
           onClick={onCurrent}
-          className="figures rounded bg-strip/75 px-1.5 text-white aria-pressed:bg-strip"
+          className="figures rounded whitespace-nowrap bg-strip/75 px-1.5 text-white aria-pressed:bg-strip"
         >
           {size(view.viewport, Math.round(tall))} at {view.density}×
         </Press>

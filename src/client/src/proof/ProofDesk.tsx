@@ -63,7 +63,7 @@ export function ProofDesk({ spot, views }: { spot: Spot; views: Views }) {
   const scale = scaleOf(views.views, room.width, gap);
   return (
     <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_384px] max-[1150px]:grid-cols-[minmax(0,1fr)_330px]">
-      <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)]">
+      <div className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)]">
         <Ruler
           value={view.viewport}
           devices={devices}

@@ -26,6 +26,12 @@ export function Ruler({
   for (const one of devices) visits.set(one.viewport, (visits.get(one.viewport) ?? 0) + one.share);
   const most = Math.max(...visits.values(), 1e-9);
   const marks = Array.from({ length: (widest - narrowest) / step + 1 }, (_, at) => narrowest + at * step);
+  // Where the figure at the pointer stands, no other does.
+  const isAtEnd = value > 2300;
+  const isCovered = (px: number) => {
+    const away = (px - value) * scale * (isAtEnd ? -1 : 1);
+    return away > -22 && away < 62;
+  };
   const follow = (event: PointerEvent<HTMLDivElement>) => {
     if (event.buttons !== 1) return;
     event.currentTarget.setPointerCapture(event.pointerId);
@@ -35,7 +41,7 @@ export function Ruler({
   return (
     <div
       ref={frame}
-      className="relative touch-none border-b border-line bg-sheet"
+      className="relative min-w-0 touch-none overflow-hidden border-b border-line bg-sheet"
       role="slider"
       tabIndex={0}
       aria-label="Viewport"
@@ -64,7 +70,7 @@ export function Ruler({
           />
         ))}
         {marks
-          .filter((px, at) => at % 4 === 0 && Math.abs(px - value) * scale > 26)
+          .filter((px, at) => at % 4 === 0 && !isCovered(px))
           .map((px) => (
             <text
               key={px}
@@ -85,9 +91,9 @@ export function Ruler({
           fill="var(--color-brass-fill)"
         />
         <text
-          x={x(value) + (value > 2300 ? -9 : 9)}
+          x={x(value) + (isAtEnd ? -9 : 9)}
           y={43}
-          textAnchor={value > 2300 ? "end" : "start"}
+          textAnchor={isAtEnd ? "end" : "start"}
           fontSize="12"
           fontWeight="500"
           className="figures"
