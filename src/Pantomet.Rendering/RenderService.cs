@@ -1,3 +1,4 @@
+using System.Diagnostics.Metrics;
 using Microsoft.Extensions.Logging;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Proof;
@@ -20,6 +21,10 @@ public sealed class RenderService(
     IRenderedFiles index, ISourceFiles sources, OpenSources open, RenderSeats seats, ContentStore store, string folder,
     ILogger<RenderService> log)
 {
+    private static readonly Meter Meter = new("Pantomet.Rendering");
+    private static readonly Counter<long> Made = Meter.CreateCounter<long>(
+        "pantomet.renders", description: "Files that were made, or tried; what was there already does not count.");
+
     private readonly SingleFlight<string, RenderOutcome> flights = new();
 
     /// <summary>The file of a recipe. Whatever goes wrong in making it becomes a finding.</summary>
@@ -62,6 +67,7 @@ public sealed class RenderService(
         AcceptedRecipes accepted, RenderPriority priority, RemedyRecipes? remedies, CancellationToken stop)
     {
         var recipe = accepted.Own.Recipe;
+        Made.Add(1, new KeyValuePair<string, object?>("folder", folder));
         try
         {
             // A run holds its source open: of its files none asks for it again.

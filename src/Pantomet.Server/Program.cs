@@ -1,6 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Publishing;
 using Pantomet.Imaging.Isolation;
 using Pantomet.Rendering;
 using Pantomet.Server.Acts;
@@ -14,6 +15,7 @@ using Pantomet.Server.Maintenance;
 using Pantomet.Server.Packages;
 using Pantomet.Server.Packages.AdHoc;
 using Pantomet.Server.Proof;
+using Pantomet.Server.Publishing;
 using Pantomet.Server.Rendering;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
@@ -30,6 +32,9 @@ var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = ar
 builder.WebHost.UseKestrel(kestrel => kestrel.AddServerHeader = false);
 if (builder.Configuration["urls"] is null)
     builder.WebHost.UseUrls(builder.Configuration["PANTOMET_URLS"] ?? "http://127.0.0.1:5080");
+var (ownAddresses, deliveryAddresses) = (Addresses.Of(builder.Configuration), DeliveryAddresses.Of(builder.Configuration));
+if (deliveryAddresses.Count > 0)
+    builder.WebHost.UseUrls([.. ownAddresses.Concat(deliveryAddresses).Select(address => address.ToString())]);
 // A server's own logger: with the process's one, the end of a server silences whatever others the tests have in the process.
 builder.Host.UseSerilog(
     (_, logging) => logging
@@ -70,6 +75,12 @@ services.AddScoped<DemoLibrary>();
 services.AddScoped<Planning>();
 services.AddSingleton<Placeholders>();
 services.AddScoped<PagePictures>();
+services.AddSingleton<Deliveries>();
+services.AddSingleton<ColdQueue>();
+services.AddSingleton<UnneededRecipes>();
+services.AddSingleton<AcceptReading>();
+services.AddSingleton<DeliveredPictures>();
+services.AddScoped<PictureFinder>();
 services.AddScoped<RunStart>();
 services.AddSingleton<LargePlans>();
 services.AddSingleton<KnownTraits>();
@@ -110,11 +121,13 @@ services.AddProblemDetails();
 services.Configure<HostOptions>(host => host.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
 
 var app = builder.Build();
+app.UseDeliveryAlone(deliveryAddresses);
 app.UseMiddleware<RequestGuard>();
 app.UseExceptionHandler(FaultResponse.Options);
 app.UseStatusCodePages(StatusAnswer.ExecuteAsync);
 app.UseMiddleware<RepeatedRequests>();
-app.UseStaticFiles(ClientFiles.Options);
+// Pictures are asked for by the thousand, and are none of the pages' own files.
+app.UseWhen(context => !DeliveryAddress.IsOne(context.Request.Path), own => own.UseStaticFiles(ClientFiles.Options));
 app.UseRouting();
 app.MapOpenApi("/openapi/{documentName}.json");
 app.MapInterfacePage();
@@ -146,15 +159,17 @@ app.MapTotals();
 app.MapPackages();
 app.MapMarkup();
 app.MapProof();
+app.MapDelivery();
+app.MapPictures();
 app.MapSpace();
 // Slot ids have dots, so the usual rule that a dot means a file does not hold. What is asked for by scripts is never answered with a page.
 app.MapFallbackToFile("/", "index.html", ClientFiles.Options).ExcludeFromDescription();
-app.MapFallbackToFile("{**path:regex(^(?!(api|assets|schemas|openapi|docs|healthz)(/|$)).*$)}", "index.html", ClientFiles.Options)
+app.MapFallbackToFile("{**path:regex(^(?!(api|pictures|assets|schemas|openapi|docs|healthz)(/|$)).*$)}", "index.html", ClientFiles.Options)
     .ExcludeFromDescription();
 
 try
 {
-    StartUp.CheckAddresses(app.Configuration);
+    StartUp.CheckAddresses(app.Configuration, ownAddresses, deliveryAddresses);
     await StartUp.PrepareAsync(app.Services, app.Lifetime.ApplicationStopping);
 }
 catch (OperationCanceledException) when (app.Lifetime.ApplicationStopping.IsCancellationRequested)

@@ -10,7 +10,7 @@ public sealed class StructureTests
     private static readonly string[] Folders =
     [
         "Measures", "Findings", "Kernels", "Pictures", "Sizing", "Destinations", "Framing", "Weight", "Sources", "Recipes", "Proof", "Runs",
-            "Packages",
+            "Packages", "Publishing",
     ];
 
     private static readonly Assembly Core = typeof(PixelSize).Assembly;

@@ -36,6 +36,28 @@ public sealed class StartTests : IDisposable
     }
 
     [Fact]
+    public async Task An_address_for_delivery_has_pictures_and_nothing_else()
+    {
+        server.Begin("--delivery-urls", $"http://127.0.0.1:{server.Port}");
+        Assert.Equal(2, await server.EndAsync());
+        Assert.Contains("cannot be for delivery alone", server.Said, StringComparison.Ordinal);
+        var port = ServerProcess.FreePort();
+        await server.StartAsync("--delivery-urls", $"http://127.0.0.1:{port}");
+        using var visitor = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{port}") };
+        foreach (var path in (string[])["/", "/api/sources", "/healthz", "/docs", "/picturesque"])
+            Assert.Contains("nothing else is", await TextAsync(path), StringComparison.Ordinal);
+        Assert.Contains("It may not be published", await TextAsync("/pictures/a/b/c"), StringComparison.Ordinal);
+        Assert.Equal(0, (int)(await server.GetAsync("/api/sources"))["total"]!);
+
+        async Task<string> TextAsync(string path)
+        {
+            using var answer = await visitor.GetAsync(new Uri(path, UriKind.Relative));
+            Assert.Equal(HttpStatusCode.NotFound, answer.StatusCode);
+            return await answer.Content.ReadAsStringAsync();
+        }
+    }
+
+    [Fact]
     public async Task An_interrupted_first_start_is_finished_by_the_next()
     {
         server.Begin("--demo", Path.Combine(Library.Root(), "demo"));

@@ -129,7 +129,7 @@ async function verified(zip: string, files: number): Promise<void> {
       await writeFile(join(folder, name), content);
     }
     const said = execFileSync("sha256sum", ["-c", "checksums.sha256"], { cwd: folder, encoding: "utf8" });
-    expect(said.match(/: OK$/gm)).toHaveLength(files + 3);
+    expect(said.match(/: OK$/gm)).toHaveLength(files + 4);
     const manifest = JSON.parse(await readFile(join(folder, "manifest.json"), "utf8"));
     expect(manifest.files).toHaveLength(files);
     const ajv = new Ajv2020({ strict: true, allowUnionTypes: true });

@@ -91,6 +91,51 @@ test("no snippet has a fault for an HTML checker, whatever the picture is said t
   expect(checked).toBeGreaterThanOrEqual(200);
 });
 
+test("what is delivered comes in the format that the request accepts, and as wide as was foretold", async ({
+  browser,
+}) => {
+  const published = await fetch(`${app.url}/api/delivery/galewright-shop`, {
+    method: "PUT",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify({ published: true }),
+  });
+  expect(published.ok).toBe(true);
+  const snippets = await Promise.all(slots.map((slot) => markup(slot, "html")));
+  // A browser that reads fewer formats names fewer.
+  const accepts = ["image/avif,image/webp,*/*;q=0.8", "image/webp,*/*;q=0.8", "*/*"];
+  for (const [at, accept] of accepts.entries()) {
+    const context = await browser.newContext({ viewport: { width: 834, height: 700 }, deviceScaleFactor: 2 });
+    const page = await context.newPage();
+    const types = new Map<string, string | undefined>();
+    await page.route("http://shop.test/", (route) =>
+      route.fulfill({
+        contentType: "text/html",
+        body: `<!doctype html>${snippets
+          .join("")
+          .replaceAll('loading="lazy"', "")
+          .replaceAll("/pictures/", `${app.url}/pictures/`)}`,
+      }),
+    );
+    await page.route(`${app.url}/pictures/**`, (route) =>
+      route.continue({ headers: { ...route.request().headers(), accept } }),
+    );
+    page.on("response", (response) => types.set(response.url(), response.headers()["content-type"]));
+    await page.goto("http://shop.test/");
+    await page.waitForFunction(() => [...document.images].every((image) => image.complete && image.naturalWidth > 0));
+    const taken = await page.evaluate(() => [...document.images].map((image) => image.currentSrc));
+    for (const [index, slot] of slots.entries()) {
+      const { candidates } = await app.get<"ProofAnswer">(
+        `/api/proof?source=${kite}&slot=${slot}&viewport=834&density=2&reads=${readings[at]}`,
+      );
+      const foretold = candidates.find((one) => one.isTaken);
+      const address = taken[index] ?? "";
+      expect(new URL(address).searchParams.get("w"), `${slot}, ${accept}`).toBe(`${foretold?.width}`);
+      expect(types.get(address), `${slot}, ${accept}`).toBe(`image/${foretold?.format}`);
+    }
+    await context.close();
+  }
+});
+
 /** The same for a browser that reads fewer formats. */
 const without = (html: string, reads: string): string =>
   ["avif", "webp"]

@@ -7,6 +7,8 @@ import { demo, first, Pantomet } from "./pantomet.ts";
 test("twenty pictures, at most 1,500 px wide, under 500 kB, named in a row, in one ZIP: three acts and one typed line", async ({
   page,
 }) => {
+  // Sixty files are made, on whatever processor there is.
+  test.setTimeout(240_000);
   const app = await Pantomet.start("demo");
   try {
     await page.goto(app.url);

@@ -121,6 +121,8 @@ internal sealed class DestinationCatalogue(IDbContextFactory<PantometDb> databas
                 { } known && VersionOf(known.Document) != over)
                 return null;
             await database.Slots.Where(slot => slot.DestinationId == id).ExecuteDeleteAsync();
+            // Whatever takes this id one day was not published by anybody.
+            await database.Deliveries.Where(row => row.DestinationId == id).ExecuteDeleteAsync();
             return await database.Destinations.Where(row => row.Id == id && row.DeletedAt == null)
                 .ExecuteUpdateAsync(row => row.SetProperty(destination => destination.DeletedAt, now)) > 0;
         });
@@ -154,6 +156,9 @@ internal sealed class DestinationCatalogue(IDbContextFactory<PantometDb> databas
             changes++;
             contents = null;
         }
+
+        // Who looked in between saw the count of the new and the contents of the old.
+        databases.NoteChange();
     }
 
     private async Task<Contents> ContentsAsync(CancellationToken cancel)

@@ -7,8 +7,12 @@ internal static class Addresses
 {
     /// <summary>As they were asked for.</summary>
     public static IReadOnlyList<BindingAddress> Of(IConfiguration configuration) =>
-        [.. (configuration["urls"] ?? configuration["PANTOMET_URLS"] ?? "")
-            .Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Select(BindingAddress.Parse)];
+        Read(configuration["urls"] ?? configuration["PANTOMET_URLS"] ?? "");
+
+    /// <summary>Reads several, with semicolons between them.</summary>
+    /// <param name="text">As in <c>--urls</c>.</param>
+    public static IReadOnlyList<BindingAddress> Read(string text) =>
+        [.. text.Split(';', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Select(BindingAddress.Parse)];
 
     /// <summary>Whether somebody said that everybody who reaches it may use it.</summary>
     public static bool AreOpenToAll(IConfiguration configuration) =>

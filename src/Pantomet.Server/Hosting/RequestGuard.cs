@@ -1,3 +1,4 @@
+using Pantomet.Core.Publishing;
 using Pantomet.Server.Hosting.Description;
 
 namespace Pantomet.Server.Hosting;
@@ -35,12 +36,20 @@ internal sealed class RequestGuard(RequestDelegate next, AllowedHosts allowed)
         headers.XContentTypeOptions = "nosniff";
         headers["Referrer-Policy"] = "no-referrer";
         headers["Cross-Origin-Opener-Policy"] = "same-origin";
-        headers["Cross-Origin-Resource-Policy"] = "same-origin";
+        // What is published is for the pages of others, whatever their host (Fetch: "cross-origin resource policy check").
+        var isPublic = IsPublic(context.Request);
+        headers["Cross-Origin-Resource-Policy"] = isPublic ? "cross-origin" : "same-origin";
+        if (isPublic)
+            headers.AccessControlAllowOrigin = "*";
         headers["Permissions-Policy"] = "camera=(), microphone=(), geolocation=()";
     }
 
+    private static bool IsPublic(HttpRequest request) => DeliveryAddress.IsOne(request.Path);
+
     private string? Refusal(HttpRequest request)
     {
+        if (IsPublic(request) && (HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method)))
+            return null;
         if (!allowed.Contains(request.Host.Host))
             return $"This server does not answer for the host \"{request.Host.Host}\". Open it under the address that it printed at its " +
                 $"start, or name the host in PANTOMET_HOSTS.";

@@ -30,10 +30,16 @@ internal static class StartUp
 
     /// <summary>Tries the addresses before anything is made, so that a start that cannot come to anything leaves nothing behind.</summary>
     /// <param name="configuration">Names them.</param>
+    /// <param name="own">Where everything is.</param>
+    /// <param name="delivery">Where pictures are delivered and nothing else is: everybody may reach that.</param>
     /// <exception cref="InvalidDataException">One is taken, or is open to others without anybody having said so.</exception>
-    public static void CheckAddresses(IConfiguration configuration)
+    public static void CheckAddresses(
+        IConfiguration configuration, IReadOnlyList<BindingAddress> own, IReadOnlyList<BindingAddress> delivery)
     {
-        foreach (var address in Addresses.Of(configuration))
+        DeliveryAddresses.Check(delivery, own);
+        foreach (var address in delivery)
+            Try(address);
+        foreach (var address in own)
         {
             if (!Addresses.IsLoopback(address) && !Addresses.AreOpenToAll(configuration))
             {

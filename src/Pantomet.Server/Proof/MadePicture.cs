@@ -1,5 +1,8 @@
+using System.Globalization;
 using Pantomet.Core.Packages;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Proof.Markup;
+using Pantomet.Core.Publishing;
 using Pantomet.Core.Sizing;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Runs;
@@ -11,7 +14,8 @@ namespace Pantomet.Server.Proof;
 /// <param name="Row">What became of it, with its file.</param>
 /// <param name="Path">From the root of a package.</param>
 /// <param name="Size">Of the file, and the density that it was made for.</param>
-internal sealed record MadeFile(VariantRow Row, string Path, OutputSize Size);
+/// <param name="Version">The digits by which its address of delivery changes with what it gives; empty where that is not asked for.</param>
+internal sealed record MadeFile(VariantRow Row, string Path, OutputSize Size, string Version = "");
 
 /// <summary>A source in a slot, with the files that were made of it.</summary>
 /// <param name="Place">The slot and its destination.</param>
@@ -28,6 +32,16 @@ internal sealed record MadePicture(PlacedSlot Place, SlotFolder Folder, SourceRo
     /// <param name="isAtTop">Whether a visitor sees it before scrolling; null as the slot says.</param>
     public PagePicture OnPage(Placeholder? placeholder, bool? isAtTop = null) => With(AddressOnPage, placeholder, isAtTop);
 
+    /// <summary>As a page shows it that has it delivered: the server chooses the format, so a page names none.</summary>
+    /// <param name="placeholder">What stands for it until they have arrived.</param>
+    /// <param name="isAtTop">Whether a visitor sees it before scrolling; null as the slot says.</param>
+    public PagePicture Delivered(Placeholder? placeholder, bool? isAtTop = null)
+    {
+        var one = Files.GroupBy(file => (file.Row.Tier, file.Row.Width))
+            .Select(width => width.FirstOrDefault(file => file.Row.Format.IsReadEverywhere()) ?? width.First());
+        return (this with { Files = [.. one] }).With(DeliveryOf, placeholder, isAtTop, lasts: true);
+    }
+
     /// <summary>As a page of this server shows it.</summary>
     /// <param name="placeholder">What stands for it until its files have arrived.</param>
     public PagePicture AsIs(Placeholder? placeholder = null) => With(file => $"{Variants}{file.Row.Id}{VariantFile}", placeholder);
@@ -43,13 +57,29 @@ internal sealed record MadePicture(PlacedSlot Place, SlotFolder Folder, SourceRo
     /// <param name="address">Of a file.</param>
     /// <param name="placeholder">What stands for it until they have arrived.</param>
     /// <param name="isAtTop">Whether a visitor sees it before scrolling; null as the slot says.</param>
-    public PagePicture With(Func<MadeFile, string> address, Placeholder? placeholder, bool? isAtTop = null) => new(
-        Place.Slot, Source.Stem, Source.AltText,
-        [.. Files.Select(file => new PageFile(address(file), file.Row.Tier, file.Size, file.Row.Format, file.Row.File!.Bytes))])
+    /// <param name="lasts">Whether a changed picture has another address; null as the slot's file names say.</param>
+    public PagePicture With(Func<MadeFile, string> address, Placeholder? placeholder, bool? isAtTop = null, bool? lasts = null)
     {
-        IsAtTop = isAtTop ?? Place.Slot.IsAtTop,
-        Placeholder = placeholder,
-    };
+        var files = Files.Select(
+            file => new PageFile(address(file), file.Row.Tier, file.Size, file.Row.Format, file.Row.File!.Bytes));
+        return new PagePicture(Place.Slot, Source.Stem, Source.AltText, [.. files])
+        {
+            IsAtTop = isAtTop ?? Place.Slot.IsAtTop,
+            HasLastingAddresses = lasts ?? Place.Slot.NamePattern.HasHash,
+            Placeholder = placeholder,
+        };
+    }
+
+    // A base address is that of whatever stands before the delivery of this destination.
+    private string DeliveryOf(MadeFile file)
+    {
+        var own = DeliveryAddress.Of(Place.Destination.Id, Place.Slot.Id, Source.Stem);
+        var address = Place.Destination.BaseAddress is { Length: > 0 } before
+            ? before.TrimEnd('/') + own[$"{DeliveryAddress.Root}/{Place.Destination.Id}".Length..]
+            : own;
+        var tier = file.Row.Tier is { } name ? $"&tier={Uri.EscapeDataString(name)}" : "";
+        return string.Create(CultureInfo.InvariantCulture, $"{address}?w={file.Row.Width}{tier}&v={file.Version}");
+    }
 
     // Below a base address the destination has no folder: the address is its own.
     private string AddressOnPage(MadeFile file) => Place.Destination.BaseAddress is { Length: > 0 } address

@@ -21,8 +21,8 @@ internal static class MarkupEndpoints
         var (made, problem) = await pictures.OfAsync(source, slot, cancel);
         if (problem is not null)
             return Problems.Of(problem);
-        var picture = made!.OnPage(await pictures.PlaceholderAsync(made, cancel), top);
-        return TypedResults.Text(write(picture, made.Folder.Slot), "text/plain", Encoding.UTF8);
+        var picture = await pictures.OnPageAsync(made!, top, cancel);
+        return TypedResults.Text(write(picture, made!.Folder.Slot), "text/plain", Encoding.UTF8);
     }
 
     private static Func<PagePicture, string, string>? Writer(string kind, PlaceholderKind placeholder) => kind switch

@@ -2,13 +2,14 @@ using Pantomet.Core.Findings;
 using Pantomet.Core.Packages;
 using Pantomet.Core.Proof.Markup;
 using Pantomet.Server.Destinations;
+using Pantomet.Server.Publishing;
 using Pantomet.Server.Runs;
 
 namespace Pantomet.Server.Proof;
 
 /// <summary>Pictures as pages show them: with the files that were made of them, under the names that they have in a package.</summary>
 internal sealed class PagePictures(
-    PantometDb database, DestinationCatalogue catalogue, Planning planning, Placeholders placeholders)
+    PantometDb database, DestinationCatalogue catalogue, Planning planning, Placeholders placeholders, Deliveries deliveries)
 {
     /// <summary>One source in one slot.</summary>
     /// <param name="source">Its id.</param>
@@ -27,13 +28,15 @@ internal sealed class PagePictures(
             .OrderByDescending(row => row.Sequence).ToListAsync(cancel);
         var current = new CurrentFiles([pairing!]);
         var layout = new PackageLayout();
+        var versions = pairing!.Plan().Variants.GroupBy(variant => (variant.Tier, variant.Size.File.Width))
+            .ToDictionary(width => width.Key, width => DeliveryVersion.Of(pairing, width));
         // In the order of a package, so that files of one name get the same numbers.
         var files = rows.Select(row => (Row: row, Variant: current.For(row)))
             .Where(file => file.Variant is not null)
             .DistinctBy(file => (file.Row.Tier, file.Row.Width, file.Row.Height, file.Row.Format))
             .OrderByDescending(file => file.Row.Width).ThenBy(file => file.Row.Format)
             .Select(file => new MadeFile(file.Row, layout.PathFor(folder.Path, file.Variant!.FileNameAs(file.Row.Format)),
-                file.Variant.Size))
+                file.Variant.Size, versions[(file.Variant.Tier, file.Variant.Size.File.Width)]))
             .ToList();
         return files.Count == 0
             ? NothingMade(pairing!.Source.Stem, placed)
@@ -63,13 +66,18 @@ internal sealed class PagePictures(
         return beside;
     }
 
-    /// <summary>What stands for a picture until its files have arrived.</summary>
-    /// <param name="picture">Its smallest file says it.</param>
+    /// <summary>A picture as a page of its owner's shows it, with what stands for it until its files have arrived.</summary>
+    /// <param name="picture">The picture.</param>
+    /// <param name="isAtTop">Whether a visitor sees it before scrolling; null as the slot says.</param>
     /// <param name="cancel">The asker is gone.</param>
-    public async Task<Placeholder?> PlaceholderAsync(MadePicture picture, CancellationToken cancel)
+    /// <returns>With addresses of delivery where the destination is delivered, else with those below its base address.</returns>
+    public async Task<PagePicture> OnPageAsync(MadePicture picture, bool? isAtTop, CancellationToken cancel)
     {
         var smallest = picture.Files.MinBy(file => file.Size.File.Count)!;
-        return await placeholders.OfAsync(smallest.Row.File!, smallest.Size.File, cancel);
+        var placeholder = await placeholders.OfAsync(smallest.Row.File!, smallest.Size.File, cancel);
+        return (await deliveries.AllAsync(cancel)).ContainsKey(picture.Place.Destination.Id)
+            ? picture.Delivered(placeholder, isAtTop)
+            : picture.OnPage(placeholder, isAtTop);
     }
 
     private static Refusal NothingMade(string stem, PlacedSlot placed) => new(

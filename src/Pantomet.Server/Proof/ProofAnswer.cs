@@ -71,8 +71,8 @@ internal sealed record ProofAnswer(
     /// <param name="page">The model page.</param>
     /// <param name="pictures">The one in question first.</param>
     /// <param name="asked">On which screen.</param>
-    /// <param name="placeholder">Of the one in question.</param>
-    public static ProofAnswer Of(ModelPage page, IReadOnlyList<MadePicture> pictures, ProofQuery asked, Placeholder? placeholder)
+    /// <param name="onTheirPage">The one in question, as a page of its owner's shows it.</param>
+    public static ProofAnswer Of(ModelPage page, IReadOnlyList<MadePicture> pictures, ProofQuery asked, PagePicture onTheirPage)
     {
         var (viewportPx, density, reads) = (asked.ViewportPx, asked.ScreenDensity, asked.ReadFormats);
         var onPage = pictures.Select(one => one.AsIs()).ToList();
@@ -90,7 +90,7 @@ internal sealed record ProofAnswer(
                 .OrderBy(device => device.Sharpness == Sharpness.Soft ? 0 : 1)
                 .ThenBy(device => device.Sharpness == Sharpness.Soft ? device.PixelsForOne : 0)
                 .ThenByDescending(device => device.WastedBytes)],
-            onPage[0].HasLastingAddresses, Core.Proof.Markup.CacheNote.Of(onPage[0]), placeholder);
+            onTheirPage.HasLastingAddresses, Core.Proof.Markup.CacheNote.Of(onTheirPage), onTheirPage.Placeholder);
     }
 
     private static DeviceAnswer Of(PagePicture picture, Device device, IReadOnlySet<PictureFormat> reads)

@@ -53,7 +53,7 @@ internal static class ProofEndpoints
         return problem is not null
             ? Problems.Of(problem)
             : TypedResults.Ok(ProofAnswer.Of(
-                shown!.Page, shown.Pictures, asked, await pictures.PlaceholderAsync(shown.Pictures[0], cancel)));
+                shown!.Page, shown.Pictures, asked, await pictures.OnPageAsync(shown.Pictures[0], null, cancel)));
     }
 
     private static async Task<Results<ContentHttpResult, ProblemHttpResult>> PageAsync(

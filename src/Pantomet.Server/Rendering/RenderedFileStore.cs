@@ -18,6 +18,10 @@ internal sealed class RenderedFileStore(
     private const int RowsAtOnce = 500;
     private int holders;
 
+    /// <summary>Where a file lies, if its bytes were not let go of.</summary>
+    /// <param name="file">Its row.</param>
+    public string PathOf(RenderedFileRow file) => ContentStore.PathOf(folder.Variants, file.Sha256);
+
     /// <summary>A file, made again if its bytes are gone.</summary>
     /// <param name="file">Its row.</param>
     /// <param name="priority">Who waits for it.</param>
@@ -26,7 +30,7 @@ internal sealed class RenderedFileStore(
     public async Task<FileOnDisk?> OpenAsync(RenderedFileRow file, RenderPriority priority, CancellationToken cancel)
     {
         await index.UseAsync(file.Sequence, file.UsedAt, cancel);
-        var path = ContentStore.PathOf(folder.Variants, file.Sha256);
+        var path = PathOf(file);
         if (File.Exists(path))
             return new FileOnDisk(path, file.Sha256, file.Bytes);
         string? notation;

@@ -9,6 +9,7 @@ using Pantomet.Server.Destinations;
 using Pantomet.Server.Framing;
 using Pantomet.Server.Jobs;
 using Pantomet.Server.Packages;
+using Pantomet.Server.Publishing;
 using Pantomet.Server.Rendering;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
@@ -56,6 +57,10 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
 
     public DbSet<WatchedFileRow> WatchedFiles => Set<WatchedFileRow>();
 
+    public DbSet<DeliveryRow> Deliveries => Set<DeliveryRow>();
+
+    public DbSet<DeliveredStemRow> DeliveredStems => Set<DeliveredStemRow>();
+
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
         modelBuilder.Entity<SourceRow>(source =>
@@ -75,6 +80,8 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
             source.Property(row => row.FramingRevision).IsConcurrencyToken();
         });
         modelBuilder.Entity<DestinationRow>().HasKey(row => row.Id);
+        modelBuilder.Entity<DeliveryRow>().HasKey(row => row.DestinationId);
+        modelBuilder.Entity<DeliveredStemRow>().HasKey(row => row.Stem);
         // A slot's id belongs to one destination, whoever stores first.
         modelBuilder.Entity<SlotRow>(slot =>
         {

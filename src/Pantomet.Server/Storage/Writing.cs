@@ -18,6 +18,16 @@ internal static class Writing
     private static readonly ConditionalWeakTable<IDbContextFactory<PantometDb>, SemaphoreSlim> Queues = [];
     private static readonly TimeSpan LongestWait = TimeSpan.FromSeconds(30);
 
+    private static readonly ConditionalWeakTable<IDbContextFactory<PantometDb>, StrongBox<long>> Counts = [];
+
+    /// <summary>How often anything was written; equal numbers mean that nothing was in between.</summary>
+    /// <param name="databases">Whose writing is meant.</param>
+    public static long Changes(this IDbContextFactory<PantometDb> databases) => Volatile.Read(ref CountOf(databases).Value);
+
+    /// <summary>Counts a change that shows only after it was written.</summary>
+    /// <param name="databases">Whose writing is meant.</param>
+    public static void NoteChange(this IDbContextFactory<PantometDb> databases) => Interlocked.Increment(ref CountOf(databases).Value);
+
     /// <summary>Does it, and keeps what it did.</summary>
     /// <param name="databases">Gives it a context of its own.</param>
     /// <param name="work">Reads and changes; keep it short, since others wait. Changed rows are stored after it.</param>
@@ -29,6 +39,7 @@ internal static class Writing
         var result = await work(database);
         await database.SaveChangesAsync();
         await transaction.CommitAsync();
+        databases.NoteChange();
         return result;
     }
 
@@ -47,8 +58,12 @@ internal static class Writing
             return outcome;
         await database.SaveChangesAsync();
         await transaction.CommitAsync();
+        databases.NoteChange();
         return outcome;
     }
+
+    private static StrongBox<long> CountOf(IDbContextFactory<PantometDb> databases) =>
+        Counts.GetValue(databases, _ => new StrongBox<long>());
 
     private static async Task<Turn> TurnAsync(IDbContextFactory<PantometDb> databases)
     {

@@ -43,6 +43,7 @@ public sealed class StalenessTests(ITestOutputHelper output) : IDisposable
         Of(nameof(Slot.Id), slot => slot with { Id = "test.other" }),
         Of(nameof(Slot.Name), slot => slot with { Name = "another place" }),
         Of(nameof(Slot.NamePattern), slot => slot with { NamePattern = new NamePattern("{stem}-{width}w-{height}h") }),
+        Of(nameof(Slot.IsAtTop), slot => slot with { IsAtTop = true }),
         Of(nameof(Slot.Groups), slot => slot with { Groups = [""] }),
         Of(nameof(Slot.Shape), slot => slot with { Shape = new Shape.Ratio(new AspectRatio(2, 1)) }),
         Of(nameof(Slot.Fit), slot => slot with { Fit = slot.Fit == Fit.Pad ? Fit.Cover : Fit.Pad }),

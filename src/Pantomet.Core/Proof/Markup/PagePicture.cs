@@ -31,7 +31,7 @@ public sealed class PagePicture(Slot slot, string stem, string altText, IReadOnl
     public bool IsWidthSaid => Slot.Parts().Any(part => part.Slot.Sizes is SizeRule.FromLayout or SizeRule.Multiples);
 
     /// <summary>Whether another picture, crop or limit gives its files other addresses, so that no cache holds an old copy.</summary>
-    public bool HasLastingAddresses => Slot.NamePattern.HasHash;
+    public bool HasLastingAddresses { get; init; } = slot.NamePattern.HasHash;
 
     /// <summary>
     /// The lists from which a browser chooses, in the order in which it looks at them; the last is that of the <c>img</c>.
@@ -66,6 +66,7 @@ public sealed class PagePicture(Slot slot, string stem, string altText, IReadOnl
     {
         IsAtTop = IsAtTop,
         Placeholder = Placeholder,
+        HasLastingAddresses = HasLastingAddresses,
         Lists = [.. Lists.Select(list => list with { TimesDenser = times })],
     };
 

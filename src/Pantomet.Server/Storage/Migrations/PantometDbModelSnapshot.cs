@@ -201,6 +201,33 @@ namespace Pantomet.Server.Storage.Migrations
                     b.ToTable("HandedOver");
                 });
 
+            modelBuilder.Entity("Pantomet.Server.Publishing.DeliveredStemRow", b =>
+                {
+                    b.Property<string>("Stem")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SourceId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Stem");
+
+                    b.ToTable("DeliveredStems");
+                });
+
+            modelBuilder.Entity("Pantomet.Server.Publishing.DeliveryRow", b =>
+                {
+                    b.Property<string>("DestinationId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("PublishedAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("DestinationId");
+
+                    b.ToTable("Deliveries");
+                });
+
             modelBuilder.Entity("Pantomet.Server.Rendering.RecipeRow", b =>
                 {
                     b.Property<long>("FileSequence")

@@ -173,7 +173,7 @@ export const catalogue = define({
       include: { label: "Include again", keys: ["t"] },
       pack: { label: "Package what is selected, or all", keys: ["p"] },
       proof: { label: "Open the proof", keys: ["o"] },
-      copy: { label: "Copy the HTML of the cell, or of what is selected", keys: ["c"] },
+      copy: { label: "Copy the HTML", keys: ["c"] },
     },
   },
   weight: {
@@ -223,15 +223,15 @@ export const catalogue = define({
     title: "Proof",
     acts: {
       viewport: {
-        label: "Narrower and wider viewport; with Shift, by 20 px",
+        label: "Viewport 1 px; with Shift, 20 px",
         keys: ["ArrowLeft", "ArrowRight", "shift+ArrowLeft", "shift+ArrowRight"],
         shown: ["←", "→"],
       },
-      device: { label: "Previous and next device of the destination", keys: [",", "."] },
+      device: { label: "Previous and next device", keys: [",", "."] },
       density: { label: "Next density", keys: ["d"] },
       page: { label: "Next model page", keys: ["m"] },
-      beside: { label: "Add a viewport beside it", keys: ["b"] },
-      close: { label: "Close the current viewport", keys: ["x"] },
+      beside: { label: "Add a viewport", keys: ["b"] },
+      close: { label: "Close the viewport", keys: ["x"] },
       picture: { label: "Next and previous picture", keys: ["n", "p"] },
       copy: { label: "Copy the markup", keys: ["c"] },
       render: { label: "Render this place", keys: ["r"] },
@@ -243,7 +243,7 @@ export const catalogue = define({
       go: { label: "Previous and next package", keys: ["ArrowUp", "ArrowDown"], shown: ["↑", "↓"] },
       changed: { label: "Package what changed since the last package", keys: ["c"] },
       all: { label: "Package all that is finished", keys: ["p"] },
-      copy: { label: "Copy the HTML of the package", keys: ["h"] },
+      copy: { label: "Copy the HTML", keys: ["h"] },
     },
   },
 });

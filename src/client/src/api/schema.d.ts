@@ -128,6 +128,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/delivery": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lists the destinations that are delivered
+         * @description With since when.
+         */
+        get: operations["listDeliveries"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/delivery/{destinationId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Begins or ends the delivery of a destination's pictures
+         * @description While it is delivered, its pictures are fetched at `/pictures/{destination}/{slot}/{stem}`, and its markup has these addresses. What is not made yet is made when somebody asks for it.
+         */
+        put: operations["setDelivery"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/destination-order": {
         parameters: {
             query?: never;
@@ -817,7 +857,7 @@ export interface paths {
         };
         /**
          * Says which file a browser takes of a picture, on one screen and on all of the destination's
-         * @description With how many of its pixels there are for each of the screen's, what the pictures of the page weigh beside the originals, and how long they take on a weak phone's line. `page` is article, productList, product, header, twoColumns, frame or newsletter; left out, the one that suits the slot.
+         * @description With how many of its pixels there are for each of the screen's, what the pictures of the page weigh beside the originals, and how long they take on a weak phone's line. `page` is article, productList, product, header, twoColumns, frame or newsletter; left out, the one that suits the slot. `reads` names the formats that the browser reads beside those that every browser does: avif,webp.
          */
         get: operations["getProof"];
         put?: never;
@@ -1704,6 +1744,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/pictures/{destination}/{slot}/{stem}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Delivers a picture in a slot
+         * @description Of the widths that the slot makes, the smallest that is at least `w`, else the largest; without `w` the smallest of at least 1,000. `tier` is a screen range of the slot; left out, its widest. The format is what `Accept` takes (RFC 9110), one that not every browser reads only for who names it. `as=placeholder` gives a tiny, blurred picture. An address with `v`, as the markup has it, may be kept for good (RFC 8246); others are asked for again after a minute.
+         */
+        get: operations["getPicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2136,8 +2196,23 @@ export interface components {
             format: components["schemas"]["PictureFormat"];
             points: components["schemas"]["TrialAnswer"][];
         };
+        /** @description The destinations that are delivered. */
+        DeliveriesAnswer: {
+            /** @description By their ids. */
+            items: components["schemas"]["DeliveryAnswer"][];
+        };
         /** @enum {unknown} */
         Delivery: "each" | "one" | null;
+        /** @description A destination that is delivered. */
+        DeliveryAnswer: {
+            /** @description Its id. */
+            destination: string;
+            /**
+             * Format: date-time
+             * @description Since when.
+             */
+            publishedAt: string;
+        };
         /** @description A line to deliver over. */
         DeliveryLine: {
             /**
@@ -2147,6 +2222,11 @@ export interface components {
             bitsPerSecond: number;
             /** @description In plain words. */
             name: string;
+        };
+        /** @description What of a destination may be delivered. */
+        DeliveryRequest: {
+            /** @description Whether its pictures are. */
+            published: boolean;
         };
         /** @description A destination as it is written in JSON, before anything of it is believed. */
         DestinationDocument: {
@@ -4299,6 +4379,61 @@ export interface operations {
             };
         };
     };
+    listDeliveries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeliveriesAnswer"];
+                };
+            };
+        };
+    };
+    setDelivery: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                destinationId: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeliveryRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeliveryRequest"];
+                };
+            };
+            /** @description There is no such destination; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     orderDestinations: {
         parameters: {
             query?: never;
@@ -5588,6 +5723,7 @@ export interface operations {
             query: {
                 density?: number;
                 page?: string;
+                reads?: string;
                 slot: string;
                 source: string;
                 viewport?: number;
@@ -5706,6 +5842,7 @@ export interface operations {
                 overlay?: string;
                 page?: string;
                 paragraph?: string;
+                reads?: string;
                 slot: string;
                 source: string;
                 text?: string;
@@ -7243,6 +7380,78 @@ export interface operations {
             };
             /** @description There is no such order. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getPicture: {
+        parameters: {
+            query?: {
+                as?: string;
+                tier?: string;
+                v?: string;
+                w?: string;
+            };
+            header?: never;
+            path: {
+                destination: string;
+                slot: string;
+                stem: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description No such picture is delivered. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It is there in no format that is accepted. */
+            406: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was deleted. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description The width or `as` is none. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It is not made yet, and many others are waited for: ask again after the seconds in Retry-After. */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

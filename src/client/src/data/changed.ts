@@ -19,7 +19,15 @@ export const queries = new QueryClient({
 });
 
 /** What somebody may have changed. */
-export type Subject = "sources" | "framings" | "framing" | "destinations" | "runs" | "packages" | "files";
+export type Subject =
+  | "sources"
+  | "framings"
+  | "framing"
+  | "destinations"
+  | "runs"
+  | "packages"
+  | "files"
+  | "deliveries";
 
 // What is computed from a source, its framing and the slots.
 const planned: readonly QueryKey[] = [
@@ -54,6 +62,7 @@ const follows: Record<Subject, readonly QueryKey[]> = {
     keys.variants.all,
   ],
   runs: [keys.runs.list, keys.board.all],
+  deliveries: [keys.deliveries, keys.proof.all],
   packages: [keys.packages.list, keys.space.all],
   files: [
     keys.plans.all,

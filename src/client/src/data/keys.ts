@@ -17,6 +17,7 @@ export const keys = {
   names: { all: ["names"], tried: (request: Named) => ["names", request] },
   watching: ["watching"],
   destinations: ["destinations"],
+  deliveries: ["deliveries"],
   examples: ["examples"],
   devices: ["devices"],
   coverage: { all: ["coverage"], of: (slot: string) => ["coverage", slot] },

@@ -2,12 +2,14 @@ import { useQuery } from "@tanstack/react-query";
 import { useRef } from "react";
 import { answer, api, type Destination } from "../data/client";
 import { keys } from "../data/keys";
-import { count } from "../instruments/numbers";
+import { count, moment } from "../instruments/numbers";
 import { say, sayProblem } from "../shell/notices";
 import { Button } from "../ui/Button";
+import { CheckBox } from "../ui/CheckBox";
 import { TextBox } from "../ui/Field";
 import { FileInput } from "../ui/FileInput";
 import { ChoiceField, Field, Group, TextField, useValue } from "./fields";
+import { useDeliveries, useSetDelivery } from "./useDeliveries";
 
 const kinds = [
   ["site", "a site or shop of one's own"],
@@ -56,7 +58,37 @@ export function DestinationEditor({ isOutdated, today }: { isOutdated: boolean; 
           </p>
         )}
       </Group>
+      <Group title="Where pages find its files">
+        <TextField
+          path="baseAddress"
+          label="Base address"
+          optional
+          mono
+          placeholder="https://pictures.galewright.example/shop"
+          hint="What the addresses in the markup begin with. Left empty, they are those of a package that was unpacked beside the page."
+        />
+        {id && <DeliveryField id={id} />}
+      </Group>
       <DevicesEditor />
+    </>
+  );
+}
+
+/** Whether this server delivers the destination's pictures to the pages that show them. It is done at once, and not part of the document. */
+function DeliveryField({ id }: { id: string }) {
+  const deliveries = useDeliveries();
+  const set = useSetDelivery();
+  const since = deliveries.data?.find((one) => one.destination === id);
+  return (
+    <>
+      <CheckBox checked={since !== undefined} onChecked={(published) => set.mutate({ id, published })}>
+        Deliver its pictures from this server
+      </CheckBox>
+      <p className="text-xs text-soft">
+        {since
+          ? `Delivered since ${moment(since.publishedAt)}, at /pictures/${id}/. What is not made yet is made when a page asks for it; the format is what the browser reads.`
+          : "Pages can then fetch them here, or through a cache in front of it. Nothing of it is public until it is switched on."}
+      </p>
     </>
   );
 }

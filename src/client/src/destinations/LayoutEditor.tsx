@@ -1,6 +1,6 @@
 import type { Schemas } from "../data/client";
 import { count } from "../instruments/numbers";
-import { say } from "../shell/notices";
+import { copyText } from "../shell/clipboard";
 import { Button } from "../ui/Button";
 import { FaultLine } from "../ui/Fault";
 import { LinkButton } from "../ui/LinkButton";
@@ -28,17 +28,14 @@ export function LayoutEditor({ at, outcome }: { at: string; outcome: LayoutOutco
   };
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-3">
-      <div className="grid gap-1" role="table" aria-label="Rows of the layout">
+      <fieldset className="grid gap-1" aria-label="Rows of the layout">
         <div
-          role="row"
+          aria-hidden
           className="grid grid-cols-[84px_minmax(0,1fr)_92px_24px] gap-2 border-b border-line pb-1 text-soft"
         >
-          <span role="columnheader">from viewport</span>
-          <span role="columnheader">shown at</span>
-          <span role="columnheader">width in CSS px</span>
-          <span role="columnheader" className="sr-only">
-            remove
-          </span>
+          <span>from viewport</span>
+          <span>shown at</span>
+          <span>width in CSS px</span>
         </div>
         {rows.map((row, index) => (
           <RowFields
@@ -75,7 +72,7 @@ export function LayoutEditor({ at, outcome }: { at: string; outcome: LayoutOutco
             </Button>
           )}
         </div>
-      </div>
+      </fieldset>
       {outcome && <WidthPlot points={outcome.plot} breaks={outcome.rows.slice(1).map((row) => row.from)} />}
       {outcome && <SizesAttribute text={outcome.sizes} />}
       <LadderEditor at={`${at}.ladder`} outcome={outcome} />
@@ -106,10 +103,7 @@ function RowFields({
       : `${count(outcome.least)}–${count(outcome.most)}`
     : "";
   return (
-    <div
-      role="row"
-      className="grid grid-cols-[84px_minmax(0,1fr)_92px_24px] items-start gap-2 border-b border-line-soft py-1"
-    >
+    <div className="grid grid-cols-[84px_minmax(0,1fr)_92px_24px] items-start gap-2 border-b border-line-soft py-1">
       <NumberField path={`${at}.from`} label="From viewport width, px" hidesLabel needed />
       {row.columns ? (
         <div className="flex items-baseline gap-1.5 pt-[3px]">
@@ -138,9 +132,7 @@ function RowFields({
           </LinkButton>
         </div>
       )}
-      <span role="cell" className="figures pt-1">
-        {range}
-      </span>
+      <span className="figures pt-1">{range}</span>
       {first ? (
         <span />
       ) : (
@@ -177,11 +169,7 @@ function RowFields({
 }
 
 function SizesAttribute({ text }: { text: string }) {
-  const copy = () =>
-    navigator.clipboard.writeText(`sizes="${text}"`).then(
-      () => say("The sizes attribute is copied."),
-      () => say("This browser does not let a page copy. Select the text and copy it yourself."),
-    );
+  const copy = () => copyText(`sizes="${text}"`, "The sizes attribute");
   return (
     <div className="flex items-start gap-2 border-l-3 border-brass-fill bg-ground px-2.5 py-1.5">
       <code className="figures grow wrap-anywhere" data-testid="sizes-attribute">

@@ -2,10 +2,11 @@ import { useContext } from "react";
 import type { Slot } from "../data/client";
 import { ratio } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
+import { CheckBox } from "../ui/CheckBox";
 import { Tab, Tabs } from "../ui/Tabs";
 import { CoverageList } from "./CoverageList";
 import { FileEditor } from "./FileEditor";
-import { EditingContext, Group, TextField } from "./fields";
+import { EditingContext, Group, TextField, useValue } from "./fields";
 import { NamesEditor } from "./NamesEditor";
 import { ShapeEditor } from "./ShapeEditor";
 import { SizesEditor } from "./SizesEditor";
@@ -69,6 +70,7 @@ export function SlotEditor({
       >
         <Tab id="sizes">
           <TextField path={`${at}.name`} label="Name" />
+          <TopField path={`${at}.atTop`} />
           <Group title="Shape">
             <ShapeEditor at={at} />
           </Group>
@@ -101,6 +103,16 @@ export function SlotEditor({
         </Tab>
       </Tabs>
     </>
+  );
+}
+
+/** Whether visitors see the slot before they scroll; that is what a page fetches first. */
+function TopField({ path }: { path: string }) {
+  const [atTop, set] = useValue<boolean>(path);
+  return (
+    <CheckBox checked={atTop ?? false} onChecked={(on) => set(on || undefined, "At the top of the page")}>
+      At the top of the page: seen before anybody scrolls, so browsers fetch it first
+    </CheckBox>
   );
 }
 

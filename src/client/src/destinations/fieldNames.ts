@@ -7,6 +7,8 @@ const names: Record<string, string> = {
   note: "Note",
   numbersFrom: "Source of these limits",
   checkedOn: "Last checked on",
+  baseAddress: "Base address",
+  atTop: "At the top of the page",
   devices: "Devices",
   shape: "Shape",
   fit: "Fit",

@@ -6,7 +6,7 @@ import { isUnderWay, jobMarks } from "../instruments/jobs";
 import { Name } from "../instruments/Name";
 import { bytes, count, some } from "../instruments/numbers";
 import { StateMark } from "../instruments/StateMark";
-import { copyText } from "../proof/copying";
+import { copyText } from "../shell/clipboard";
 import { sayProblem } from "../shell/notices";
 import { Button } from "../ui/Button";
 import { Fault } from "../ui/Fault";

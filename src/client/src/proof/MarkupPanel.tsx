@@ -1,9 +1,9 @@
 import { useState } from "react";
 import { useActions } from "../actions/bound";
+import { copyText } from "../shell/clipboard";
 import { Button } from "../ui/Button";
 import { FaultLine } from "../ui/Fault";
 import { Select } from "../ui/Select";
-import { copyText } from "./copying";
 import {
   type Kind,
   kinds,

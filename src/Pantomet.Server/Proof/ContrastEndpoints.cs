@@ -13,7 +13,7 @@ namespace Pantomet.Server.Proof;
 /// <param name="LeastOfLargeText">What large text needs.</param>
 internal sealed record ContrastAnswer(double Ratio, double Least, double LeastOfLargeText);
 
-internal static class ContrastEndpoint
+internal static class ContrastEndpoints
 {
     public static void MapContrast(this IEndpointRouteBuilder routes) =>
         routes.MapGet("/api/proof/contrast", GetAsync).WithTags("Proof").WithName("getContrast");
