@@ -9,6 +9,8 @@ export default defineConfig({
     emptyOutDir: true,
     // The content policy allows no data: fonts.
     assetsInlineLimit: 0,
+    // Every browser that runs these pages preloads modules by itself.
+    modulePreload: { polyfill: false },
   },
   test: { environment: "node" },
 });
