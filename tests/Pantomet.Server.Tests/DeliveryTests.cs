@@ -3,6 +3,7 @@ using System.Net;
 using System.Net.Http.Headers;
 using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.Mvc.Testing;
+using Pantomet.Server.Publishing;
 
 namespace Pantomet.Server.Tests;
 
@@ -213,6 +214,33 @@ public sealed class DeliveryTests : IDisposable
         Assert.All(answers, answer => Assert.Equal(HttpStatusCode.OK, answer.StatusCode));
         Assert.Single(answers.Select(answer => answer.Headers.ETag).Distinct());
         Assert.Equal(1, renders);
+    }
+
+    [Fact]
+    public void No_more_different_files_are_waited_for_than_its_bound_and_one_of_them_by_any_number()
+    {
+        var queue = new ColdQueue();
+        var places = Enumerable.Range(0, ColdQueue.Most).Select(at => queue.TryEnter($"{at}")).ToList();
+        Assert.All(places, Assert.NotNull);
+        Assert.Null(queue.TryEnter("another"));
+        using (queue.TryEnter("0"))
+            Assert.Null(queue.TryEnter("another"));
+        places[0]!.Dispose();
+        Assert.NotNull(queue.TryEnter("another"));
+    }
+
+    [Theory]
+    [InlineData("spool-small%2F..%2F..%2Fsecrets")]
+    [InlineData("%3Cscript%3E")]
+    [InlineData("%F0%9F%AA%81")]
+    [InlineData("Spool-Small")]
+    [InlineData(null)]
+    public async Task What_cannot_be_a_stem_is_no_picture_however_long(string? stem)
+    {
+        await ReadyAsync();
+        using var answer = await library.Http.GetAsync(
+            new Uri($"/pictures/shop/a/{stem ?? new string('a', 6000)}", UriKind.Relative));
+        Assert.Equal(HttpStatusCode.NotFound, answer.StatusCode);
     }
 
     private static JsonNode Shop()

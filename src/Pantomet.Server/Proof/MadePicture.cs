@@ -5,6 +5,7 @@ using Pantomet.Core.Proof.Markup;
 using Pantomet.Core.Publishing;
 using Pantomet.Core.Sizing;
 using Pantomet.Server.Destinations;
+using Pantomet.Server.Publishing;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
 
@@ -14,8 +15,7 @@ namespace Pantomet.Server.Proof;
 /// <param name="Row">What became of it, with its file.</param>
 /// <param name="Path">From the root of a package.</param>
 /// <param name="Size">Of the file, and the density that it was made for.</param>
-/// <param name="Version">The digits by which its address of delivery changes with what it gives; empty where that is not asked for.</param>
-internal sealed record MadeFile(VariantRow Row, string Path, OutputSize Size, string Version = "");
+internal sealed record MadeFile(VariantRow Row, string Path, OutputSize Size);
 
 /// <summary>A source in a slot, with the files that were made of it.</summary>
 /// <param name="Place">The slot and its destination.</param>
@@ -39,7 +39,9 @@ internal sealed record MadePicture(PlacedSlot Place, SlotFolder Folder, SourceRo
     {
         var one = Files.GroupBy(file => (file.Row.Tier, file.Row.Width))
             .Select(width => width.FirstOrDefault(file => file.Row.Format.IsReadEverywhere()) ?? width.First());
-        return (this with { Files = [.. one] }).With(DeliveryOf, placeholder, isAtTop, lasts: true);
+        var versions = DeliveryVersion.AllOf(new Pairing(Source, Place.Slot));
+        return (this with { Files = [.. one] }).With(
+            file => DeliveryOf(file, versions[(file.Row.Tier, file.Row.Width)]), placeholder, isAtTop, lasts: true);
     }
 
     /// <summary>As a page of this server shows it.</summary>
@@ -71,14 +73,14 @@ internal sealed record MadePicture(PlacedSlot Place, SlotFolder Folder, SourceRo
     }
 
     // A base address is that of whatever stands before the delivery of this destination.
-    private string DeliveryOf(MadeFile file)
+    private string DeliveryOf(MadeFile file, string version)
     {
         var own = DeliveryAddress.Of(Place.Destination.Id, Place.Slot.Id, Source.Stem);
         var address = Place.Destination.BaseAddress is { Length: > 0 } before
             ? before.TrimEnd('/') + own[$"{DeliveryAddress.Root}/{Place.Destination.Id}".Length..]
             : own;
         var tier = file.Row.Tier is { } name ? $"&tier={Uri.EscapeDataString(name)}" : "";
-        return string.Create(CultureInfo.InvariantCulture, $"{address}?w={file.Row.Width}{tier}&v={file.Version}");
+        return string.Create(CultureInfo.InvariantCulture, $"{address}?w={file.Row.Width}{tier}&v={version}");
     }
 
     // Below a base address the destination has no folder: the address is its own.

@@ -28,15 +28,13 @@ internal sealed class PagePictures(
             .OrderByDescending(row => row.Sequence).ToListAsync(cancel);
         var current = new CurrentFiles([pairing!]);
         var layout = new PackageLayout();
-        var versions = pairing!.Plan().Variants.GroupBy(variant => (variant.Tier, variant.Size.File.Width))
-            .ToDictionary(width => width.Key, width => DeliveryVersion.Of(pairing, width));
         // In the order of a package, so that files of one name get the same numbers.
         var files = rows.Select(row => (Row: row, Variant: current.For(row)))
             .Where(file => file.Variant is not null)
             .DistinctBy(file => (file.Row.Tier, file.Row.Width, file.Row.Height, file.Row.Format))
             .OrderByDescending(file => file.Row.Width).ThenBy(file => file.Row.Format)
             .Select(file => new MadeFile(file.Row, layout.PathFor(folder.Path, file.Variant!.FileNameAs(file.Row.Format)),
-                file.Variant.Size, versions[(file.Variant.Tier, file.Variant.Size.File.Width)]))
+                file.Variant.Size))
             .ToList();
         return files.Count == 0
             ? NothingMade(pairing!.Source.Stem, placed)

@@ -22,6 +22,8 @@ internal sealed class DeliveredPictures(IServiceScopeFactory scopes, IDbContextF
     /// <param name="cancel">The asker is gone.</param>
     public async ValueTask<Delivered> GetAsync(PictureRequest asked, AcceptedFormats accepts, CancellationToken cancel)
     {
+        if (!asked.IsPossible)
+            return new Delivered.Unknown(PictureFinder.NotDelivered);
         // Read before the rows: what is written in between is looked up twice rather than never.
         var changes = databases.Changes();
         if (known.TryGet(asked, out var before) && before.Changes == changes)

@@ -12,4 +12,9 @@ internal static class DeliveryVersion
     /// <param name="variants">Of its plan, those of one tier and one width, in each format.</param>
     public static string Of(Pairing pairing, IEnumerable<PlannedVariant> variants) =>
         DeliveryAddress.Version(variants.Select(variant => pairing.AcceptedFor(variant).Own.Hash));
+
+    /// <summary>Those of each width of a plan.</summary>
+    /// <param name="pairing">The source and the slot.</param>
+    public static IReadOnlyDictionary<(string? Tier, int Width), string> AllOf(Pairing pairing) => pairing.Plan().Variants
+        .GroupBy(variant => (variant.Tier, variant.Size.File.Width)).ToDictionary(width => width.Key, width => Of(pairing, width));
 }

@@ -60,8 +60,9 @@ internal static class PictureEndpoints
                 headers.RetryAfter = RetryAfterSeconds;
                 headers.CacheControl = "no-store";
                 return Problems.Of(
-                    StatusCodes.Status503ServiceUnavailable, "busy", "Many pictures are being made",
-                    "This picture is not made yet, and many others are waited for. Ask again in a moment.");
+                    StatusCodes.Status503ServiceUnavailable, "busy", "It cannot be made now",
+                    "This picture is not made yet, and it cannot be at this moment: many others are waited for, or the server's disk is " +
+                    "full. Ask again in a moment.");
             default:
                 return Problems.Of(
                     StatusCodes.Status404NotFound, "not-found", "Not found", ((Delivered.Unknown)answer).Sentence);

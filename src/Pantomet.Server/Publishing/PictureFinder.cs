@@ -14,9 +14,11 @@ namespace Pantomet.Server.Publishing;
 /// <summary>Finds the file of a request, and has it made where it is not there yet.</summary>
 internal sealed class PictureFinder(
     PantometDb database, IDbContextFactory<PantometDb> databases, DestinationCatalogue catalogue, Deliveries deliveries,
-    RenderService renderer, RenderedFileStore files, Placeholders placeholders, ColdQueue queue, UnneededRecipes unneeded)
+    RenderService renderer, RenderedFileStore files, Placeholders placeholders, ColdQueue queue, UnneededRecipes unneeded,
+    ILogger<PictureFinder> log)
 {
-    private const string NotDelivered = "No picture is delivered under this address. It may not be published.";
+    /// <summary>What is said where nothing is.</summary>
+    internal const string NotDelivered = "No picture is delivered under this address. It may not be published.";
 
     /// <summary>Finds it.</summary>
     /// <param name="asked">What is asked for.</param>
@@ -79,8 +81,7 @@ internal sealed class PictureFinder(
                 return Found(file, version, true);
             if (await StandInAsync(pairing, variant, cancel) is { } before)
             {
-                // Whoever comes next finds the successor; nobody waits for it.
-                _ = MakeAsync(pairing, variant, recipes, CancellationToken.None);
+                _ = MakeAsideAsync(pairing, variant, recipes);
                 return Found(before, version, false);
             }
 
@@ -91,8 +92,14 @@ internal sealed class PictureFinder(
                 break;
             }
 
-            if (await MakeAsync(pairing, variant, recipes, cancel) is { } made)
+            var (made, isFault) = await MakeAsync(pairing, variant, recipes, cancel);
+            if (made is not null)
                 return Found(made, version, true);
+            if (isFault)
+            {
+                isBusy = true;
+                break;
+            }
         }
 
         return await SmallerAsync(pairing, ladder, width, tried, cancel) is { } smaller
@@ -115,16 +122,33 @@ internal sealed class PictureFinder(
         unneeded.Contains(recipe) ||
             await database.Variants.AnyAsync(row => row.Recipe == recipe && row.State == VariantState.Unneeded, cancel);
 
-    private async Task<RenderedFileRow?> MakeAsync(
+    // Whoever comes next finds the successor; nobody waits for it, and no more of them are made at once than may be waited for.
+    private async Task MakeAsideAsync(Pairing pairing, PlannedVariant variant, AcceptedRecipes recipes)
+    {
+        using var place = queue.TryEnter(recipes.Own.Hash);
+        if (place is null)
+            return;
+        try
+        {
+            await MakeAsync(pairing, variant, recipes, CancellationToken.None);
+        }
+        catch (Exception problem)
+        {
+            log.LogError(problem, "Could not make the successor of {File}", variant.FileName);
+        }
+    }
+
+    // A full disk or a decoder that failed pass; limits that contradict each other do not.
+    private async Task<(RenderedFileRow? File, bool IsFault)> MakeAsync(
         Pairing pairing, PlannedVariant variant, AcceptedRecipes recipes, CancellationToken cancel)
     {
         var outcome = await renderer.RenderAsync(pairing.RecipeFor(variant), RenderPriority.Delivery, null, cancel);
         if (outcome.State == RenderState.Unneeded)
             unneeded.Add(recipes.Own.Hash);
         if (outcome.File is not { } file)
-            return null;
+            return (null, outcome.Findings.Any(finding => finding.Id is "disk-full" or "not-rendered"));
         await using var reading = await databases.CreateDbContextAsync(cancel);
-        return await reading.RenderedFiles.AsNoTracking().SingleOrDefaultAsync(row => row.Sequence == file.Id, cancel);
+        return (await reading.RenderedFiles.AsNoTracking().SingleOrDefaultAsync(row => row.Sequence == file.Id, cancel), false);
     }
 
     // What was made before for the same place, until its successor is there.

@@ -1,3 +1,4 @@
+using Pantomet.Core.Destinations;
 using Pantomet.Core.Publishing;
 
 namespace Pantomet.Server.Publishing;
@@ -11,4 +12,11 @@ namespace Pantomet.Server.Publishing;
 /// <param name="IsPlaceholder">Whether what stands for it until it has arrived is wanted instead.</param>
 /// <param name="Accepts">The signature of <see cref="AcceptedFormats"/>.</param>
 internal sealed record PictureRequest(
-    string Destination, string Slot, string Stem, int? Width, string? Tier, bool IsPlaceholder, string Accepts);
+    string Destination, string Slot, string Stem, int? Width, string? Tier, bool IsPlaceholder, string Accepts)
+{
+    /// <summary>Whether there can be such a picture. What cannot is not remembered either: addresses may be as long as somebody likes.</summary>
+    public bool IsPossible => DestinationReader.IsId(Destination) && DestinationReader.IsId(Slot) && Core.Pictures.Stem.IsValid(Stem) &&
+        Tier is not { Length: > LongestTier };
+
+    private const int LongestTier = 80;
+}
