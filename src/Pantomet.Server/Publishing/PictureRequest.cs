@@ -14,7 +14,9 @@ namespace Pantomet.Server.Publishing;
 internal sealed record PictureRequest(
     string Destination, string Slot, string Stem, int? Width, string? Tier, bool IsPlaceholder, string Accepts)
 {
-    /// <summary>Whether there can be such a picture. What cannot is not remembered either: addresses may be as long as somebody likes.</summary>
+    /// <summary>
+    /// Whether there can be such a picture. What cannot is not remembered either: addresses may be as long as somebody likes.
+    /// </summary>
     public bool IsPossible => DestinationReader.IsId(Destination) && DestinationReader.IsId(Slot) && Core.Pictures.Stem.IsValid(Stem) &&
         Tier is not { Length: > LongestTier };
 
