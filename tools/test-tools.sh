@@ -2,8 +2,8 @@
 
 install_test_tools() {
   local missing=() pair
-  for pair in chromium:chromium identify:imagemagick exiftool:libimage-exiftool-perl; do
-    command -v "${pair%%:*}" >/dev/null || missing+=("${pair##*:}")
+  for pair in sshd:openssh-server chromium:chromium identify:imagemagick exiftool:libimage-exiftool-perl; do
+    PATH="$PATH:/usr/sbin" command -v "${pair%%:*}" >/dev/null || missing+=("${pair##*:}")
   done
   # Debian's own Python, whatever other one stands first on the path.
   /usr/bin/python3 -c 'from skimage import io, metrics' 2>/dev/null || missing+=(python3-skimage)

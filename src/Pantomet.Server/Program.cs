@@ -1,5 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using Microsoft.AspNetCore.DataProtection.KeyManagement;
+using Microsoft.Extensions.Options;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Publishing;
 using Pantomet.Imaging.Isolation;
@@ -16,6 +18,8 @@ using Pantomet.Server.Packages;
 using Pantomet.Server.Packages.AdHoc;
 using Pantomet.Server.Proof;
 using Pantomet.Server.Publishing;
+using Pantomet.Server.Publishing.Publications;
+using Pantomet.Server.Publishing.Targets;
 using Pantomet.Server.Rendering;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
@@ -40,6 +44,8 @@ builder.Host.UseSerilog(
     (_, logging) => logging
         .MinimumLevel.Information()
         .MinimumLevel.Override("Microsoft", Serilog.Events.LogEventLevel.Warning)
+        // That its keys lie in a folder that only its owner may read is meant.
+        .MinimumLevel.Override("Microsoft.AspNetCore.DataProtection", Serilog.Events.LogEventLevel.Error)
         .WriteTo.Console(outputTemplate: "{Timestamp:HH:mm:ss} {Level:u4} {Message:lj}{NewLine}{Exception}"),
     preserveStaticLogger: true);
 
@@ -81,6 +87,16 @@ services.AddSingleton<UnneededRecipes>();
 services.AddSingleton<AcceptReading>();
 services.AddSingleton<DeliveredPictures>();
 services.AddScoped<PictureFinder>();
+services.AddDataProtection();
+services.AddSingleton<IConfigureOptions<KeyManagementOptions>, SecretKeys>();
+services.AddSingleton<SecretKeeping>();
+services.AddSingleton<PublishFolders>();
+services.AddSingleton<TargetRegister>();
+services.AddSingleton<KeptContents>();
+services.AddSingleton<PublicationStart>();
+services.AddScoped<ReadyFileFinder>();
+services.AddScoped<PublicationPlanner>();
+services.AddSingleton<IJobWork, PublicationJobs>();
 services.AddScoped<RunStart>();
 services.AddSingleton<LargePlans>();
 services.AddSingleton<KnownTraits>();
@@ -105,6 +121,7 @@ services.AddScoped<Bin>();
 services.AddScoped<VariantFiles>();
 services.AddScoped<MissingFiles>();
 services.AddScoped<AdHocBuilder>();
+services.AddScoped<PackedFiles>();
 services.AddScoped<PackageBuilder>();
 services.ConfigureHttpJsonOptions(json =>
 {
@@ -161,6 +178,8 @@ app.MapMarkup();
 app.MapProof();
 app.MapDelivery();
 app.MapPictures();
+app.MapTargets();
+app.MapPublications();
 app.MapSpace();
 // Slot ids have dots, so the usual rule that a dot means a file does not hold. What is asked for by scripts is never answered with a page.
 app.MapFallbackToFile("/", "index.html", ClientFiles.Options).ExcludeFromDescription();

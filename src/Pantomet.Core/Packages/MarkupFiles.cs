@@ -21,11 +21,12 @@ public static class MarkupFiles
 
     /// <summary>Their paths and contents, UTF-8.</summary>
     /// <param name="pictures">In the order of the package.</param>
-    public static IEnumerable<(string Path, byte[] Content)> Of(IEnumerable<PlacedPicture> pictures)
+    /// <param name="isOfOne">Whether they are all of one destination, whose folder is then left away.</param>
+    public static IEnumerable<(string Path, byte[] Content)> Of(IEnumerable<PlacedPicture> pictures, bool isOfOne = false)
     {
         foreach (var slot in pictures.Where(one => IsWrittenFor(one.Destination.Kind)).GroupBy(one => one.Folder))
         {
-            var path = $"{Folder}/{slot.Key.Path}";
+            var path = $"{Folder}/{(isOfOne ? slot.Key.Slot : slot.Key.Path)}";
             var some = slot.Select(one => one.Picture).ToList();
             yield return ($"{path}.html", Encoding.UTF8.GetBytes(Html(some)));
             yield return ($"{path}.css", Encoding.UTF8.GetBytes(Css(slot.Key.Slot, some)));

@@ -54,11 +54,13 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
             foreach (var row in changed.Where(row => columns.All(column => cells.ContainsKey((row.Id, column.Slot.Id)))))
                 same[row.Id] = new KnownRows.Row(row.Revision, newestOfSource.GetValueOrDefault(row.Id), Given(row.Id, columns));
             var running = await RunningAsync(database, cancel);
-            var inHand = running.Select(pairing => pairing.Item1).ToHashSet();
+            var refused = await RefusedAsync(database, cancel);
+            var marked = running.Concat(refused.Keys).Select(pairing => pairing.Item1).ToHashSet();
             // Whose source was taken away for good meanwhile: nothing is known of it any more.
             RowCells Known(RowStamp row) =>
                 same.TryGetValue(row.Id, out var known) ? known.Given : new RowCells([.. columns.Select(_ => BoardCell.Nothing)], []);
-            return [.. rows.Select(row => inHand.Contains(row.Id) ? Shown(Known(row), row.Id, columns, running) : Known(row))];
+            return [.. rows.Select(
+                row => marked.Contains(row.Id) ? Shown(Known(row), row.Id, columns, running, refused) : Known(row))];
         }
         finally
         {
@@ -88,14 +90,38 @@ internal sealed class BoardCells(IDbContextFactory<PantometDb> databases, Destin
             [.. found.SelectMany((known, column) => known.Tries.Select(last => new TriedFile(column, last)))]);
     }
 
-    private static RowCells Shown(RowCells row, string source, IReadOnlyList<PlacedColumn> columns, HashSet<(string, string)> running) =>
+    private static RowCells Shown(
+        RowCells row, string source, IReadOnlyList<PlacedColumn> columns, HashSet<(string, string)> running,
+        Dictionary<(string, string), Finding> refused) =>
         row with
         {
-            Cells = [.. row.Cells.Zip(columns, (cell, column) =>
-                running.Contains((source, column.Slot.Id)) && cell.State != PairingState.LeftOut
-                    ? cell with { State = PairingState.Running }
-                    : cell)],
+            Cells = [.. row.Cells.Zip(columns, (cell, column) => cell with
+            {
+                State = running.Contains((source, column.Slot.Id)) && cell.State != PairingState.LeftOut
+                    ? PairingState.Running
+                    : cell.State,
+                Finding = cell.Finding?.Severity == Severity.Stop
+                    ? cell.Finding
+                    : refused.GetValueOrDefault((source, column.Slot.Id)) ?? cell.Finding,
+            })],
         };
+
+    // What a target does not take is said until the file is made anew.
+    private async Task<Dictionary<(string, string), Finding>> RefusedAsync(PantometDb database, CancellationToken cancel)
+    {
+        var found = new Dictionary<(string, string), Finding>();
+        foreach (var row in await database.RefusedFiles.AsNoTracking().OrderBy(row => row.Path).ToListAsync(cancel))
+        {
+            if (row.Newest >= newest.GetValueOrDefault((row.SourceId, row.SlotId)))
+                found.TryAdd(
+                    (row.SourceId, row.SlotId),
+                    new Finding(
+                        "refused-by-target", Severity.Warn, row.Sentence,
+                        "Correct the slot's limits by the target's rules, render it, and publish again."));
+        }
+
+        return found;
+    }
 
     // Variants are only ever added, so that what is new is behind what was seen last.
     private async Task FollowAsync(PantometDb database, CancellationToken cancel)

@@ -14,6 +14,9 @@ internal enum JobKind
 
     /// <summary>Takes in files of the watched folder.</summary>
     Intake,
+
+    /// <summary>Puts files onto a target, or what was there before back.</summary>
+    Publication,
 }
 
 /// <summary>Where a job stands.</summary>

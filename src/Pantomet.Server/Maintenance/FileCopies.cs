@@ -17,6 +17,10 @@ internal sealed class FileCopies(DataFolder from, DataFolder to)
             .Count(file => Kept(from.Originals, to.Originals, file.Sha256, $"the original {file.Name}"));
         var variants = Read(databasePath, RenderedIn(databasePath), row => (Sha256: row[0], Name: row[1]))
             .Count(file => Kept(from.Variants, to.Variants, file.Sha256, file.Name));
+        // What is no longer kept cannot be put back any more, and that is no loss of the library's.
+        if (Has(databasePath, "PublicationChanges"))
+            foreach (var former in Read(databasePath, FormersIn, row => row[0]).Where(former => ContentStore.Holds(from.Published, former)))
+                Kept(from.Published, to.Published, former, former);
         // A package that was cleared away is no loss: it can be made again.
         var packages = Read(databasePath, PackagesIn(databasePath), row => row[0])
             .Count(id => File.Exists(PackageBuilder.PathOf(from, id)) &&
@@ -27,6 +31,8 @@ internal sealed class FileCopies(DataFolder from, DataFolder to)
     // A backup may be older than some tables.
     private static bool Has(string databasePath, string table) =>
         Read(databasePath, $"SELECT name FROM sqlite_master WHERE type = 'table' AND name = '{table}'", row => row[0]).Count > 0;
+
+    private const string FormersIn = "SELECT DISTINCT FormerSha256 FROM PublicationChanges WHERE FormerSha256 IS NOT NULL";
 
     private static string PackagesIn(string databasePath) => Has(databasePath, "Jobs")
         ? "SELECT Id FROM Jobs WHERE Kind = 'Package' AND State = 'Done'"

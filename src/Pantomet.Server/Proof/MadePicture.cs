@@ -52,9 +52,6 @@ internal sealed record MadePicture(PlacedSlot Place, SlotFolder Folder, SourceRo
     /// <param name="file">One of its lists.</param>
     public static string VariantOf(PageFile file) => file.Address[Variants.Length..^VariantFile.Length];
 
-    /// <summary>As a page in the root of a package shows it.</summary>
-    public PagePicture InPackage() => With(file => PageAddress.Of("", file.Path), null);
-
     /// <summary>With addresses of one's own choice.</summary>
     /// <param name="address">Of a file.</param>
     /// <param name="placeholder">What stands for it until they have arrived.</param>

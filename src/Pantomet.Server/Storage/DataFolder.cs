@@ -28,13 +28,19 @@ internal sealed class DataFolder(string root)
 
     public string Packages => Path.Combine(Root, "packages");
 
+    /// <summary>What was published, and what lay there before, as long as it can be put back.</summary>
+    public string Published => Path.Combine(Root, "published");
+
+    /// <summary>With what secrets are encrypted.</summary>
+    public string Keys => Path.Combine(Root, "keys");
+
     /// <summary>Is there while the demo library is not finished.</summary>
     public string UnfinishedDemo => Path.Combine(Root, "demo-unfinished");
 
     /// <summary>Makes what is not there yet.</summary>
     public void Make()
     {
-        foreach (var folder in new[] { Root, Incoming, Originals, Variants, Previews, Working, Packages })
+        foreach (var folder in new[] { Root, Incoming, Originals, Variants, Previews, Working, Packages, Published })
             Directory.CreateDirectory(folder);
     }
 

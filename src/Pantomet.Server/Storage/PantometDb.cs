@@ -3,6 +3,7 @@ using Microsoft.EntityFrameworkCore.ChangeTracking;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 using Pantomet.Core.Pictures;
+using Pantomet.Core.Publishing;
 using Pantomet.Core.Sources;
 using Pantomet.Server.Acts;
 using Pantomet.Server.Destinations;
@@ -10,6 +11,8 @@ using Pantomet.Server.Framing;
 using Pantomet.Server.Jobs;
 using Pantomet.Server.Packages;
 using Pantomet.Server.Publishing;
+using Pantomet.Server.Publishing.Publications;
+using Pantomet.Server.Publishing.Targets;
 using Pantomet.Server.Rendering;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
@@ -61,6 +64,16 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
 
     public DbSet<DeliveredStemRow> DeliveredStems => Set<DeliveredStemRow>();
 
+    public DbSet<TargetRow> Targets => Set<TargetRow>();
+
+    public DbSet<PublicationRow> Publications => Set<PublicationRow>();
+
+    public DbSet<PublicationChangeRow> PublicationChanges => Set<PublicationChangeRow>();
+
+    public DbSet<PublishedFileRow> PublishedFiles => Set<PublishedFileRow>();
+
+    public DbSet<RefusedFileRow> RefusedFiles => Set<RefusedFileRow>();
+
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
         modelBuilder.Entity<SourceRow>(source =>
@@ -101,7 +114,7 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
             job.HasIndex(row => row.Id).IsUnique();
             job.HasIndex(row => new { row.Kind, row.State });
             job.HasDiscriminator(row => row.Kind).HasValue<RunRow>(JobKind.Run).HasValue<PackageRow>(JobKind.Package)
-                .HasValue<ActRow>(JobKind.Act).HasValue<IntakeRow>(JobKind.Intake);
+                .HasValue<ActRow>(JobKind.Act).HasValue<IntakeRow>(JobKind.Intake).HasValue<PublicationRow>(JobKind.Publication);
             job.Ignore(row => row.IsOpen);
         });
         modelBuilder.Entity<PairingRow>(pairing =>
@@ -143,6 +156,30 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
         });
         modelBuilder.Entity<WatchedFileRow>().HasKey(row => row.Path);
         modelBuilder.Entity<HandedOverRow>().HasKey(row => new { row.DestinationId, row.Path });
+        modelBuilder.Entity<TargetRow>(target =>
+        {
+            target.HasKey(row => row.Id);
+            target.HasIndex(row => row.Name).IsUnique();
+            AsJson(target.Property(row => row.Place));
+        });
+        modelBuilder.Entity<PublicationRow>().HasIndex(row => row.TargetId);
+        modelBuilder.Entity<PublicationChangeRow>(change =>
+        {
+            change.HasKey(row => row.Sequence);
+            change.HasIndex(row => new { row.PublicationId, row.State });
+            AsJson(change.Property(row => row.Picture));
+            AsJson(change.Property(row => row.FormerPicture));
+        });
+        modelBuilder.Entity<PublishedFileRow>(file =>
+        {
+            file.HasKey(row => new { row.TargetId, row.Path });
+            AsJson(file.Property(row => row.Picture));
+        });
+        modelBuilder.Entity<RefusedFileRow>(file =>
+        {
+            file.HasKey(row => new { row.TargetId, row.Path });
+            file.HasIndex(row => new { row.SourceId, row.SlotId });
+        });
         modelBuilder.Entity<PackageRow>(package => AsJson(package.Property(row => row.Selection)));
         modelBuilder.Entity<IntakeRow>(intake => AsJson(intake.Property(row => row.Files)));
         modelBuilder.Entity<ActRow>(act =>
@@ -174,6 +211,9 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
         configurationBuilder.Properties<VariantState>().HaveConversion<string>();
         configurationBuilder.Properties<JobKind>().HaveConversion<string>();
         configurationBuilder.Properties<WatchedState>().HaveConversion<string>();
+        configurationBuilder.Properties<ChangeState>().HaveConversion<string>();
+        configurationBuilder.Properties<ChangeKind>().HaveConversion<string>();
+        configurationBuilder.Properties<FileRole>().HaveConversion<string>();
         configurationBuilder.Properties<PictureFormat>().HaveConversion<string>();
     }
 

@@ -228,6 +228,172 @@ namespace Pantomet.Server.Storage.Migrations
                     b.ToTable("Deliveries");
                 });
 
+            modelBuilder.Entity("Pantomet.Server.Publishing.Publications.PublicationChangeRow", b =>
+                {
+                    b.Property<long>("Sequence")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Bytes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("DoneAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("FormerBytes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("FormerPicture")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("FormerSha256")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("IsLasting")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("IsOurs")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("MediaType")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Newest")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Path")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Picture")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PublicationId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Reason")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Role")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Sha256")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("State")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("WasOurs")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Sequence");
+
+                    b.HasIndex("PublicationId", "State");
+
+                    b.ToTable("PublicationChanges");
+                });
+
+            modelBuilder.Entity("Pantomet.Server.Publishing.Publications.PublishedFileRow", b =>
+                {
+                    b.Property<string>("TargetId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Path")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Bytes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("DestinationId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("IsLasting")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Picture")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Role")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Sha256")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("TargetId", "Path");
+
+                    b.ToTable("PublishedFiles");
+                });
+
+            modelBuilder.Entity("Pantomet.Server.Publishing.Publications.RefusedFileRow", b =>
+                {
+                    b.Property<string>("TargetId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Path")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Newest")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Sentence")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SlotId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SourceId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("TargetId", "Path");
+
+                    b.HasIndex("SourceId", "SlotId");
+
+                    b.ToTable("RefusedFiles");
+                });
+
+            modelBuilder.Entity("Pantomet.Server.Publishing.Targets.TargetRow", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("MadeAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Place")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Secrets")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Name")
+                        .IsUnique();
+
+                    b.ToTable("Targets");
+                });
+
             modelBuilder.Entity("Pantomet.Server.Rendering.RecipeRow", b =>
                 {
                     b.Property<long>("FileSequence")
@@ -568,6 +734,42 @@ namespace Pantomet.Server.Storage.Migrations
                         .HasColumnType("TEXT");
 
                     b.HasDiscriminator().HasValue("Package");
+                });
+
+            modelBuilder.Entity("Pantomet.Server.Publishing.Publications.PublicationRow", b =>
+                {
+                    b.HasBaseType("Pantomet.Server.Jobs.JobRow");
+
+                    b.Property<string>("DestinationId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("IsDryRun")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("IsPlanned")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PutsBack")
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("TakesOver")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("TargetId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("TargetName")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Unchanged")
+                        .HasColumnType("INTEGER");
+
+                    b.HasIndex("TargetId");
+
+                    b.HasDiscriminator().HasValue("Publication");
                 });
 
             modelBuilder.Entity("Pantomet.Server.Runs.RunRow", b =>
