@@ -31,11 +31,20 @@ public sealed partial class DescribedExampleTests
         ["listVariants"] = ("variant", answer => answer["items"]![0]!["id"]),
         ["makePackage"] = ("package", answer => answer["id"]),
         ["actOnMany"] = ("act", answer => answer["id"]),
+        ["makeTarget"] = ("target", answer => answer["id"]),
+        ["publish"] = ("publication", answer => answer["id"]),
     };
 
     // What goes on behind an answer is waited for, so that the next requests find it.
-    private static readonly Dictionary<string, string> Awaited =
-        new() { ["startRun"] = "/api/runs/", ["makePackage"] = "/api/packages/", ["actOnMany"] = "/api/jobs/", ["undoJob"] = "/api/jobs/" };
+    private static readonly Dictionary<string, string> Awaited = new()
+    {
+        ["startRun"] = "/api/runs/",
+        ["makePackage"] = "/api/packages/",
+        ["actOnMany"] = "/api/jobs/",
+        ["undoJob"] = "/api/jobs/",
+        ["publish"] = "/api/jobs/",
+        ["putBackPublication"] = "/api/jobs/",
+    };
 
     [Fact]
     public async Task Every_documented_example_is_answered_as_documented()
@@ -84,7 +93,7 @@ public sealed partial class DescribedExampleTests
         using var library = new Library();
         var ids = await PreparedAsync(library);
         var none = ids.ToDictionary(id => id.Key, _ => "none");
-        foreach (var missing in new[] { "replaced", "screenshot", "run", "variant", "package", "act" })
+        foreach (var missing in new[] { "replaced", "screenshot", "run", "variant", "package", "act", "target", "publication" })
             none[missing] = "none";
         var paths = (await library.GetAsync("/openapi/v1.json"))["paths"]!.AsObject();
         var wrong = new List<string>();
@@ -128,6 +137,8 @@ public sealed partial class DescribedExampleTests
             ["spare"] = spare,
             ["unknown"] = new string('0', 64),
             ["blockedRun"] = run,
+            // The same whenever it is recorded.
+            ["site"] = Directory.CreateDirectory(Path.Combine(Path.GetTempPath(), "pantomet-example-site")).FullName,
         };
     }
 

@@ -79,6 +79,11 @@ export const screens: RouteObject[] = [
     lazy: async () => ({ Component: (await import("./proof/ProofScreen")).ProofScreen }),
   },
   {
+    path: "packages/publishing/:publicationId?",
+    ...titled("Publishing"),
+    lazy: async () => ({ Component: (await import("./publishing/PublishingScreen")).PublishingScreen }),
+  },
+  {
     path: "packages/:packageId?",
     ...titled("Packages"),
     lazy: async () => ({ Component: (await import("./packages/PackagesScreen")).PackagesScreen }),

@@ -98,10 +98,9 @@ public sealed class PublishingTests : IDisposable
         Assert.Equal("failed", (string)refused["publication"]!["state"]!);
         Assert.Contains(target.Fingerprint("another"), (string)refused["publication"]!["problem"]!);
         Assert.Empty(await target.FilesAsync());
-        var (host, port) = ("127.0.0.1", (int)target.Description()["port"]!);
-        var seen = await (await shop.Library.SendJsonAsync(HttpMethod.Post, "/api/targets/host-key", new { host, port }))
+        var seen = await (await shop.Library.SendJsonAsync(HttpMethod.Post, $"/api/targets/{id}/check", null))
             .Content.ReadFromJsonAsync<JsonNode>();
-        Assert.Equal(target.Fingerprint("another"), (string)seen!["hostKey"]!);
+        Assert.Equal((false, target.Fingerprint("another")), ((bool)seen!["isReached"]!, (string)seen["hostKey"]!));
     }
 
     [Fact]

@@ -24,9 +24,6 @@ internal sealed class SftpTarget : ITargetFiles
     private readonly SftpClient client;
     private readonly HashSet<string> made = new(StringComparer.Ordinal);
 
-    // What the server showed last.
-    private string shown = "";
-
     /// <param name="place">Where it is.</param>
     /// <param name="secrets">Open it.</param>
     /// <exception cref="TargetFaultException">The private key cannot be read.</exception>
@@ -36,9 +33,9 @@ internal sealed class SftpTarget : ITargetFiles
         client = new SftpClient(ConnectionOf(place, secrets)) { OperationTimeout = Patience };
         client.HostKeyReceived += (_, key) =>
         {
-            shown = $"SHA256:{key.FingerPrintSHA256}";
+            ShownKey = $"SHA256:{key.FingerPrintSHA256}";
             key.CanTrust = CryptographicOperations.FixedTimeEquals(
-                Encoding.ASCII.GetBytes(shown), Encoding.ASCII.GetBytes(place.HostKey ?? ""));
+                Encoding.ASCII.GetBytes(ShownKey), Encoding.ASCII.GetBytes(place.HostKey ?? ""));
         };
     }
 
@@ -46,29 +43,8 @@ internal sealed class SftpTarget : ITargetFiles
 
     public bool Takes(FileRole role) => true;
 
-    /// <summary>The fingerprint of a server's key, for a person to compare.</summary>
-    /// <param name="host">The server.</param>
-    /// <param name="port">Its port; null for the usual.</param>
-    /// <param name="cancel">Somebody stops it.</param>
-    /// <exception cref="TargetFaultException">It cannot be reached.</exception>
-    public static async Task<string> HostKeyAsync(string host, int? port, CancellationToken cancel)
-    {
-        await using var nobody = new SftpTarget(new TargetPlace(TargetKind.Sftp, Host: host, Port: port, User: "nobody"), new TargetSecrets());
-        try
-        {
-            await nobody.client.ConnectAsync(cancel);
-        }
-        catch (Exception problem) when (problem is SshException or SocketException && nobody.shown.Length == 0)
-        {
-            throw nobody.Said(problem);
-        }
-        catch (SshException)
-        {
-            // It showed its key, which nobody trusts yet, and that is all that was wanted.
-        }
-
-        return nobody.shown;
-    }
+    /// <summary>Fingerprint of the key that the server showed last; null before it was asked.</summary>
+    public string? ShownKey { get; private set; }
 
     public Task<IReadOnlyDictionary<string, long>> LengthsAsync(IReadOnlyCollection<string> paths, CancellationToken cancel) =>
         Doing<IReadOnlyDictionary<string, long>>(
@@ -247,7 +223,7 @@ internal sealed class SftpTarget : ITargetFiles
 
     private TargetFaultException Said(Exception problem) => problem switch
     {
-        _ when shown.Length > 0 && shown != place.HostKey => new(
+        _ when ShownKey is { } shown && shown != place.HostKey => new(
             place.HostKey is null
                 ? $"{place.Host} shows the key {shown}. Say in the target that it is the right one, then publish again."
                 : $"{place.Host} shows another key than the one that was pinned: {shown}, not {place.HostKey}. Somebody may stand in its " +

@@ -14,14 +14,11 @@ internal sealed record TargetAnswer(string Id, string Name, TargetPlace Place, b
 /// <summary>All targets, in the order in which they were made.</summary>
 internal sealed record TargetsAnswer(IReadOnlyList<TargetAnswer> Items);
 
-/// <summary>Asks which key an SFTP server shows.</summary>
-/// <param name="Host">The server.</param>
-/// <param name="Port">Its port; absent: 22.</param>
-internal sealed record HostKeyRequest(string Host, int? Port = null);
-
-/// <summary>What an SFTP server shows.</summary>
-/// <param name="HostKey">SHA-256 fingerprint of its key. Whether it is the right one is for a person to say.</param>
-internal sealed record HostKeyAnswer(string HostKey);
+/// <summary>Whether a target can be published to.</summary>
+/// <param name="IsReached">Whether it answered and let us in. Whether it lets us write is seen when something is published.</param>
+/// <param name="Problem">Why not; empty where it can.</param>
+/// <param name="HostKey">Fingerprint of the key that an SFTP server shows. Whether it is the right one is for a person to say.</param>
+internal sealed record TargetCheck(bool IsReached, string Problem, string? HostKey);
 
 internal static class TargetEndpoints
 {
@@ -32,7 +29,7 @@ internal static class TargetEndpoints
         targets.MapPost("", MakeAsync).WithName("makeTarget");
         targets.MapPut("/{id}", ChangeAsync).WithName("changeTarget");
         targets.MapDelete("/{id}", DeleteAsync).WithName("deleteTarget");
-        targets.MapPost("/host-key", HostKeyAsync).WithName("getHostKey");
+        targets.MapPost("/{id}/check", CheckAsync).WithName("checkTarget");
     }
 
     private static async Task<Ok<TargetsAnswer>> ListAsync(TargetRegister targets, CancellationToken cancel) =>
@@ -53,18 +50,13 @@ internal static class TargetEndpoints
     private static async Task<Results<NoContent, ProblemHttpResult>> DeleteAsync(TargetRegister targets, string id) =>
         (await targets.DeleteAsync(id)).Refusal is { } refusal ? Problems.Of(refusal) : TypedResults.NoContent();
 
-    private static async Task<Results<Ok<HostKeyAnswer>, ProblemHttpResult>> HostKeyAsync(HostKeyRequest asked, CancellationToken cancel)
+    private static async Task<Results<Ok<TargetCheck>, ProblemHttpResult>> CheckAsync(
+        TargetRegister targets, string id, CancellationToken cancel)
     {
-        if (string.IsNullOrWhiteSpace(asked.Host))
-            return Problems.Invalid("host", "Say on which server.");
-        try
-        {
-            return TypedResults.Ok(new HostKeyAnswer(await SftpTarget.HostKeyAsync(asked.Host, asked.Port, cancel)));
-        }
-        catch (TargetFaultException fault)
-        {
-            return Problems.Invalid("host", fault.Message);
-        }
+        if ((await targets.AllAsync(cancel)).SingleOrDefault(row => row.Id == id) is not { } row)
+            return Problems.NotFound("target", id);
+        var (problem, hostKey) = await targets.CheckAsync(row, cancel);
+        return TypedResults.Ok(new TargetCheck(problem is null, problem ?? "", hostKey));
     }
 
     private static TargetAnswer Answer(TargetRegister targets, TargetRow row) =>

@@ -7,6 +7,9 @@ namespace Pantomet.Server.Publishing.Targets;
 internal sealed class TargetRegister(
     IDbContextFactory<PantometDb> databases, SecretKeeping secrets, PublishFolders folders, TimeProvider clock)
 {
+    // No slot makes a file of this name.
+    private const string Untaken = "pantomet/check";
+
     /// <summary>All of them, in the order in which they were made.</summary>
     /// <param name="cancel">The asker is gone.</param>
     public async Task<IReadOnlyList<TargetRow>> AllAsync(CancellationToken cancel)
@@ -45,14 +48,13 @@ internal sealed class TargetRegister(
     /// <summary>Describes one anew. What lies there stays, and is known as long as it is the same place.</summary>
     /// <param name="id">Its id.</param>
     /// <param name="wanted">As it is described now.</param>
-    public async Task<Outcome<TargetRow>> ChangeAsync(string id, TargetRequest wanted)
-    {
-        if ((wanted.Problem() ?? folders.Problem(wanted.Place)) is { } refusal)
-            return refusal;
-        return await databases.TryWriteAsync<TargetRow>(async database =>
+    public async Task<Outcome<TargetRow>> ChangeAsync(string id, TargetRequest wanted) =>
+        await databases.TryWriteAsync<TargetRow>(async database =>
         {
             if (await database.Targets.SingleOrDefaultAsync(row => row.Id == id) is not { } row)
                 return Refusal.NotFound("target", id);
+            if ((wanted.Problem() ?? folders.Problem(wanted.Place)) is { } refusal)
+                return refusal;
             if (row.Place.Kind != wanted.Kind)
                 return Refusal.Invalid("kind", "A target stays what it is. Make another one for another place.");
             if (await database.Targets.AnyAsync(other => other.Id != id && other.Name == wanted.Name))
@@ -64,7 +66,6 @@ internal sealed class TargetRegister(
                 row.Secrets = secrets.Hide(given);
             return row;
         });
-    }
 
     /// <summary>Forgets one. What lies there stays.</summary>
     /// <param name="id">Its id.</param>
@@ -103,6 +104,29 @@ internal sealed class TargetRegister(
         catch (IOException problem)
         {
             throw new TargetFaultException($"{row.Name} cannot be opened: {problem.Message}", TargetFault.Lasting, problem);
+        }
+    }
+
+    /// <summary>Tries whether a target answers and lets us in.</summary>
+    /// <param name="row">The target.</param>
+    /// <param name="cancel">The asker is gone.</param>
+    /// <returns>Why it does not, and which key an SFTP server showed; each null where there is none.</returns>
+    public async Task<(string? Problem, string? HostKey)> CheckAsync(TargetRow row, CancellationToken cancel)
+    {
+        ITargetFiles? files = null;
+        try
+        {
+            files = Open(row);
+            await files.LengthsAsync([Untaken], cancel);
+            return (null, (files as SftpTarget)?.ShownKey);
+        }
+        catch (TargetFaultException fault)
+        {
+            return (fault.Message, (files as SftpTarget)?.ShownKey);
+        }
+        finally
+        {
+            await (files?.DisposeAsync() ?? ValueTask.CompletedTask);
         }
     }
 

@@ -1,6 +1,6 @@
 import { createContext, useContext, useEffect, useRef, useSyncExternalStore } from "react";
 import { keep, kept } from "../data/kept";
-import { type ActId, type ActOf, definitionOf, keyMarks, type Scope } from "./catalogue";
+import { type ActId, type ActOf, keyMarks, keysOf, type Scope } from "./catalogue";
 import { isCharacter, keyNames } from "./keyNames";
 
 /** What is done when a thing is asked for, with the key that asked; false where it cannot be done now. */
@@ -56,7 +56,7 @@ export function perform(id: ActId): void {
   // A place may be in several hands: of the board, its cells are the grid's and what is done to them the bar's.
   const runs = layers.filter((layer) => layer.scope === scope).map((layer) => layer.acts.current[act]);
   const run = runs.findLast((one) => one);
-  if (run) run(definitionOf(id).keys?.[0] ?? "");
+  if (run) run(keysOf(id)[0] ?? "");
 }
 
 /** Whether the places of some things are on screen. */
@@ -105,7 +105,7 @@ export const useCharacterKeys = (): boolean =>
 /** What stands on the key of an act, where that key does something. */
 export function useKeyMark(id: ActId | undefined): string | undefined {
   const isOn = useCharacterKeys();
-  const [key] = id ? (definitionOf(id).keys ?? []) : [];
+  const [key] = id ? keysOf(id) : [];
   return key && (isOn || !isCharacter(key)) ? keyMarks(key).join(" ") : undefined;
 }
 
@@ -124,7 +124,7 @@ export function press(event: KeyboardEvent): boolean {
     for (const layer of layers.toReversed()) {
       if (layer.depth < Math.max(0, ...covers)) continue;
       for (const [act, run] of Object.entries(layer.acts.current)) {
-        if (!run || !definitionOf(`${layer.scope}.${act}` as ActId).keys?.includes(name)) continue;
+        if (!run || !keysOf(`${layer.scope}.${act}` as ActId).includes(name)) continue;
         event.preventDefault();
         run(name, event);
         return true;

@@ -948,6 +948,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/publications": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lists publications
+         * @description The newest first, a hundred at most.
+         */
+        get: operations["listPublications"];
+        put?: never;
+        /**
+         * Publishes a destination's finished files
+         * @description Only what changed is sent: new pictures first, then those in place of others, then the lists that name them; last, what is wanted no more is removed. Files of others at the same paths are left alone unless `takesOver` says otherwise, and are kept even then. With `dryRun` nothing is changed: the publication says what would be. The answer names it; it is a job of that id.
+         */
+        post: operations["publish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/publications/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Gives a publication with its files
+         * @description What is added, replaced, removed and left alone, the first thousand of each; and the files whose address stayed while they changed, with how long caches keep the old ones.
+         */
+        get: operations["getPublication"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/publications/{id}/put-back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Puts back what lay there before a publication
+         * @description Publications of the same destination that came after it are undone with it. What somebody else changed since is left alone. The answer names the publication that does it.
+         */
+        post: operations["putBackPublication"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/review": {
         parameters: {
             query?: never;
@@ -1458,6 +1522,74 @@ export interface paths {
          * @description As decided, or as proposed with how sure that is; the least sure come first. Pictures taken from the same place name each other as a series. At most 500.
          */
         post: operations["listSubjects"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/targets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lists the targets
+         * @description Without what opens them. `isOpen` is false where that has to be given again, as after a restore.
+         */
+        get: operations["listTargets"];
+        put?: never;
+        /**
+         * Describes a target
+         * @description A folder of the server's machine (`folder`), a bucket of an S3-compatible store (`endpoint`, `region`, `bucket`, `prefix`, `accessKey`, `secretKey`), a folder of an SFTP server (`host`, `port`, `user`, `password` or `privateKey` with `passphrase`, `folder`, `hostKey`) or a marketplace (`address`, `key`). Secrets are kept encrypted and are in no answer. `cacheSeconds` says how long caches keep a file whose address does not change with it.
+         */
+        post: operations["makeTarget"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/targets/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Describes a target anew
+         * @description Secrets that are left out stay as they are. A target stays of its kind.
+         */
+        put: operations["changeTarget"];
+        post?: never;
+        /**
+         * Forgets a target
+         * @description What lies there stays; what was published can no longer be put back.
+         */
+        delete: operations["deleteTarget"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/targets/{id}/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tries whether a target answers
+         * @description Nothing is written there. An SFTP server shows its key, which a person compares and gives as `hostKey` before anything is published.
+         */
+        post: operations["checkTarget"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2024,6 +2156,23 @@ export interface components {
              */
             quality: number;
         };
+        /** @description A file of which caches may still hold the old copy: it changed, and its address did not. */
+        CachedFile: {
+            /** @description As pages name it. */
+            address: string;
+            /** @description From the target's root. */
+            path: string;
+            /**
+             * Format: int32
+             * @description How long a copy is kept that was fetched just before; null where that is not known.
+             */
+            seconds: null | number;
+            /**
+             * Format: date-time
+             * @description When the last of them is gone; null where that is not known.
+             */
+            until: null | string;
+        };
         /** @description A file that a browser may take. */
         CandidateAnswer: {
             /**
@@ -2055,6 +2204,35 @@ export interface components {
              */
             width: number;
         };
+        /** @description A file of a publication. */
+        ChangedFile: {
+            /**
+             * Format: int64
+             * @description Its length.
+             */
+            bytes: number;
+            /** @description From the target's root. */
+            path: string;
+            /** @description Why it was left alone; empty otherwise. */
+            reason: string;
+            /** @description Where the change stands. */
+            state: components["schemas"]["ChangeState"];
+        };
+        /** @description The files of a kind, the first of them. */
+        ChangedFiles: {
+            /** @description In the order in which they are changed. */
+            items: components["schemas"]["ChangedFile"][];
+            /**
+             * Format: int32
+             * @description How many there are.
+             */
+            total: number;
+        };
+        /**
+         * @description Where a change stands.
+         * @enum {unknown}
+         */
+        ChangeState: "planned" | "begun" | "done" | "leftAlone";
         /**
          * @description How the stored numbers of a picture are to be understood as colour.
          * @enum {unknown}
@@ -2597,7 +2775,7 @@ export interface components {
          * @description What a job does.
          * @enum {unknown}
          */
-        JobKind: "run" | "package" | "act" | "intake";
+        JobKind: "run" | "package" | "act" | "intake" | "publication";
         /** @description Jobs, newest first. */
         JobPage: {
             items: components["schemas"]["JobAnswer"][];
@@ -3223,6 +3401,108 @@ export interface components {
         ProofPlaces: {
             /** @description In the order of the destinations. */
             items: components["schemas"]["ProofPlace"][];
+        };
+        /** @description A publication in short. */
+        PublicationAnswer: {
+            /**
+             * Format: date-time
+             * @description When it was asked for.
+             */
+            askedAt: string;
+            /**
+             * Format: int64
+             * @description Sent so far.
+             */
+            bytes: number;
+            /** @description Id of the destination. */
+            destination: string;
+            /**
+             * Format: int32
+             * @description Changes that are made.
+             */
+            done: number;
+            /** @description Whether it only says what would be changed. */
+            dryRun: boolean;
+            /**
+             * Format: date-time
+             * @description When it ended.
+             */
+            endedAt: null | string;
+            /** @description Its id; that of its job. */
+            id: string;
+            /**
+             * Format: int32
+             * @description Files that were not touched since they are somebody else's, or that the target does not take.
+             */
+            leftAlone: number;
+            /** @description Why it ended early, or of the last file that was left alone; empty otherwise. */
+            problem: string;
+            /** @description Id of the publication before which the target is put back; null for one of today's files. */
+            putsBack: null | string;
+            /** @description Where it stands. */
+            state: components["schemas"]["JobState"];
+            /** @description Whether files of others may be replaced. */
+            takesOver: boolean;
+            /** @description Id of the target. */
+            target: string;
+            /** @description What it was called. */
+            targetName: string;
+            /**
+             * Format: int32
+             * @description Changes in all; 0 until they are known.
+             */
+            total: number;
+            /**
+             * Format: int32
+             * @description Files that lie there as they should.
+             */
+            unchanged: number;
+        };
+        /** @description A publication with its files. */
+        PublicationDetails: {
+            /** @description Files where nothing lay. */
+            added: components["schemas"]["ChangedFiles"];
+            /** @description What caches may still hold the old copies of. */
+            cached: components["schemas"]["CachedFile"][];
+            /** @description Whether what lay there before is kept. */
+            canBePutBack: boolean;
+            /** @description Files that were not touched, and why. */
+            leftAlone: components["schemas"]["ChangedFiles"];
+            /** @description In short. */
+            publication: components["schemas"]["PublicationAnswer"];
+            /** @description Files that are wanted no more. */
+            removed: components["schemas"]["ChangedFiles"];
+            /** @description Files in place of others. */
+            replaced: components["schemas"]["ChangedFiles"];
+        };
+        /** @description Publications, newest first. */
+        PublicationPage: {
+            items: components["schemas"]["PublicationAnswer"][];
+        };
+        /** @description Asks for a publication. */
+        PublicationRequest: {
+            /** @description Id of the destination whose finished files are published. */
+            destination: string;
+            /**
+             * @description Whether it only says what would be changed.
+             * @default false
+             */
+            dryRun: boolean;
+            /**
+             * @description Whether files of others that lie at the same paths are replaced; they are kept, and can be put back.
+             * @default false
+             */
+            takesOver: boolean;
+            /** @description Id of the target. */
+            target: string;
+        };
+        /** @description Asks for what lay there before. */
+        PutBackRequest: {
+            /**
+             * @description Whether it only says what would be changed.
+             * @default false
+             */
+            dryRun: boolean;
         };
         /** @description Encoder qualities from 1 to 100. */
         QualityDocument: {
@@ -3851,6 +4131,126 @@ export interface components {
         SubjectSheet: {
             /** @description Those that nobody has confirmed, the least sure first; then the others, newest first. */
             items: components["schemas"]["SubjectEntry"][];
+        };
+        /** @description A target as the interface gives it: without what opens it. */
+        TargetAnswer: {
+            /** @description Its id. */
+            id: string;
+            /** @description Whether what opens it is known: after a restore it has to be given again. */
+            isOpen: boolean;
+            /**
+             * Format: date-time
+             * @description Since when it is there.
+             */
+            madeAt: string;
+            /** @description What people call it. */
+            name: string;
+            /** @description Where it is. */
+            place: components["schemas"]["TargetPlace"];
+        };
+        /** @description Whether a target can be published to. */
+        TargetCheck: {
+            /** @description Fingerprint of the key that an SFTP server shows. Whether it is the right one is for a person to say. */
+            hostKey: null | string;
+            /** @description Whether it answered and let us in. Whether it lets us write is seen when something is published. */
+            isReached: boolean;
+            /** @description Why not; empty where it can. */
+            problem: string;
+        };
+        /**
+         * @description What files are published to.
+         * @enum {unknown}
+         */
+        TargetKind: "folder" | "s3" | "sftp" | "market";
+        /** @description Where a target is, without what must be kept secret. Each kind has members of its own; the others are null. */
+        TargetPlace: {
+            /** @description Names who asks. */
+            accessKey?: null | string;
+            /** @description Of the marketplace. */
+            address?: null | string;
+            /** @description Its name. */
+            bucket?: null | string;
+            /**
+             * Format: int32
+             * @description How long browsers and caches keep a file whose address does not change with it; null where that is not
+             *         known.
+             */
+            cacheSeconds?: null | number;
+            /** @description Address of the S3-compatible store. */
+            endpoint?: null | string;
+            /** @description Absolute path of the folder, on this machine or on the SFTP server. */
+            folder?: null | string;
+            /** @description Of the SFTP server. */
+            host?: null | string;
+            /**
+             * @description SHA-256 fingerprint of the SFTP server's key, as `ssh-keygen -l` writes it; null while nobody has said
+             *         that it is the right one.
+             */
+            hostKey?: null | string;
+            /** @description What it is. */
+            kind: components["schemas"]["TargetKind"];
+            /**
+             * Format: int32
+             * @description Of the SFTP server.
+             */
+            port?: null | number;
+            /** @description What every key begins with, without a slash at its ends. */
+            prefix?: null | string;
+            /** @description Of the bucket; many stores have none. */
+            region?: null | string;
+            /** @description Of the SFTP server. */
+            user?: null | string;
+        };
+        /** @description A target as somebody describes it. Of the secrets, those that are absent stay as they are. */
+        TargetRequest: {
+            /** @description Names who asks. */
+            accessKey?: null | string;
+            /** @description Of the marketplace. */
+            address?: null | string;
+            /** @description Its name. */
+            bucket?: null | string;
+            /**
+             * Format: int32
+             * @description How long browsers and caches keep a file whose address does not change with it.
+             */
+            cacheSeconds?: null | number;
+            /** @description Address of the S3-compatible store. */
+            endpoint?: null | string;
+            /** @description Absolute path of the folder, on this machine or on the SFTP server. */
+            folder?: null | string;
+            /** @description Of the SFTP server. */
+            host?: null | string;
+            /** @description SHA-256 fingerprint of the server's key; nothing is published before it is said. */
+            hostKey?: null | string;
+            /** @description Opens the marketplace. */
+            key?: null | string;
+            /** @description What it is. */
+            kind: components["schemas"]["TargetKind"];
+            /** @description What people call it. */
+            name: string;
+            /** @description Of that key. */
+            passphrase?: null | string;
+            /** @description Opens the SFTP server, where no key does. */
+            password?: null | string;
+            /**
+             * Format: int32
+             * @description Of the SFTP server; absent: 22.
+             */
+            port?: null | number;
+            /** @description What every key begins with. */
+            prefix?: null | string;
+            /** @description Opens the SFTP server: the text of an OpenSSH key's file. */
+            privateKey?: null | string;
+            /** @description Of the bucket; many stores have none. */
+            region?: null | string;
+            /** @description Opens the bucket. */
+            secretKey?: null | string;
+            /** @description Of the SFTP server. */
+            user?: null | string;
+        };
+        /** @description All targets, in the order in which they were made. */
+        TargetsAnswer: {
+            items: components["schemas"]["TargetAnswer"][];
         };
         /** @description A range of viewport widths, up to the next tier. */
         TierDocument: {
@@ -5944,6 +6344,143 @@ export interface operations {
             };
         };
     };
+    listPublications: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PublicationPage"];
+                };
+            };
+        };
+    };
+    publish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PublicationRequest"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CreatedId"];
+                };
+            };
+            /** @description There is no such target or destination. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getPublication: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PublicationDetails"];
+                };
+            };
+            /** @description There is no such publication. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putBackPublication: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutBackRequest"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CreatedId"];
+                };
+            };
+            /** @description There is no such publication, or its target is gone. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It has not ended. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It changed nothing. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     review: {
         parameters: {
             query?: never;
@@ -6864,6 +7401,181 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SubjectSheet"];
+                };
+            };
+        };
+    };
+    listTargets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TargetsAnswer"];
+                };
+            };
+        };
+    };
+    makeTarget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TargetRequest"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TargetAnswer"];
+                };
+            };
+            /** @description Something is missing or wrong; the field says what. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    changeTarget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TargetRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TargetAnswer"];
+                };
+            };
+            /** @description There is no such target; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Something is being published to it. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Something is missing or wrong; the field says what. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteTarget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description There is no such target; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Something is being published to it. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    checkTarget: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TargetCheck"];
+                };
+            };
+            /** @description There is no such target; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };

@@ -26,6 +26,7 @@ export type Subject =
   | "destinations"
   | "runs"
   | "packages"
+  | "publications"
   | "files"
   | "deliveries";
 
@@ -63,6 +64,7 @@ const follows: Record<Subject, readonly QueryKey[]> = {
   ],
   runs: [keys.runs.list, keys.board.all],
   deliveries: [keys.deliveries, keys.proof.all],
+  publications: [keys.targets, keys.publications.all, keys.board.all],
   packages: [keys.packages.list, keys.space.all],
   files: [
     keys.plans.all,

@@ -85,5 +85,11 @@ export const keys = {
     // Both change with the framing of a picture.
     foretold: (source: string, slots: unknown) => ["framings", "ad-hoc", source, slots],
   },
+  targets: ["targets"],
+  publications: {
+    all: ["publications"],
+    list: ["publications", "list"],
+    one: (id: string) => ["publications", "one", id],
+  },
   space: { all: ["space"], parts: ["space", "parts"], bin: ["space", "bin"] },
 } as const;

@@ -3,13 +3,14 @@ import { useNavigate, useParams } from "react-router";
 import { useActions } from "../actions/bound";
 import { useDestinations } from "../destinations/useDestinations";
 import { jobMarks } from "../instruments/jobs";
-import { bytes, count, moment, some } from "../instruments/numbers";
+import { bytes, count, moment } from "../instruments/numbers";
 import { StateMark } from "../instruments/StateMark";
 import { useReadout } from "../shell/readout";
 import { Button } from "../ui/Button";
 import { Entry } from "../ui/Entry";
 import { Fault } from "../ui/Fault";
 import { Select } from "../ui/Select";
+import { HandedOver } from "./HandedOver";
 import { PackageSheet } from "./PackageSheet";
 import { useMakePackage, usePackages, useScopeWords } from "./usePackages";
 
@@ -46,8 +47,9 @@ export function PackagesScreen() {
   return (
     <div className="grid h-full grid-rows-[46px_minmax(0,1fr)]">
       <div className="flex items-center gap-3 px-4">
-        <h1>{some(items.length, "package")}</h1>
-        <span className="truncate text-soft max-[1100px]:hidden">
+        <h1 className="sr-only">Packages</h1>
+        <HandedOver way="Packages" />
+        <span className="truncate text-soft max-[1180px]:hidden">
           “Changed” is what no earlier package has handed over as it is now
         </span>
         <Select

@@ -1,6 +1,7 @@
 import { lazy, type ReactNode, Suspense } from "react";
 import { setCharacterKeys, useCharacterKeys, useScopes } from "../actions/bound";
-import { catalogue, type Definition, keyMarks, type Scope } from "../actions/catalogue";
+import { type ActId, catalogue, keyMarks, keysOf, type Scope } from "../actions/catalogue";
+import { actWords, type Words } from "../actions/words";
 import { Button, Key } from "../ui/Button";
 import { CheckBox } from "../ui/CheckBox";
 import { Dialog, DialogClose } from "../ui/Dialog";
@@ -53,7 +54,7 @@ export function HelpDialog({ open, onOpen }: { open: boolean; onOpen: (open: boo
         </Suspense>
         <div className="columns-2 gap-x-8">
           {sorted.map((scope) => (
-            <Acts key={scope} title={catalogue[scope].title} acts={Object.values(catalogue[scope].acts)} />
+            <Acts key={scope} scope={scope} />
           ))}
         </div>
       </section>
@@ -61,24 +62,29 @@ export function HelpDialog({ open, onOpen }: { open: boolean; onOpen: (open: boo
   );
 }
 
-function Acts({ title, acts }: { title: string; acts: readonly Definition[] }): ReactNode {
+function Acts({ scope }: { scope: Scope }): ReactNode {
+  const { title, acts } = actWords[scope];
   return (
     <section className="mb-4 grid break-inside-avoid gap-1">
       <h3 className="text-soft">{title}</h3>
-      {acts.map(({ label, keys = [], shown }) => (
-        <p key={label} className="flex items-center gap-2 border-b border-line-soft py-1">
-          <span className="flex w-32 shrink-0 flex-wrap gap-1">
-            {(shown ? shown.map((one) => [one]) : keys.slice(0, 2).map(keyMarks)).map((marks) => (
-              <span key={marks.join()} className="flex gap-0.5">
-                {marks.map((mark) => (
-                  <Key key={mark}>{mark}</Key>
-                ))}
-              </span>
-            ))}
-          </span>
-          {label}
-        </p>
-      ))}
+      {Object.entries<Words>(acts).map(([act, words]) => {
+        const { label, shown } = typeof words === "string" ? { label: words, shown: undefined } : words;
+        const keys = keysOf(`${scope}.${act}` as ActId);
+        return (
+          <p key={act} className="flex items-center gap-2 border-b border-line-soft py-1">
+            <span className="flex w-32 shrink-0 flex-wrap gap-1">
+              {(shown ? shown.map((one) => [one]) : keys.slice(0, 2).map(keyMarks)).map((marks) => (
+                <span key={marks.join()} className="flex gap-0.5">
+                  {marks.map((mark) => (
+                    <Key key={mark}>{mark}</Key>
+                  ))}
+                </span>
+              ))}
+            </span>
+            {label}
+          </p>
+        );
+      })}
     </section>
   );
 }

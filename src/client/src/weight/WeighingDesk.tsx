@@ -2,7 +2,6 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import { arrowOf } from "../actions/arrows";
 import { useActions } from "../actions/bound";
-import { definitionOf } from "../actions/catalogue";
 import type { Source } from "../data/client";
 import { formatName } from "../destinations/FileEditor";
 import type { Place as SlotPlace } from "../destinations/useDestinations";
@@ -38,7 +37,12 @@ import {
 } from "./useWeighing";
 import { useWeightRemedies } from "./useWeightRemedies";
 
-const modes: readonly SeeAs[] = ["divider", "sideBySide", "alternate", "difference"];
+const modes: readonly [SeeAs, string][] = [
+  ["divider", "Divider"],
+  ["sideBySide", "Side by side"],
+  ["alternate", "Alternate"],
+  ["difference", "Difference"],
+];
 
 /** One file on the scales: before and after side by side, and everything that was, or could be, made of it. */
 export function WeighingDesk({
@@ -178,14 +182,14 @@ export function WeighingDesk({
             <Name text={source.stem} weight="" />
           </h1>
           <span className="ml-auto flex items-center gap-1.5">
-            {modes.map((one) => (
+            {modes.map(([one, words]) => (
               <Button
                 key={one}
                 act={`weight.${one}`}
                 aria-pressed={mode === one}
                 className={mode === one ? "" : "border-transparent!"}
               >
-                {definitionOf(`weight.${one}`).label}
+                {words}
               </Button>
             ))}
             <Button aria-label="Zoom out" onClick={() => zoom(stepped(look.zoom, -1))}>
