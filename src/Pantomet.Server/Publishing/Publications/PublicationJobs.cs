@@ -49,7 +49,7 @@ internal sealed class PublicationJobs(
         catch (TargetFaultException fault)
         {
             Log.LogWarning("Publication {Id} to {Target} failed: {Problem}", job.Id, job.TargetName, fault.Message);
-            return $"{fault.Message}{await StandsAsync(job, stop)}";
+            return $"{fault.Message.TrimEnd('.')}.{await StandsAsync(job, stop)}";
         }
         catch (Exception problem) when (problem is not OperationCanceledException || !stop.IsCancellationRequested)
         {

@@ -41,6 +41,8 @@ describe("figures", () => {
     [48.4, "48 s"],
     [89, "89 s"],
     [180, "3 min"],
+    [7200, "2 h"],
+    [604_800, "7 days"],
   ])("says %i seconds as %s", (seconds, words) => {
     expect(duration(seconds)).toBe(words);
   });

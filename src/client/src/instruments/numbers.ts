@@ -30,10 +30,12 @@ export function saving(from: number, to: number): string {
   return `${change > 0 ? "+" : "−"}${Math.abs(change)} %`;
 }
 
-/** A length of time: `48 s`, `3 min`. */
+/** A length of time: `48 s`, `3 min`, `2 h`, `7 days`. */
 export function duration(seconds: number): string {
   if (seconds < 90) return `${Math.max(1, Math.round(seconds))} s`;
-  return `${Math.round(seconds / 60)} min`;
+  if (seconds < 5400) return `${Math.round(seconds / 60)} min`;
+  if (seconds < 129_600) return `${Math.round(seconds / 3600)} h`;
+  return `${count(Math.round(seconds / 86_400))} days`;
 }
 
 /** Date and time of day on this machine. */

@@ -1,4 +1,4 @@
-import { NavLink } from "react-router";
+import { Link } from "react-router";
 
 const ways = [
   ["/packages", "Packages"],
@@ -10,15 +10,14 @@ export function HandedOver({ way }: { way: (typeof ways)[number][1] }) {
   return (
     <nav aria-label="How files are handed over" className="flex gap-3.5">
       {ways.map(([to, words]) => (
-        <NavLink
+        <Link
           key={to}
           to={to}
-          end
           aria-current={way === words ? "page" : undefined}
           className="border-b-2 border-transparent pb-0.5 text-soft aria-[current=page]:border-ink aria-[current=page]:font-semibold aria-[current=page]:text-ink"
         >
           {words}
-        </NavLink>
+        </Link>
       ))}
     </nav>
   );

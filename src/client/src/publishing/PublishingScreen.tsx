@@ -74,15 +74,19 @@ export function PublishingScreen() {
           options={(destinations ?? []).map((one) => [one.id, one.name] as const)}
           onValue={setDestination}
         />
-        <span className="text-soft">to</span>
-        <Select
-          label="Target"
-          hidesLabel
-          className="max-w-52"
-          value={target?.id ?? ""}
-          options={(targets.data ?? []).map((one) => [one.id, one.name] as const)}
-          onValue={setTarget}
-        />
+        {target && (
+          <>
+            <span className="text-soft">to</span>
+            <Select
+              label="Target"
+              hidesLabel
+              className="max-w-52"
+              value={target.id}
+              options={(targets.data ?? []).map((one) => [one.id, one.name] as const)}
+              onValue={setTarget}
+            />
+          </>
+        )}
         <Button act="publishing.targets">Targets</Button>
         <Button act="publishing.dryRun" disabled={!canPublish}>
           Dry run

@@ -19,7 +19,8 @@ export function placeWords({ place }: Target): string {
 
 /** Where a publication stands. */
 export function stateWords(one: Publication): string {
-  if (one.state === "done") return one.dryRun ? "would be changed" : one.putsBack ? "put back" : "published";
+  if (one.state === "done")
+    return one.dryRun ? "nothing is changed yet" : one.putsBack ? "put back" : "published";
   if (one.state === "running")
     return one.dryRun ? "being compared" : one.putsBack ? "being put back" : "being published";
   return { queued: "waiting", paused: "paused", failed: "not finished", cancelled: "cancelled" }[one.state];

@@ -1,0 +1,27 @@
+import { chromium } from "@playwright/test";
+const B = "http://127.0.0.1:5191";
+const j = async (m, p, b) => { const r = await fetch(B + p, { method: m, headers: { "content-type": "application/json" }, body: b && JSON.stringify(b) }); const t = await r.text(); if (!r.ok) console.log(p, r.status, t); return t ? JSON.parse(t) : null; };
+const ended = async (id) => { for (;;) { const one = await j("GET", `/api/publications/${id}`); if (one.publication.endedAt) return one; await new Promise((r) => setTimeout(r, 200)); } };
+const browser = await chromium.launch({ executablePath: "/usr/bin/chromium", args: ["--no-sandbox"] });
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const shot = async (n) => { await page.waitForTimeout(900); await page.screenshot({ path: `/tmp/look/shots/${n}.png` }); };
+await page.goto(B + "/packages/publishing"); await shot("1-empty");
+await page.keyboard.press("t"); await page.getByLabel("S3-compatible bucket").check(); await shot("2-new-target"); await page.keyboard.press("Escape");
+const sources = (await j("GET", "/api/sources?limit=100")).items.map((s) => s.id);
+const run = await j("POST", "/api/runs", { sources: sources.slice(0, 6), slots: ["quayside-market.listing-photo", "galewright-shop.article-picture", "galewright-shop.product-card"].filter(Boolean) });
+console.log(run);
+for (;;) { const r = await j("GET", `/api/runs/${run.id}`); if (r.state === "done") break; await new Promise((r) => setTimeout(r, 500)); }
+const site = await j("POST", "/api/targets", { name: "Shop’s static folder", kind: "folder", folder: "/tmp/look/site", cacheSeconds: 3600 });
+const market = await j("POST", "/api/targets", { name: "Quayside Market", kind: "market", address: "http://127.0.0.1:5192", key: "quayside-key" });
+const dry = await j("POST", "/api/publications", { target: site.id, destination: "galewright-shop", dryRun: true }); await ended(dry.id);
+await page.goto(B + `/packages/publishing/${dry.id}`); await shot("3-dry");
+const pub = await j("POST", "/api/publications", { target: site.id, destination: "galewright-shop" }); await ended(pub.id);
+const mp = await j("POST", "/api/publications", { target: market.id, destination: "quayside-market" }); const m = await ended(mp.id); console.log(JSON.stringify(m.publication), JSON.stringify(m.leftAlone));
+await page.goto(B + `/packages/publishing/${mp.id}`); await shot("4-market");
+const bad = await j("POST", "/api/targets", { name: "Old web server", kind: "sftp", host: "127.0.0.1", port: 5999, user: "web", folder: "/srv/www", password: "x", hostKey: "SHA256:abcdefghijklmnopqrstuvwxyz0123456789ABCDEFG" });
+const bp = await j("POST", "/api/publications", { target: bad.id, destination: "galewright-shop" }); await ended(bp.id);
+await page.goto(B + `/packages/publishing/${bp.id}`); await shot("5-failed");
+await page.keyboard.press("t"); await page.getByText("Shop’s static folder").last().click(); await page.getByRole("button", { name: "Check" }).click(); await shot("6-target");
+await page.keyboard.press("Escape");
+await page.goto(B + "/packages"); await shot("7-packages");
+await browser.close();
