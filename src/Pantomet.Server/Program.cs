@@ -86,6 +86,7 @@ services.AddSingleton<ColdQueue>();
 services.AddSingleton<UnneededRecipes>();
 services.AddSingleton<AcceptReading>();
 services.AddSingleton<DeliveredPictures>();
+services.AddSingleton<WarmDelivery>();
 services.AddScoped<PictureFinder>();
 services.AddDataProtection();
 services.AddSingleton<IConfigureOptions<KeyManagementOptions>, SecretKeys>();
@@ -139,6 +140,8 @@ services.Configure<HostOptions>(host => host.BackgroundServiceExceptionBehavior 
 
 var app = builder.Build();
 app.UseDeliveryAlone(deliveryAddresses);
+var warm = app.Services.GetRequiredService<WarmDelivery>();
+app.Use(next => context => warm.InvokeAsync(context, next));
 app.UseMiddleware<RequestGuard>();
 app.UseExceptionHandler(FaultResponse.Options);
 app.UseStatusCodePages(StatusAnswer.ExecuteAsync);

@@ -64,6 +64,11 @@ public sealed class DeliveryTests : IDisposable
         Assert.Equal("cross-origin", first.Headers.GetValues("Cross-Origin-Resource-Policy").Single());
         var bytes = await first.Content.ReadAsByteArrayAsync();
 
+        // What is answered from memory the second time is the same answer.
+        using var warm = await AskAsync("?w=100");
+        Assert.Equal(bytes, await warm.Content.ReadAsByteArrayAsync());
+        Assert.Equal(Told(first), Told(warm));
+
         // 9.3.2: HEAD says what GET would, and sends nothing.
         using var head = await AskAsync("?w=100", method: HttpMethod.Head);
         Assert.Equal((HttpStatusCode.OK, bytes.Length, tag), (head.StatusCode, head.Content.Headers.ContentLength, head.Headers.ETag));
@@ -210,10 +215,37 @@ public sealed class DeliveryTests : IDisposable
         listener.SetMeasurementEventCallback<long>((_, count, tags, _) =>
             Interlocked.Add(ref renders, $"{tags[0].Value}".StartsWith(library.DataFolder, StringComparison.Ordinal) ? count : 0));
         listener.Start();
-        var answers = await Task.WhenAll(Enumerable.Range(0, 64).Select(_ => AskAsync("?w=200")));
+        var answers = await Task.WhenAll(Enumerable.Range(0, 1000).Select(_ => AskAsync("?w=200")));
         Assert.All(answers, answer => Assert.Equal(HttpStatusCode.OK, answer.StatusCode));
         Assert.Single(answers.Select(answer => answer.Headers.ETag).Distinct());
         Assert.Equal(1, renders);
+    }
+
+    [Fact]
+    public async Task A_thousand_files_that_are_not_made_yet_are_made_in_turn_and_whoever_cannot_wait_is_told_when_to_ask_again()
+    {
+        var widths = Enumerable.Range(0, 25).Select(at => 20 + (4 * at)).ToArray();
+        var slots = Enumerable.Range(0, 40).Select(at => $"s{at:00}").ToArray();
+        (await library.SendJsonAsync(
+            HttpMethod.Post, "/api/destinations", Documents.Of("shop", [.. slots.Select(slot => ($"shop.{slot}", widths))])))
+            .EnsureSuccessStatusCode();
+        (await library.SendJsonAsync(HttpMethod.Put, "/api/delivery/shop", new { published = true })).EnsureSuccessStatusCode();
+        await library.TakeInAsync("spool-small.jpg");
+        var answers = await Task.WhenAll(
+            from slot in slots
+            from width in widths
+            select library.Http.GetAsync(new Uri($"/pictures/shop/{slot}/spool-small?w={width}", UriKind.Relative)));
+        Assert.Equal(1000, answers.Length);
+        foreach (var answer in answers)
+        {
+            Assert.True(answer.StatusCode is HttpStatusCode.OK or HttpStatusCode.ServiceUnavailable, $"{answer.StatusCode}");
+            Assert.Equal(answer.StatusCode == HttpStatusCode.ServiceUnavailable, answer.Headers.RetryAfter is not null);
+        }
+
+        Assert.InRange(answers.Count(answer => answer.IsSuccessStatusCode), 1, 1000);
+        // Whoever asks again gets it.
+        using var again = await library.Http.GetAsync(new Uri("/pictures/shop/s39/spool-small?w=116", UriKind.Relative));
+        Assert.Equal(HttpStatusCode.OK, again.StatusCode);
     }
 
     [Fact]
@@ -242,6 +274,11 @@ public sealed class DeliveryTests : IDisposable
             new Uri($"/pictures/shop/a/{stem ?? new string('a', 6000)}", UriKind.Relative));
         Assert.Equal(HttpStatusCode.NotFound, answer.StatusCode);
     }
+
+    private static IEnumerable<string> Told(HttpResponseMessage answer) => answer.Headers.Concat(answer.Content.Headers)
+        .Where(header => header.Key is "ETag" or "Vary" or "Cache-Control" or "Accept-Ranges" or "Content-Type" or "Content-Length" or
+            "X-Content-Type-Options" or "Access-Control-Allow-Origin" or "Cross-Origin-Resource-Policy")
+        .Select(header => $"{header.Key}: {string.Join(", ", header.Value)}").Order();
 
     private static JsonNode Shop()
     {

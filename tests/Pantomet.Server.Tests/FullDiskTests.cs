@@ -90,6 +90,25 @@ public sealed class FullDiskTests : IDisposable
     }
 
     [SmallDiskFact]
+    public async Task In_delivering_what_is_not_made_yet()
+    {
+        var id = await ReadyAsync();
+        (await server.SendAsync(HttpMethod.Put, "/api/delivery/shop", new { published = true })).EnsureSuccessStatusCode();
+        var picture = new Uri("/pictures/shop/a/spool", UriKind.Relative);
+        disk.Fill();
+        disk.Fill();
+        using (var full = await server.Http.GetAsync(picture))
+        {
+            Assert.Equal(HttpStatusCode.ServiceUnavailable, full.StatusCode);
+            Assert.NotNull(full.Headers.RetryAfter);
+        }
+
+        disk.Free();
+        (await server.Http.GetAsync(picture)).EnsureSuccessStatusCode();
+        await GoesOnAsync(id);
+    }
+
+    [SmallDiskFact]
     public async Task In_a_package()
     {
         var id = await ReadyAsync();

@@ -25,7 +25,8 @@ internal static class PictureEndpoints
     }
 
     private static async Task<Results<FileContentHttpResult, PhysicalFileHttpResult, RedirectHttpResult, ProblemHttpResult>> GetAsync(
-        HttpContext context, DeliveredPictures pictures, AcceptReading accepting, string destination, string slot, string stem, string? w,
+        HttpContext context, DeliveredPictures pictures, AcceptReading accepting, WarmDelivery warm,
+        IDbContextFactory<PantometDb> databases, string destination, string slot, string stem, string? w,
         string? tier, string? @as, string? v, CancellationToken cancel)
     {
         var width = w is null ? null : LadderWidth.Read(w);
@@ -35,10 +36,14 @@ internal static class PictureEndpoints
             return Problems.Invalid("as", "A picture can be asked for as placeholder, and otherwise as it is.");
         var (formats, signature) = accepting.Of(context.Request.Headers.Accept);
         var asked = new PictureRequest(destination, slot, stem, width, tier, @as is not null, signature);
+        // Read before what it is of, so that whatever changes meanwhile is looked for again.
+        var changes = databases.Changes();
         var answer = await pictures.GetAsync(asked, formats, cancel);
         var headers = context.Response.Headers;
         headers.Vary = HeaderNames.Accept;
         headers.CacheControl = answer is Delivered.Found { IsFinal: true } kept && v == kept.Version ? ForGood : Revalidated;
+        if (answer is Delivered.Found given)
+            warm.Keep(context.Request, given, changes, headers.CacheControl.ToString());
         switch (answer)
         {
             case Delivered.Found { Content: { } content } found:
