@@ -101,7 +101,9 @@ test("a picture is replaced, rendered and published, the model page shows the ne
   await expect(page.getByRole("heading", { name: "published" })).toBeVisible();
   await page.keyboard.press("p");
   await expect(page.getByRole("heading", { name: /files replaced/ })).toBeVisible();
-  await expect(page.getByText("These files changed and their addresses did not.")).toContainText("for 60 min");
+  await expect(page.getByText("These files changed and their addresses did not.")).toContainText(
+    "for 60 min",
+  );
   const again = page.url();
   const now = await seen(page);
   expect(now.file).toBe(old.file);

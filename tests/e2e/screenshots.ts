@@ -1,4 +1,5 @@
-import { readFile } from "node:fs/promises";
+import { mkdtemp, readFile, rm } from "node:fs/promises";
+import { tmpdir } from "node:os";
 import { dirname, join, resolve } from "node:path";
 import { fileURLToPath } from "node:url";
 import { expect, type Page, test } from "@playwright/test";
@@ -117,6 +118,19 @@ test("pictures of every main view", async ({ page }) => {
     await page.getByRole("link", { name: "Preview" }).waitFor({ timeout: 60_000 });
     await shot("packages");
 
+    const shop = await mkdtemp(join(tmpdir(), "pantomet-shop-"));
+    const { id: target } = await app.send<"TargetAnswer">("POST", "/api/targets", {
+      name: "Shop’s pictures",
+      kind: "folder",
+      folder: shop,
+      cacheSeconds: 3600,
+    });
+    await publish(app, target);
+    await page.goto(`${app.url}/packages/publishing`);
+    await page.getByRole("heading", { name: "published" }).waitFor();
+    await shot("publishing");
+    await rm(shop, { recursive: true });
+
     await app.change(id("winder-handle"), {
       act: "decide",
       subject: { x: 700, y: 900, width: 1300, height: 1500 },
@@ -135,12 +149,6 @@ test("pictures of every main view", async ({ page }) => {
     await page.getByText("galewright-hill-flight-1").waitFor();
     await shot("names");
 
-    const spool = sources.find((source) => source.stem === "spool-small")?.id;
-    await fetch(`${app.url}/api/sources/${spool}`, { method: "DELETE" });
-    await page.goto(`${app.url}/space`);
-    await page.getByText("moved here").first().waitFor();
-    await shot("space");
-
     await page.goto(`${app.url}/weight/${id("hill-flight")}/quayside-market.listing-photo?size=2440x1952`);
     await page.getByText("best within the maximum size").waitFor({ timeout: 60_000 });
     await page.waitForLoadState("networkidle");
@@ -155,6 +163,14 @@ test("pictures of every main view", async ({ page }) => {
     await app.stop();
   }
 });
+
+async function publish(app: Pantomet, target: string): Promise<void> {
+  const { id } = await app.send<"CreatedId">("POST", "/api/publications", {
+    target,
+    destination: "galewright-shop",
+  });
+  while ((await app.get<"PublicationDetails">(`/api/publications/${id}`)).publication.endedAt === null);
+}
 
 async function choose(page: Page, ids: string[]): Promise<void> {
   await page.evaluate((chosen) => {

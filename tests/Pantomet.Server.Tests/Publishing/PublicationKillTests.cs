@@ -20,7 +20,7 @@ public sealed class PublicationKillTests : IDisposable
         var target = (string)(await PostAsync("/api/targets", site.Description()))["id"]!;
         var picture = await File.ReadAllBytesAsync(Library.Demo("spool-small.jpg"));
         var source = (string)(await server.TakeInAsync("spool-small.jpg", picture))["source"]!["id"]!;
-        var widths = Enumerable.Range(0, 15).Select(at => 60 + (10 * at)).ToArray();
+        var widths = Enumerable.Range(0, 10).Select(at => 60 + (10 * at)).ToArray();
         var states = new List<SortedDictionary<string, byte[]>>();
         for (var moment = -1; moment <= Moments; moment++)
         {

@@ -69,20 +69,21 @@ public sealed class PublishingTests : IDisposable
         await shop.MakeAsync("free", [200, 400, 600]);
         var id = await shop.TargetAsync(target.Description(line.Port));
         var made = await shop.MadeAsync();
-        line.BreakAfter(made.Sum(file => file.Value.LongLength) / 2);
+        line.BreakAfter(made.Sum(file => file.Value.LongLength) * 3 / 4);
         var broken = await shop.PublishAsync(id);
         Assert.Equal("failed", (string)broken["publication"]!["state"]!);
         Assert.Contains("changes were made, each file whole", (string)broken["publication"]!["problem"]!);
         // What was on its way has another name, and nobody asks for it.
         var there = (await target.FilesAsync()).Where(file => !file.Key.EndsWith("pantomet-part", StringComparison.Ordinal)).ToList();
-        Assert.InRange(there.Count, 1, made.Count - 1);
         // This store shows what it got of a file while it gets it; others wait for all of it.
         Assert.All(there, file => Assert.True(kind == "s3" ? made[file.Key].AsSpan().StartsWith(file.Value) : made[file.Key].SequenceEqual(file.Value)));
         var whole = there.Count(file => made[file.Key].SequenceEqual(file.Value));
+        Assert.InRange(whole, 1, made.Count - 1);
         line.Mend();
         var again = await shop.PublishAsync(id);
         Assert.Equal(("done", 0), ((string)again["publication"]!["state"]!, (int)again["publication"]!["leftAlone"]!));
-        Assert.Equal(whole, (int)again["publication"]!["unchanged"]!);
+        // One may have arrived whole while the answer to it was lost; it is looked at once more.
+        Assert.InRange((int)again["publication"]!["unchanged"]!, 1, whole);
         await HoldsWhatWasMadeAsync(target);
         Assert.DoesNotContain((await target.FilesAsync()).Keys, path => path.Contains("part", StringComparison.Ordinal));
     }
