@@ -4,7 +4,8 @@ using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Pantomet.Market;
 
-/// <summary>A small marketplace that nobody buys at: it takes listings over HTTP with a key, holds to its rules, and shows what it got.</summary>
+/// <summary>A small marketplace that nobody buys at: it takes listings over HTTP with a key, holds to its rules, and shows what
+/// it got.</summary>
 public static class MarketServer
 {
     private const int MaxName = 250;
@@ -22,7 +23,8 @@ public static class MarketServer
         builder.Services.AddSingleton(listings);
         builder.Logging.SetMinimumLevel(LogLevel.Warning);
         var app = builder.Build();
-        var key = Encoding.UTF8.GetBytes(app.Configuration["key"] ?? throw new InvalidOperationException("Say with --key which key its sellers have."));
+        var key = Encoding.UTF8.GetBytes(
+            app.Configuration["key"] ?? throw new InvalidOperationException("Say with --key which key its sellers have."));
         app.MapGet("/", () => TypedResults.Content(ShopWindow.Of(rules, listings), "text/html"));
         app.MapGet("/rules", () => TypedResults.Ok(rules));
         var sellers = app.MapGroup("/listings").AddEndpointFilter(async (call, next) => IsSeller(call.HttpContext.Request, key)

@@ -18,7 +18,8 @@ public static class PictureCheck
         if (!rules.MediaTypes.Contains(mediaType))
             return [new("format", $"We take {string.Join(" and ", rules.MediaTypes)}, not {mediaType}.")];
         if (content.LongLength > rules.MaxBytes)
-            return [new("too-heavy", string.Create(Plain, $"The file has {content.LongLength:#,0} bytes; we take {rules.MaxBytes:#,0}."))];
+            return [new("too-heavy", string.Create(
+                    Plain, $"The file has {content.LongLength:#,0} bytes; we take {rules.MaxBytes:#,0}."))];
         if (TypeOf(content) != mediaType)
             return [new("not-what-it-says", $"The file is not {mediaType}.")];
         try
@@ -47,16 +48,21 @@ public static class PictureCheck
     {
         var (width, height) = (picture.Width, picture.Height);
         if (content.LongLength < rules.MinBytes)
-            yield return new("too-poor", string.Create(Plain, $"The file has {content.LongLength:#,0} bytes; below {rules.MinBytes:#,0} it looks poor."));
+            yield return new(
+                "too-poor", string.Create(
+                    Plain, $"The file has {content.LongLength:#,0} bytes; below {rules.MinBytes:#,0} it looks poor."));
         if (Math.Max(width, height) < rules.MinLongestSide)
-            yield return new("too-small", string.Create(Plain, $"{width} × {height} px is too small: {rules.MinLongestSide} px along the longest side."));
+            yield return new(
+                "too-small",
+                string.Create(Plain, $"{width} × {height} px is too small: {rules.MinLongestSide} px along the longest side."));
         if (Math.Max(width, height) > rules.MaxLongestSide)
             yield return new("too-large", string.Create(Plain, $"{width} × {height} px is too large: at most {rules.MaxLongestSide} px."));
         if (Math.Abs((double)width * rules.ShapeHeight / rules.ShapeWidth - height) > 0.5 + (1d / rules.ShapeWidth))
             yield return new("shape", string.Create(Plain, $"{width} × {height} px is not {rules.ShapeWidth}:{rules.ShapeHeight}."));
         if (picture.HasAlpha())
             yield return new("transparent", "The picture has transparent parts.");
-        if (picture.Interpretation is not (Enums.Interpretation.Srgb or Enums.Interpretation.Bw) || picture.Contains("icc-profile-data") && !IsSrgb(picture))
+        if (picture.Interpretation is not (Enums.Interpretation.Srgb or Enums.Interpretation.Bw) ||
+            (picture.Contains("icc-profile-data") && !IsSrgb(picture)))
             yield return new("colours", "The picture's colours are not sRGB.");
         if (picture.Contains("orientation") && (int)picture.Get("orientation") > Coordinates)
             yield return new("turned", "The picture lies on its side and says so instead of being turned.");

@@ -23,7 +23,8 @@ public static class ShopWindow
             foreach (var picture in pictures)
                 page.Append(
                     CultureInfo.InvariantCulture,
-                    $"<img height=\"160\" alt=\"{Text(picture.Name)}\" src=\"data:{picture.MediaType};base64,{Convert.ToBase64String(picture.Content)}\">");
+                    $"<img height=\"160\" alt=\"{Text(picture.Name)}\" " +
+                    $"src=\"data:{picture.MediaType};base64,{Convert.ToBase64String(picture.Content)}\">");
         }
 
         return page.Append("</html>").ToString();

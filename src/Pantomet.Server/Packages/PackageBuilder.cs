@@ -53,7 +53,8 @@ internal sealed class PackageBuilder(
                 .Order(StringComparer.Ordinal).ToList()
             : [];
         var entries = packed.Select(one => one.Entry).ToList();
-        IReadOnlyList<MissingEntry> missing = [.. altered.Select(one => one.Missing), .. await missingFiles.OfAsync(package.Selection, cancel)];
+        IReadOnlyList<MissingEntry> missing =
+            [.. altered.Select(one => one.Missing), .. await missingFiles.OfAsync(package.Selection, cancel)];
         var pictures = await files.PicturesAsync(whole, packed, file => file.Path, cancel);
         await WriteAsync(package.Id, entries, missing, withdrawn, pictures, tell, cancel);
         return (packed.Count, [.. packed.Select(

@@ -114,7 +114,9 @@ internal sealed class PackedFiles(
             var placeholder = MarkupFiles.IsWrittenFor(place.Destination.Kind)
                 ? await placeholders.OfAsync(smallest.Row.File!, smallest.Size.File, cancel)
                 : null;
-            pictures.Add(new PlacedPicture(place.Destination, here.Folder, made.OnPage(placeholder), here.With(file => PageAddress.Of("", shownAt(file)), null)));
+            pictures.Add(new PlacedPicture(
+                place.Destination, here.Folder, made.OnPage(placeholder),
+                here.With(file => PageAddress.Of("", shownAt(file)), null)));
         }
 
         return pictures;

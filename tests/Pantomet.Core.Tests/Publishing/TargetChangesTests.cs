@@ -26,7 +26,8 @@ public sealed class TargetChangesTests
                 var isFree = place.Lying == 0;
                 var isLeft = change.Kind == ChangeKind.LeaveAlone;
                 Assert.Equal(isLeft, change.Reason.Length > 0);
-                Assert.True(isLeft || isFree || isOurs || (takesOver && (place.Left.Length == 0 || place.Owner == Us)), $"{place} {change}");
+                Assert.True(
+                    isLeft || isFree || isOurs || (takesOver && (place.Left.Length == 0 || place.Owner == Us)), $"{place} {change}");
                 Assert.Equal(isFree, change.Kind == ChangeKind.Add);
                 Assert.Equal(change.Kind == ChangeKind.Remove, change.Wanted is null);
                 Assert.False(change.Kind == ChangeKind.Remove && place.Kept);
@@ -34,7 +35,8 @@ public sealed class TargetChangesTests
 
             // Everything that is wanted lies there, is put there, or is said to be somebody else's.
             Assert.Equal(
-                places.Count(place => place.Wanted.Length > 0), changes.Unchanged + changes.Changes.Count(change => change.Wanted is not null));
+                places.Count(place => place.Wanted.Length > 0),
+                changes.Unchanged + changes.Changes.Count(change => change.Wanted is not null));
         });
 
     [Fact]

@@ -23,7 +23,8 @@ internal class FolderTestTarget : ITestTarget
 {
     protected DirectoryInfo Folder { get; } = Directory.CreateTempSubdirectory("pantomet-site-");
 
-    public virtual JsonObject Description(int? port = null) => new() { ["name"] = "Site", ["kind"] = "folder", ["folder"] = Folder.FullName };
+    public virtual JsonObject Description(int? port = null) =>
+        new() { ["name"] = "Site", ["kind"] = "folder", ["folder"] = Folder.FullName };
 
     public async Task<SortedDictionary<string, byte[]>> FilesAsync()
     {

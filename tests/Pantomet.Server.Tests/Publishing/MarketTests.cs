@@ -60,7 +60,8 @@ public sealed class MarketTests : IAsyncLifetime, IDisposable
         };
         using var answer = await PutAsync(client, "wrong", content, type);
         Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
-        Assert.Contains(code, (await answer.Content.ReadFromJsonAsync<JsonNode>())!["errors"]!.AsArray().Select(error => (string)error!["code"]!));
+        var errors = (await answer.Content.ReadFromJsonAsync<JsonNode>())!["errors"]!.AsArray();
+        Assert.Contains(code, errors.Select(error => (string)error!["code"]!));
     }
 
     [Fact]
@@ -100,7 +101,7 @@ public sealed class MarketTests : IAsyncLifetime, IDisposable
         Assert.Equal(1, (int)refused["publication"]!["leftAlone"]!);
         var finding = (await CellAsync())["finding"]!;
         Assert.Equal("refused-by-target", (string)finding["id"]!);
-        Assert.Contains("600 × 450 px is not 5:4", (string)finding["sentence"]!);
+        Assert.Equal("Quayside does not take it: 600 × 450 px is not 5:4.", (string)finding["sentence"]!);
         await AskAsync([("5:4", 600)]);
         await library.RunAsync([source], ["quayside.photo-600"]);
         Assert.Null((await CellAsync())["finding"]);

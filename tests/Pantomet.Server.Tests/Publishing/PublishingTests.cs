@@ -51,6 +51,8 @@ public sealed class PublishingTests : IDisposable
         var back = await shop.PutBackAsync(second);
         Assert.Equal("done", (string)back["publication"]!["state"]!);
         Same(afterFirst, await target.FilesAsync());
+        if (target is BucketTestTarget bucket)
+            Assert.Equal("image/jpeg", (await bucket.HeadersAsync("shop/wide/logo-1200-160.jpg")).MediaType);
         // What was put back can be undone as well.
         await shop.PutBackAsync(back);
         await HoldsWhatWasMadeAsync(target);
@@ -76,7 +78,10 @@ public sealed class PublishingTests : IDisposable
         // What was on its way has another name, and nobody asks for it.
         var there = (await target.FilesAsync()).Where(file => !file.Key.EndsWith("pantomet-part", StringComparison.Ordinal)).ToList();
         // This store shows what it got of a file while it gets it; others wait for all of it.
-        Assert.All(there, file => Assert.True(kind == "s3" ? made[file.Key].AsSpan().StartsWith(file.Value) : made[file.Key].SequenceEqual(file.Value)));
+        Assert.All(
+            there,
+            file => Assert.True(
+                kind == "s3" ? made[file.Key].AsSpan().StartsWith(file.Value) : made[file.Key].SequenceEqual(file.Value)));
         var whole = there.Count(file => made[file.Key].SequenceEqual(file.Value));
         Assert.InRange(whole, 1, made.Count - 1);
         line.Mend();
@@ -190,7 +195,8 @@ public sealed class PublishingTests : IDisposable
         await using var target = new FolderTestTarget();
         await using var elsewhere = new FolderTestTarget();
         await shop.MakeAsync("free", [80]);
-        Directory.CreateSymbolicLink(Path.Combine((string)target.Description()["folder"]!, "shop"), (string)elsewhere.Description()["folder"]!);
+        Directory.CreateSymbolicLink(
+            Path.Combine((string)target.Description()["folder"]!, "shop"), (string)elsewhere.Description()["folder"]!);
         await shop.PublishAsync(await shop.TargetAsync(target.Description()));
         Assert.Empty(await elsewhere.FilesAsync());
     }
@@ -247,7 +253,8 @@ public sealed class PublishingTests : IDisposable
     {
         foreach (var folder in (string[])[shop.Library.DataFolder, Path.Combine(shop.Library.DataFolder, "originals"), "/"])
         {
-            using var answer = await shop.Library.SendJsonAsync(HttpMethod.Post, "/api/targets", new { name = "Own", kind = "folder", folder });
+            using var answer = await shop.Library.SendJsonAsync(
+                HttpMethod.Post, "/api/targets", new { name = "Own", kind = "folder", folder });
             Assert.Equal(HttpStatusCode.UnprocessableEntity, answer.StatusCode);
         }
     }

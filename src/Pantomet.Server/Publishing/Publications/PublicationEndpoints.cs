@@ -39,8 +39,8 @@ internal sealed record PutBackRequest(bool DryRun = false);
 /// <param name="AskedAt">When it was asked for.</param>
 /// <param name="EndedAt">When it ended.</param>
 internal sealed record PublicationAnswer(
-    string Id, JobState State, string Target, string TargetName, string Destination, bool DryRun, bool TakesOver, string? PutsBack, int Done,
-    int Total, int LeftAlone, int Unchanged, long Bytes, string Problem, DateTime AskedAt, DateTime? EndedAt)
+    string Id, JobState State, string Target, string TargetName, string Destination, bool DryRun, bool TakesOver, string? PutsBack,
+    int Done, int Total, int LeftAlone, int Unchanged, long Bytes, string Problem, DateTime AskedAt, DateTime? EndedAt)
 {
     public static PublicationAnswer Of(PublicationRow row) => new(
         row.Id, row.State, row.TargetId, row.TargetName, row.DestinationId, row.IsDryRun, row.TakesOver, row.PutsBack, row.Done, row.Total,

@@ -99,6 +99,7 @@ internal sealed class PublicationJobs(
         var row = await database.Publications.AsNoTracking().SingleAsync(one => one.Id == job.Id, stop);
         return row.Done == 0
             ? " Nothing was changed there."
-            : $" {row.Done:#,0} of {row.Total:#,0} changes were made, each file whole. Publish again to go on, or put the former state back.";
+            : $" {row.Done:#,0} of {row.Total:#,0} changes were made, each file whole. " +
+                "Publish again to go on, or put the former state back.";
     }
 }

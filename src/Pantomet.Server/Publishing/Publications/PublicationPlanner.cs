@@ -24,7 +24,8 @@ internal sealed class PublicationPlanner(PantometDb database, ReadyFileFinder re
             row.DestinationId, [.. wanted.Values.Select(file => file.File)], await WithBegunAsync(row, Left(rows), lying, cancel), lying,
             path => rows[path].Picture is { } picture && found.Unsettled.Contains((picture.Stem, picture.SlotId)), row.TakesOver);
         return new PlannedChanges(
-            [.. changes.Changes.Select(change => Row(row, change, rows.GetValueOrDefault(change.Path), wanted.GetValueOrDefault(change.Path)))],
+            [.. changes.Changes.Select(
+                change => Row(row, change, rows.GetValueOrDefault(change.Path), wanted.GetValueOrDefault(change.Path), null))],
             changes.Unchanged, changes.Forgotten);
     }
 
@@ -48,7 +49,7 @@ internal sealed class PublicationPlanner(PantometDb database, ReadyFileFinder re
             .Select(change => new WantedFile(change.Path, change.FormerSha256!, change.FormerBytes, change.Role)).ToList();
         var changes = TargetChanges.Of(row.DestinationId, wanted, Left(rows), lying, _ => false, takesOver: false);
         return new PlannedChanges(
-            [.. changes.Changes.Select(change => BackRow(row, change, rows.GetValueOrDefault(change.Path), first[change.Path]))],
+            [.. changes.Changes.Select(change => Row(row, change, rows.GetValueOrDefault(change.Path), null, first[change.Path]))],
             changes.Unchanged, changes.Forgotten);
     }
 
@@ -74,27 +75,9 @@ internal sealed class PublicationPlanner(PantometDb database, ReadyFileFinder re
     private static Dictionary<string, LeftFile> Left(Dictionary<string, PublishedFileRow> rows) => rows.ToDictionary(
         one => one.Key, one => new LeftFile(one.Value.Sha256, one.Value.Bytes, one.Value.Role, one.Value.DestinationId));
 
-    private static PublicationChangeRow Row(PublicationRow row, TargetChange change, PublishedFileRow? left, ReadyFile? file) => new()
-    {
-        PublicationId = row.Id,
-        Kind = change.Kind,
-        Role = change.Role,
-        Path = change.Path,
-        State = change.Kind == ChangeKind.LeaveAlone ? ChangeState.LeftAlone : ChangeState.Planned,
-        Sha256 = change.Wanted?.Sha256,
-        Bytes = change.Wanted?.Bytes ?? left?.Bytes ?? 0,
-        MediaType = file?.MediaType ?? "",
-        IsLasting = file?.IsLasting ?? left?.IsLasting ?? false,
-        Picture = file?.Picture,
-        Newest = file?.Newest ?? 0,
-        IsOurs = true,
-        WasOurs = left is not null,
-        FormerPicture = left?.Picture,
-        Reason = change.Reason,
-    };
-
-    private static PublicationChangeRow BackRow(
-        PublicationRow row, TargetChange change, PublishedFileRow? left, PublicationChangeRow before) => new()
+    // Of a file that is ready, or of what lay there before a change that is undone.
+    private static PublicationChangeRow Row(
+        PublicationRow row, TargetChange change, PublishedFileRow? left, ReadyFile? file, PublicationChangeRow? undone) => new()
         {
             PublicationId = row.Id,
             Kind = change.Kind,
@@ -103,10 +86,11 @@ internal sealed class PublicationPlanner(PantometDb database, ReadyFileFinder re
             State = change.Kind == ChangeKind.LeaveAlone ? ChangeState.LeftAlone : ChangeState.Planned,
             Sha256 = change.Wanted?.Sha256,
             Bytes = change.Wanted?.Bytes ?? left?.Bytes ?? 0,
-            MediaType = before.MediaType.Length > 0 ? before.MediaType : ListTypes.Of(change.Path),
-            IsLasting = before.IsLasting,
-            Picture = before.FormerPicture,
-            IsOurs = before.WasOurs,
+            MediaType = file?.MediaType ?? PublishedTypes.Of(change.Path),
+            IsLasting = file?.IsLasting ?? undone?.IsLasting ?? left?.IsLasting ?? false,
+            Picture = file?.Picture ?? undone?.FormerPicture,
+            Newest = file?.Newest ?? 0,
+            IsOurs = undone?.WasOurs ?? true,
             WasOurs = left is not null,
             FormerPicture = left?.Picture,
             Reason = change.Reason,

@@ -28,7 +28,8 @@ internal sealed class PublicationWork(
         _ => $"public, max-age={place.CacheSeconds ?? UsualCacheSeconds}",
     };
 
-    /// <summary>How long caches keep a file of a target whose address stays; null where that is not ours to say and nobody said it.</summary>
+    /// <summary>How long caches keep a file of a target whose address stays; null where that is not ours to say and nobody said
+    /// it.</summary>
     /// <param name="place">The target.</param>
     public static int? CacheSeconds(TargetPlace place) => place.CacheSeconds ?? (place.Kind == TargetKind.S3 ? UsualCacheSeconds : null);
 
@@ -133,7 +134,8 @@ internal sealed class PublicationWork(
         var begun = await database.PublicationChanges
             .Where(one => one.Path == change.Path && one.State == ChangeState.Begun && one.Sha256 != null)
             .Join(
-                database.Publications.Where(row => row.TargetId == target.Id), one => one.PublicationId, row => row.Id, (one, _) => one.Sha256)
+                database.Publications.Where(row => row.TargetId == target.Id), one => one.PublicationId, row => row.Id,
+                (one, _) => one.Sha256)
             .Distinct().ToListAsync(cancel);
         foreach (var sha256 in begun)
         {
@@ -201,7 +203,8 @@ internal sealed class PublicationWork(
         {
             database.Update(change);
             await database.Publications.Where(row => row.Id == publication.Id)
-                .ExecuteUpdateAsync(row => row.SetProperty(one => one.Failed, one => one.Failed + 1).SetProperty(one => one.Problem, reason));
+                .ExecuteUpdateAsync(
+                    row => row.SetProperty(one => one.Failed, one => one.Failed + 1).SetProperty(one => one.Problem, reason));
             await database.RefusedFiles.Where(file => file.TargetId == target.Id && file.Path == change.Path).ExecuteDeleteAsync();
             if (isRefused && change.Picture is { } picture)
                 database.RefusedFiles.Add(new RefusedFileRow

@@ -28,7 +28,8 @@ internal sealed class ReadyFileFinder(
         string Below(PackedFile file) => file.Entry.File[(folder.Length + 1)..];
         var newest = await NewestAsync(destination, cancel);
         var ready = files.Select(file => Ready(
-            file, newest[(file.Source.Id, file.Place.Slot.Id)], kind == TargetKind.Market ? $"{file.Source.Stem}/{Below(file).Replace('/', '-')}" : root + Below(file))).ToList();
+            file, newest[(file.Source.Id, file.Place.Slot.Id)],
+            kind == TargetKind.Market ? $"{file.Source.Stem}/{Below(file).Replace('/', '-')}" : root + Below(file))).ToList();
         if (kind != TargetKind.Market)
         {
             var listed = files.Select(file => file.Entry with { File = Below(file) }).ToList();
@@ -72,7 +73,7 @@ internal sealed class ReadyFileFinder(
     {
         var sha256 = await contents.KeepAsync(content, cancel);
         return new ReadyFile(
-            new WantedFile(path, sha256, content.LongLength, FileRole.List), ListTypes.Of(path), IsLasting: false, null, 0);
+            new WantedFile(path, sha256, content.LongLength, FileRole.List), PublishedTypes.Of(path), IsLasting: false, null, 0);
     }
 
     private async Task<HashSet<(string Stem, string Slot)>> UnsettledAsync(Destination destination, CancellationToken cancel)

@@ -126,7 +126,8 @@ internal sealed class FolderTarget(string root) : ITargetFiles
         }
         catch (IOException problem) when (StorageFull.Is(problem))
         {
-            throw new TargetFaultException($"The disk that holds {root} is full. Make room, then publish again.", TargetFault.Lasting, problem);
+            throw new TargetFaultException(
+                $"The disk that holds {root} is full. Make room, then publish again.", TargetFault.Lasting, problem);
         }
         catch (IOException problem)
         {

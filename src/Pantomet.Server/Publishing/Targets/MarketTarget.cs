@@ -111,7 +111,8 @@ internal sealed class MarketTarget(TargetPlace place, string key) : ITargetFiles
     {
         if (answer.IsSuccessStatusCode)
             return;
-        var said = await SaidAsync(answer, cancel);
+        var words = await SaidAsync(answer, cancel);
+        var said = words.Length > 0 ? $": {words}" : ".";
         throw answer.StatusCode switch
         {
             HttpStatusCode.Unauthorized or HttpStatusCode.Forbidden => new TargetFaultException(
@@ -119,7 +120,9 @@ internal sealed class MarketTarget(TargetPlace place, string key) : ITargetFiles
             HttpStatusCode.InsufficientStorage => new TargetFaultException($"{place.Address} has no room left{said}", TargetFault.Lasting),
             >= HttpStatusCode.InternalServerError or HttpStatusCode.TooManyRequests => new TargetFaultException(
                 $"{place.Address} could not do it ({(int)answer.StatusCode}){said}", TargetFault.Passing),
-            _ => new TargetFaultException($"{what} was refused{said}", TargetFault.FileRefused),
+            // Its own words, by which its sellers know what to do.
+            _ => new TargetFaultException(
+                words.Length > 0 ? words : $"{what} was refused ({(int)answer.StatusCode}) without a reason.", TargetFault.FileRefused),
         };
     }
 
@@ -130,11 +133,11 @@ internal sealed class MarketTarget(TargetPlace place, string key) : ITargetFiles
         {
             var errors = (await answer.Content.ReadFromJsonAsync<MarketErrors>(JsonSerializerOptions.Web, cancel))?.Errors ?? [];
             var text = string.Join(" ", errors.Select(error => error.Message));
-            return text.Length == 0 ? "." : $": {(text.Length <= MaxShown ? text : text[..MaxShown] + "…")}";
+            return text.Length <= MaxShown ? text : text[..MaxShown] + "…";
         }
         catch (Exception unread) when (unread is JsonException or NotSupportedException)
         {
-            return ".";
+            return "";
         }
     }
 

@@ -150,7 +150,8 @@ internal sealed class SftpTarget : ITargetFiles
                 using var text = new MemoryStream(Encoding.UTF8.GetBytes(key));
                 ways.Add(new PrivateKeyAuthenticationMethod(place.User!, new PrivateKeyFile(text, secrets.Passphrase)));
             }
-            catch (Exception problem) when (problem is SshException or InvalidOperationException or NotSupportedException or FormatException)
+            catch (Exception problem)
+                when (problem is SshException or InvalidOperationException or NotSupportedException or FormatException)
             {
                 throw new TargetFaultException(
                     "The private key cannot be read. Paste the whole file of an OpenSSH key, and its passphrase if it has one.",

@@ -41,7 +41,8 @@ internal static class TargetEndpoints
         return row is null ? Problems.Of(refusal!) : TypedResults.Created($"/api/targets/{row.Id}", Answer(targets, row));
     }
 
-    private static async Task<Results<Ok<TargetAnswer>, ProblemHttpResult>> ChangeAsync(TargetRegister targets, string id, TargetRequest wanted)
+    private static async Task<Results<Ok<TargetAnswer>, ProblemHttpResult>> ChangeAsync(
+        TargetRegister targets, string id, TargetRequest wanted)
     {
         var (row, refusal) = await targets.ChangeAsync(id, wanted);
         return row is null ? Problems.Of(refusal!) : TypedResults.Ok(Answer(targets, row));

@@ -133,7 +133,8 @@ internal sealed class TargetRegister(
     private static Task<bool> IsInUseAsync(PantometDb database, string id) => database.Publications.AnyAsync(
         row => row.TargetId == id && (row.State == JobState.Queued || row.State == JobState.Running || row.State == JobState.Paused));
 
-    private static Refusal Taken(string name) => Refusal.Invalid("name", $"There is a target \"{name}\" already. Give this one another name.");
+    private static Refusal Taken(string name) =>
+        Refusal.Invalid("name", $"There is a target \"{name}\" already. Give this one another name.");
 
     private static Refusal InUse(string name) => new(
         RefusalKind.Busy, "in-use", "It is being published to",

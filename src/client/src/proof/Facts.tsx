@@ -130,11 +130,11 @@ export function DeviceTable({
         <thead className="text-left text-soft">
           <tr className="border-b border-line">
             <th className="py-1 font-normal">Device</th>
-            <th className="py-1 pl-3 text-right font-normal">Visits</th>
-            <th className="py-1 pl-3 text-right font-normal">Takes</th>
-            <th className="py-1 pl-3 text-right font-normal">kB</th>
-            <th className="py-1 pl-3 text-right font-normal">Wasted</th>
-            <th className="py-1 pl-3 text-right font-normal">Sharp</th>
+            <th className="py-1 pl-3 max-[1150px]:pl-1.5 text-right font-normal">Visits</th>
+            <th className="py-1 pl-3 max-[1150px]:pl-1.5 text-right font-normal">Takes</th>
+            <th className="py-1 pl-3 max-[1150px]:pl-1.5 text-right font-normal">kB</th>
+            <th className="py-1 pl-3 max-[1150px]:pl-1.5 text-right font-normal">Wasted</th>
+            <th className="py-1 pl-3 max-[1150px]:pl-1.5 text-right font-normal">Sharp</th>
           </tr>
         </thead>
         <tbody className="figures">
@@ -152,11 +152,15 @@ export function DeviceTable({
                   {count(one.viewport)} at {one.density}×
                 </Press>
               </td>
-              <td className="py-0.5 pl-3 text-right">{Math.round(one.share * 100)} %</td>
-              <td className="py-0.5 pl-3 text-right">{count(one.width)}</td>
-              <td className="py-0.5 pl-3 text-right">{(one.bytes / 1000).toFixed(0)}</td>
-              <td className="py-0.5 pl-3 text-right">{Math.round((100 * one.wastedBytes) / one.bytes)} %</td>
-              <td className={`py-0.5 pl-3 text-right ${one.sharpness === "soft" ? "text-warn" : ""}`}>
+              <td className="py-0.5 pl-3 max-[1150px]:pl-1.5 text-right">{Math.round(one.share * 100)} %</td>
+              <td className="py-0.5 pl-3 max-[1150px]:pl-1.5 text-right">{count(one.width)}</td>
+              <td className="py-0.5 pl-3 max-[1150px]:pl-1.5 text-right">{(one.bytes / 1000).toFixed(0)}</td>
+              <td className="py-0.5 pl-3 max-[1150px]:pl-1.5 text-right">
+                {Math.round((100 * one.wastedBytes) / one.bytes)} %
+              </td>
+              <td
+                className={`py-0.5 pl-3 max-[1150px]:pl-1.5 text-right ${one.sharpness === "soft" ? "text-warn" : ""}`}
+              >
                 {figure(one.pixelsForOne)}
               </td>
             </tr>
