@@ -9,8 +9,8 @@ public sealed class StructureTests
     // Each may use those before it, and none of those behind it.
     private static readonly string[] Folders =
     [
-        "Measures", "Findings", "Kernels", "Pictures", "Sizing", "Destinations", "Framing", "Weight", "Sources", "Recipes", "Proof", "Runs",
-            "Packages", "Publishing",
+        "Measures", "Findings", "Kernels", "Pictures", "Sizing", "Destinations", "Treatments", "Framing", "Weight", "Sources", "Recipes",
+            "Proof", "Runs", "Packages", "Publishing",
     ];
 
     private static readonly Assembly Core = typeof(PixelSize).Assembly;

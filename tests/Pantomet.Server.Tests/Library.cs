@@ -6,7 +6,9 @@ using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.Data.Sqlite;
 using Microsoft.Extensions.DependencyInjection;
+using Microsoft.Extensions.Logging.Abstractions;
 using Pantomet.Imaging.Isolation;
+using Pantomet.Server.Storage;
 
 namespace Pantomet.Server.Tests;
 
@@ -19,6 +21,9 @@ public sealed class Library : WebApplicationFactory<Program>
         DecoderCommand.Of(ServerProcess.Program),
         Directory.CreateTempSubdirectory("pantomet-decoders-").FullName,
         DecoderBounds.Usual with { DefaultTime = TimeSpan.FromSeconds(4) });
+
+    // Made once for all of them, and not step by step through every version for each.
+    private static readonly Lazy<byte[]> EmptyDatabase = new(MakeEmptyDatabase);
 
     private DirectoryInfo data = Directory.CreateTempSubdirectory("pantomet-test-");
     private readonly Action<IServiceCollection>? services;
@@ -35,6 +40,7 @@ public sealed class Library : WebApplicationFactory<Program>
     {
         this.services = services;
         this.settings = settings;
+        File.WriteAllBytes(Path.Combine(DataFolder, "pantomet.db"), EmptyDatabase.Value);
     }
 
     /// <summary>Ends this server and starts another on its folder.</summary>
@@ -45,7 +51,7 @@ public sealed class Library : WebApplicationFactory<Program>
         keepsFolder = true;
         Dispose();
         var next = new Library(others, settings);
-        next.data.Delete();
+        next.data.Delete(recursive: true);
         next.data = data;
         return next;
     }
@@ -70,6 +76,18 @@ public sealed class Library : WebApplicationFactory<Program>
         while (!File.Exists(Path.Combine(folder!.FullName, "Pantomet.slnx")))
             folder = folder.Parent;
         return folder.FullName;
+    }
+
+    private static byte[] MakeEmptyDatabase()
+    {
+        var folder = Directory.CreateTempSubdirectory("pantomet-empty-");
+        var data = new DataFolder(folder.FullName);
+        data.Make();
+        new LibraryUpgrade(data, NullLogger<LibraryUpgrade>.Instance).DoAsync(CancellationToken.None).GetAwaiter().GetResult();
+        SqliteConnection.ClearAllPools();
+        var content = File.ReadAllBytes(data.Database);
+        folder.Delete(recursive: true);
+        return content;
     }
 
     /// <summary>Changes the database behind the server's back.</summary>

@@ -1,9 +1,10 @@
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Kernels.Colour;
 
 namespace Pantomet.Core.Proof;
 
 /// <summary>Whether text can be read on the picture beneath it.</summary>
-/// <remarks>WCAG 2.2: relative luminance, contrast ratio, and the least ratios of success criterion 1.4.3.</remarks>
+/// <remarks>WCAG 2.2, and the least ratios of its success criterion 1.4.3.</remarks>
 public static class TextContrast
 {
     /// <summary>Ordinary text.</summary>
@@ -22,15 +23,15 @@ public static class TextContrast
     /// <returns>1 to 21.</returns>
     public static double Over(ReadOnlySpan<byte> srgb, BackgroundColour text, BackgroundColour overlay, double opacity)
     {
-        var written = Luminance(text.Red, text.Green, text.Blue);
+        var written = WcagContrast.Luminance(text.Red, text.Green, text.Blue);
         var ratios = new double[srgb.Length / 3];
         for (var at = 0; at < ratios.Length; at++)
         {
             // Browsers blend in sRGB's own values: Compositing and Blending 1, simple alpha compositing.
-            var beneath = Luminance(
+            var beneath = WcagContrast.Luminance(
                 Laid(overlay.Red, srgb[3 * at], opacity), Laid(overlay.Green, srgb[(3 * at) + 1], opacity),
                 Laid(overlay.Blue, srgb[(3 * at) + 2], opacity));
-            ratios[at] = (Math.Max(written, beneath) + 0.05) / (Math.Min(written, beneath) + 0.05);
+            ratios[at] = WcagContrast.Ratio(written, beneath);
         }
 
         Array.Sort(ratios);
@@ -38,11 +39,4 @@ public static class TextContrast
     }
 
     private static double Laid(byte over, byte under, double opacity) => (over * opacity) + (under * (1 - opacity));
-
-    private static double Luminance(double red, double green, double blue) =>
-        (0.2126 * Linear(red)) + (0.7152 * Linear(green)) + (0.0722 * Linear(blue));
-
-    // WCAG 2.2, "relative luminance", with the threshold of IEC 61966-2-1.
-    private static double Linear(double value) =>
-        value / 255 <= 0.04045 ? value / 255 / 12.92 : Math.Pow(((value / 255) + 0.055) / 1.055, 2.4);
 }

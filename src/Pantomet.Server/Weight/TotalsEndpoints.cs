@@ -1,6 +1,8 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pantomet.Core.Measures;
-using Pantomet.Core.Weight;
+using Pantomet.Core.Proof;
+using Pantomet.Core.Proof.Markup;
+using Pantomet.Core.Sizing;
 using Pantomet.Server.Board;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Hosting;
@@ -109,25 +111,27 @@ internal static class TotalsEndpoints
             .Where(files => files.Count > 0).OrderByDescending(files => files.Max()).Take(MaxSources).ToList();
         var sequences = made.SelectMany(files => files).ToList();
         var rows = await database.Variants.Where(row => sequences.Contains(row.Sequence))
-            .Select(row => new { row.SourceId, row.SlotId, row.Tier, row.Width, row.Density, row.Format, row.File!.Bytes })
+            .Select(row => new { row.SourceId, row.SlotId, row.Tier, row.Width, row.Height, row.Density, row.Format, row.File!.Bytes })
             .ToListAsync(cancel);
-        var files = rows.ToLookup(row => (row.SlotId, row.SourceId), row => new OfferedFile(row.Tier, row.Width, row.Density is { } density
-            ? new Density(density)
-            : null, row.Format, row.Bytes));
+        var files = rows.ToLookup(row => (row.SlotId, row.SourceId), row =>
+        {
+            var size = new PixelSize(row.Width, row.Height);
+            var made = new OutputSize(size, size, row.Density is { } density ? new Density(density) : null);
+            return new PageFile("", row.Tier, made, row.Format, row.Bytes);
+        });
         var newest = rows.Select(row => row.SourceId).Distinct().ToList();
         return TypedResults.Ok(
-            new PageAnswer([.. PageWeight.Screens.Select(screen => Weigh(screen, wanted, newest, files))], newest.Count));
+            new PageAnswer([.. PageScreen.Usual.Select(screen => Weigh(screen, wanted, newest, files))], newest.Count));
     }
 
     private static ScreenWeight Weigh(
         PageScreen screen, List<(PlacedSlot Placed, int Pictures)> wanted, List<string> sources,
-        ILookup<(string, string), OfferedFile> files)
+        ILookup<(string, string), PageFile> files)
     {
         var slots = wanted.ConvertAll(one =>
         {
-            var downloaded = sources.Select(
-                source => PageWeight.Downloaded(one.Placed.Slot, [.. files[(one.Placed.Slot.Id, source)]], screen)).OfType<OfferedFile>()
-                    .ToList();
+            var downloaded = sources.Select(source => files[(one.Placed.Slot.Id, source)].ToList()).Where(made => made.Count > 0)
+                .Select(made => screen.Downloaded(new PagePicture(one.Placed.Slot, "", "", made))).ToList();
             return new SlotWeight(one.Placed.Slot.Id, one.Pictures, downloaded.Count == 0
                 ? 0
                 : (long)downloaded.Average(file => file.Bytes), downloaded.Count);

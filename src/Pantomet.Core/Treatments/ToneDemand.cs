@@ -1,0 +1,23 @@
+using Pantomet.Core.Destinations;
+
+namespace Pantomet.Core.Treatments;
+
+/// <summary>What text a picture should let be read, and how far it may be changed for it.</summary>
+/// <param name="Text">The text's colour.</param>
+/// <param name="Contrast">What its contrast should be over all but the worst hundredth of the pixels beneath: 4.5, or 3 for large text
+/// (WCAG 2.2, success criterion 1.4.3).</param>
+public sealed record ToneDemand(BackgroundColour Text, double Contrast)
+{
+    /// <summary>How far the darkest or the lightest value may be moved; more would leave little of the picture. Common practice, no
+    /// source.</summary>
+    public const int UsualMaxShift = 153;
+
+    /// <summary>How opaque a colour may lie over the picture. Common practice, no source.</summary>
+    public const int UsualMaxPercent = 60;
+
+    /// <summary>Levels, of 255, by which the darkest or the lightest value may be moved.</summary>
+    public int MaxShift { get; init; } = UsualMaxShift;
+
+    /// <summary>Per cent that an overlay may be opaque.</summary>
+    public int MaxPercent { get; init; } = UsualMaxPercent;
+}
