@@ -4,7 +4,7 @@ using System.Text.Json.Nodes;
 
 namespace Pantomet.Server.Tests.Publishing;
 
-/// <summary>A server that is killed in the middle of a publication, at ten moments from its beginning to its end.</summary>
+/// <summary>A server that is killed in the middle of a publication, at a random moment of each tenth of it.</summary>
 public sealed class PublicationKillTests : IDisposable
 {
     private const int Moments = 10;
@@ -66,10 +66,11 @@ public sealed class PublicationKillTests : IDisposable
     // As fast as it can be asked: the whole publication takes part of a second.
     private async Task ReachAsync(string id, int moment)
     {
+        var share = (moment + Random.Shared.NextDouble()) / Moments;
         JsonNode one;
         do
             one = (await server.GetAsync($"/api/publications/{id}"))["publication"]!;
-        while ((int)one["total"]! == 0 || (int)one["done"]! < (int)one["total"]! * moment / Moments);
+        while ((int)one["total"]! == 0 || (int)one["done"]! < (int)((int)one["total"]! * share));
     }
 
     private Task<JsonNode> UntilAsync(string id, Func<JsonNode, bool> isWanted) =>

@@ -147,6 +147,52 @@ public sealed class PublishingTests : IDisposable
     }
 
     [Fact]
+    public async Task What_a_cancelled_publication_had_replaced_or_added_is_known_as_ours()
+    {
+        await using var target = new FolderTestTarget();
+        await shop.MakeAsync("free", [80]);
+        var id = await shop.TargetAsync(target.Description());
+        await shop.PublishAsync(id);
+        await shop.MakeAsync("1:1", [80, 160]);
+        var second = await shop.PublishAsync(id);
+        // As if it was cancelled while two of its files were put and nothing of that was written down yet.
+        var broken = $"PublicationId = '{second["publication"]!["id"]}' AND Path IN " +
+            "('shop/wide/spool-small-80.jpg', 'shop/wide/spool-small-160.jpg')";
+        await shop.Library.ExecuteAsync(
+            $"""
+            UPDATE PublishedFiles SET Sha256 = (SELECT FormerSha256 FROM PublicationChanges WHERE {broken} AND Kind = 'Replace'), Bytes = 1
+                WHERE Path = 'shop/wide/spool-small-80.jpg';
+            DELETE FROM PublishedFiles WHERE Path = 'shop/wide/spool-small-160.jpg';
+            UPDATE PublicationChanges SET State = 'Begun' WHERE {broken};
+            UPDATE Jobs SET State = 'Cancelled' WHERE Id = '{second["publication"]!["id"]}'
+            """);
+        await shop.MakeAsync("3:2", [80]);
+        var third = await shop.PublishAsync(id);
+        Assert.Equal(0, (int)third["publication"]!["leftAlone"]!);
+        await HoldsWhatWasMadeAsync(target);
+        Assert.DoesNotContain("shop/wide/spool-small-160.jpg", (await target.FilesAsync()).Keys);
+        // And it is settled with that.
+        Assert.Equal(0, (int)(await shop.PublishAsync(id))["publication"]!["total"]!);
+    }
+
+    [Fact]
+    public async Task Two_people_at_once_publish_one_after_the_other_and_describe_no_target_twice()
+    {
+        await using var target = new FolderTestTarget();
+        await shop.MakeAsync("free", [80, 160]);
+        var made = await Task.WhenAll(
+            Enumerable.Range(0, 4).Select(_ => shop.Library.SendJsonAsync(HttpMethod.Post, "/api/targets", target.Description())));
+        Assert.Single(made, answer => answer.StatusCode == HttpStatusCode.Created);
+        Assert.Equal(3, made.Count(answer => answer.StatusCode == HttpStatusCode.UnprocessableEntity));
+        var id = Assert.Single(await TargetsAsync());
+        var published = await Task.WhenAll(Enumerable.Range(0, 4).Select(_ => shop.PublishAsync(id)));
+        Assert.All(published, one => Assert.Equal("done", (string)one["publication"]!["state"]!));
+        Assert.All(published, one => Assert.Equal(0, (int)one["publication"]!["leftAlone"]!));
+        Assert.Single(published, one => (int)one["publication"]!["total"]! > 0);
+        await HoldsWhatWasMadeAsync(target);
+    }
+
+    [Fact]
     public async Task What_was_published_stays_until_its_successor_is_made()
     {
         await using var target = new FolderTestTarget();

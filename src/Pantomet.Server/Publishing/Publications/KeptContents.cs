@@ -64,16 +64,18 @@ internal sealed class KeptContents(
             : null;
     }
 
-    /// <summary>Whether some bytes are the beginning of others, and not all of them.</summary>
+    /// <summary>Whether some bytes are the beginning of others, or all of them.</summary>
     /// <param name="part">SHA-256 of what is kept.</param>
     /// <param name="whole">SHA-256 of the others.</param>
     /// <param name="cancel">Stops.</param>
     public async Task<bool> IsBeginningAsync(string part, string whole, CancellationToken cancel)
     {
+        if (part == whole)
+            return true;
         if (await FindAsync(part, cancel) is not { } partPath || await FindAsync(whole, cancel) is not { } wholePath)
             return false;
         var (beginning, all) = (await File.ReadAllBytesAsync(partPath, cancel), await File.ReadAllBytesAsync(wholePath, cancel));
-        return beginning.Length < all.Length && all.AsSpan().StartsWith(beginning);
+        return all.AsSpan().StartsWith(beginning);
     }
 
     /// <summary>Lets go of what no publication that can be put back needs any more.</summary>

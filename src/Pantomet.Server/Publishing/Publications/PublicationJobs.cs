@@ -26,6 +26,8 @@ internal sealed class PublicationJobs(
                 Fail(row, problem);
             else
                 (row.State, row.EndedAt) = (JobState.Done, Now);
+            if (problem.Length == 0 && !row.IsDryRun)
+                await SettleAsync(database, row);
             return true;
         });
         await contents.ClearAsync(stop);
@@ -91,6 +93,20 @@ internal sealed class PublicationJobs(
                 ? $"There is no finished file for {destination.Name}. Render it first."
                 : "Nothing was changed then, so there is nothing to put back."
             : null;
+    }
+
+    // What earlier ones had begun at these paths is done now, in whatever way.
+    private static async Task SettleAsync(PantometDb database, PublicationRow row)
+    {
+        var earlier = database.Publications
+            .Where(one => one.TargetId == row.TargetId && one.DestinationId == row.DestinationId && one.Sequence < row.Sequence)
+            .Select(one => one.Id);
+        var own = database.PublicationChanges.Where(change => change.PublicationId == row.Id).Select(change => change.Path);
+        await database.PublicationChanges
+            .Where(change => change.State == ChangeState.Begun && earlier.Contains(change.PublicationId) &&
+                (row.PutsBack == null || own.Contains(change.Path)))
+            .ExecuteUpdateAsync(change => change.SetProperty(one => one.State, ChangeState.LeftAlone)
+                .SetProperty(one => one.Reason, "It was broken off, and a later publication settled it."));
     }
 
     private async Task<string> StandsAsync(PublicationRow job, CancellationToken stop)

@@ -19,10 +19,12 @@ internal sealed class PublicationPlanner(PantometDb database, ReadyFileFinder re
         var found = await ready.OfAsync(destination, kind, cancel);
         var wanted = found.Files.Where(file => files.Takes(file.File.Role)).ToDictionary(file => file.File.Path);
         var rows = await LeftAsync(row, wanted.Keys, cancel);
-        var lying = await files.LengthsAsync([.. wanted.Keys.Union(rows.Keys)], cancel);
+        var begun = await BegunAsync(row, cancel);
+        var lying = await files.LengthsAsync([.. wanted.Keys.Union(rows.Keys).Union(begun.Keys)], cancel);
         var changes = TargetChanges.Of(
-            row.DestinationId, [.. wanted.Values.Select(file => file.File)], await WithBegunAsync(row, Left(rows), lying, cancel), lying,
-            path => rows[path].Picture is { } picture && found.Unsettled.Contains((picture.Stem, picture.SlotId)), row.TakesOver);
+            row.DestinationId, [.. wanted.Values.Select(file => file.File)], Left(row, rows, begun, lying), lying,
+            path => rows.GetValueOrDefault(path)?.Picture is { } picture && found.Unsettled.Contains((picture.Stem, picture.SlotId)),
+            row.TakesOver);
         return new PlannedChanges(
             [.. changes.Changes.Select(
                 change => Row(row, change, rows.GetValueOrDefault(change.Path), wanted.GetValueOrDefault(change.Path), null))],
@@ -38,7 +40,8 @@ internal sealed class PublicationPlanner(PantometDb database, ReadyFileFinder re
         var from = await database.Publications.Where(one => one.Id == row.PutsBack).Select(one => one.Sequence).SingleAsync(cancel);
         var undone = database.Publications.Where(
             one => one.TargetId == row.TargetId && one.DestinationId == row.DestinationId && !one.IsDryRun && one.Sequence >= from);
-        var made = await database.PublicationChanges.AsNoTracking().Where(change => change.State == ChangeState.Done)
+        var made = await database.PublicationChanges.AsNoTracking()
+            .Where(change => change.State == ChangeState.Done || change.State == ChangeState.Begun)
             .Join(undone, change => change.PublicationId, one => one.Id, (change, one) => new { change, one.Sequence })
             .OrderBy(one => one.Sequence).ThenBy(one => one.change.Sequence).Select(one => one.change).ToListAsync(cancel);
         // What lay at a path before the first of them is what comes back.
@@ -47,7 +50,8 @@ internal sealed class PublicationPlanner(PantometDb database, ReadyFileFinder re
         var lying = await files.LengthsAsync(first.Keys, cancel);
         var wanted = first.Values.Where(change => change.FormerSha256 is not null)
             .Select(change => new WantedFile(change.Path, change.FormerSha256!, change.FormerBytes, change.Role)).ToList();
-        var changes = TargetChanges.Of(row.DestinationId, wanted, Left(rows), lying, _ => false, takesOver: false);
+        var changes = TargetChanges.Of(
+            row.DestinationId, wanted, Left(row, rows, await BegunAsync(row, cancel), lying), lying, _ => false, takesOver: false);
         return new PlannedChanges(
             [.. changes.Changes.Select(change => Row(row, change, rows.GetValueOrDefault(change.Path), null, first[change.Path]))],
             changes.Unchanged, changes.Forgotten);
@@ -58,22 +62,28 @@ internal sealed class PublicationPlanner(PantometDb database, ReadyFileFinder re
             .Where(file => file.TargetId == row.TargetId && (file.DestinationId == row.DestinationId || paths.Contains(file.Path)))
             .ToDictionaryAsync(file => file.Path, cancel);
 
-    // What broke off may have left a part of it there. Whether it did is seen when its turn comes.
-    private async Task<Dictionary<string, LeftFile>> WithBegunAsync(
-        PublicationRow row, Dictionary<string, LeftFile> left, IReadOnlyDictionary<string, long> lying, CancellationToken cancel)
+    // Where something was begun and never seen to be done: what lies there may be the old file, the new one, or a part of it.
+    private async Task<Dictionary<string, FileRole>> BegunAsync(PublicationRow row, CancellationToken cancel)
     {
         var ofTarget = database.Publications.Where(one => one.TargetId == row.TargetId && one.DestinationId == row.DestinationId)
             .Select(one => one.Id);
         var begun = await database.PublicationChanges
             .Where(change => change.State == ChangeState.Begun && ofTarget.Contains(change.PublicationId))
             .Select(change => new { change.Path, change.Role }).Distinct().ToListAsync(cancel);
-        foreach (var one in begun.Where(one => lying.ContainsKey(one.Path)))
-            left.TryAdd(one.Path, new LeftFile("", lying[one.Path], one.Role, row.DestinationId));
-        return left;
+        return begun.ToDictionary(one => one.Path, one => one.Role);
     }
 
-    private static Dictionary<string, LeftFile> Left(Dictionary<string, PublishedFileRow> rows) => rows.ToDictionary(
-        one => one.Key, one => new LeftFile(one.Value.Sha256, one.Value.Bytes, one.Value.Role, one.Value.DestinationId));
+    private static Dictionary<string, LeftFile> Left(
+        PublicationRow row, Dictionary<string, PublishedFileRow> rows, Dictionary<string, FileRole> begun,
+        IReadOnlyDictionary<string, long> lying)
+    {
+        var left = rows.ToDictionary(
+            one => one.Key, one => new LeftFile(one.Value.Sha256, one.Value.Bytes, one.Value.Role, one.Value.DestinationId));
+        // Which of these it is, is seen when its turn comes.
+        foreach (var (path, role) in begun.Where(one => lying.ContainsKey(one.Key)))
+            left[path] = new LeftFile("", lying[path], role, row.DestinationId);
+        return left;
+    }
 
     // Of a file that is ready, or of what lay there before a change that is undone.
     private static PublicationChangeRow Row(
@@ -91,7 +101,7 @@ internal sealed class PublicationPlanner(PantometDb database, ReadyFileFinder re
             Picture = file?.Picture ?? undone?.FormerPicture,
             Newest = file?.Newest ?? 0,
             IsOurs = undone?.WasOurs ?? true,
-            WasOurs = left is not null,
+            WasOurs = left is not null || undone?.State == ChangeState.Begun,
             FormerPicture = left?.Picture,
             Reason = change.Reason,
         };

@@ -83,14 +83,12 @@ internal sealed class PublicationWork(
             return null;
         if (sha256 == change.Sha256)
             return null;
-        if (await IsBrokenOffAsync(change, sha256, cancel))
-            return null;
         var expected = change.FormerSha256 ?? await LeftAsync(change.Path, cancel);
-        if (sha256 != expected && !(publication.TakesOver && change.FormerSha256 is null))
+        var isOurs = sha256 == expected || await IsBegunAsync(change, sha256, cancel);
+        if (!isOurs && !(publication.TakesOver && change.FormerSha256 is null))
             return "Somebody changed it since it was published.";
         (change.FormerSha256, change.FormerBytes) = (sha256, bytes);
-        // Of somebody else's making, if its bytes are not those that were left there.
-        change.WasOurs &= sha256 == expected;
+        change.WasOurs = isOurs;
         return null;
     }
 
@@ -124,11 +122,11 @@ internal sealed class PublicationWork(
         if (await contents.KeepAsync(files, change.Path, cancel) is not var (sha256, _))
             return false;
         return sha256 == change.Sha256 ||
-            (await IsBrokenOffAsync(change, sha256, cancel) && await files.PutAsync(file, replaces: true, cancel));
+            (await IsBegunAsync(change, sha256, cancel) && await files.PutAsync(file, replaces: true, cancel));
     }
 
-    // Whether what lies there is the beginning of something that we began to put there.
-    private async Task<bool> IsBrokenOffAsync(PublicationChangeRow change, string lying, CancellationToken cancel)
+    // Whether what lies there is something that we began to put there, or the beginning of it.
+    private async Task<bool> IsBegunAsync(PublicationChangeRow change, string lying, CancellationToken cancel)
     {
         await using var database = await databases.CreateDbContextAsync(cancel);
         var begun = await database.PublicationChanges

@@ -13,12 +13,15 @@ internal sealed class MarketTarget(TargetPlace place, string key) : ITargetFiles
 {
     private const int FewPictures = 2;
     private const int MaxShown = 300;
+    private const int MaxAnswer = 16_000_000;
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(60);
 
     private readonly HttpClient client = new(new SocketsHttpHandler { AllowAutoRedirect = false })
     {
         BaseAddress = new Uri(place.Address!.TrimEnd('/') + "/"),
         Timeout = Patience,
+        // What a stranger answers is no reason to run out of memory; pictures are read past this, into a file.
+        MaxResponseContentBufferSize = MaxAnswer,
         DefaultRequestHeaders = { Authorization = new AuthenticationHeaderValue("Bearer", key) },
     };
 
