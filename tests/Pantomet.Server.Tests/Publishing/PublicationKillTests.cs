@@ -22,9 +22,9 @@ public sealed class PublicationKillTests : IDisposable
         var source = (string)(await server.TakeInAsync("spool-small.jpg", picture))["source"]!["id"]!;
         var widths = Enumerable.Range(0, 10).Select(at => 60 + (10 * at)).ToArray();
         var states = new List<SortedDictionary<string, byte[]>>();
-        for (var moment = -1; moment <= Moments; moment++)
+        // By turns, so that every file differs; first each once for the whole files that may lie there.
+        for (var moment = -2; moment <= Moments; moment++)
         {
-            // By turns: both are made at once the second time, and every file differs.
             await ShapeAsync(moment % 2 == 0 ? "1:1" : "3:2", widths, source);
             var id = (string)(await PostAsync("/api/publications", new { target, destination = "shop" }))["id"]!;
             if (moment is >= 0 and < Moments)

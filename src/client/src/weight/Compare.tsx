@@ -18,10 +18,11 @@ export function Compare({
 }: {
   picture: Picture;
   look: Look;
-  onLook: (look: Look) => void;
+  /** What becomes of the look that is there by then: several moves may come before it is drawn again. */
+  onLook: (change: (look: Look) => Look) => void;
   mode: SeeAs;
   split: number;
-  onSplit: (split: number) => void;
+  onSplit: (change: (split: number) => number) => void;
   showsAfter: boolean;
 }) {
   const frame = useRef<HTMLDivElement>(null);
@@ -42,12 +43,15 @@ export function Compare({
     if (!active) return;
     event.preventDefault();
     const at = placed(event, event.clientX, event.clientY);
-    onLook(zoomed(look, look.zoom * 1.2 ** (-event.deltaY / 100), at, picture));
+    const by = 1.2 ** (-event.deltaY / 100);
+    onLook((now) => zoomed(now, now.zoom * by, at, picture));
   }, onFrame);
   usePinch(
     ({ event, origin: [x, y], movement: [by], first, memo }) => {
+      // What the first finger did before the second was seen is not a move.
       const start: Look = first ? look : memo;
-      onLook(zoomed(start, start.zoom * by, placed(event, x, y), picture));
+      const at = placed(event, x, y);
+      onLook(() => zoomed(start, start.zoom * by, at, picture));
       return start;
     },
     { ...onFrame, pinchOnWheel: false },
@@ -55,8 +59,8 @@ export function Compare({
   const grab = useDrag(({ args: [splits], first, delta: [x, y], event, pinching, cancel }) => {
     if (first) event.stopPropagation();
     if (pinching) cancel();
-    else if (splits) onSplit(Math.min(Math.max(split + x / room.width, 0), 1));
-    else onLook(panned(look, x * dense, y * dense, picture));
+    else if (splits) onSplit((now) => Math.min(Math.max(now + x / room.width, 0), 1));
+    else onLook((now) => panned(now, x * dense, y * dense, picture));
   }, byPointer);
   const { left, top } = corner(look, view);
   const place = {
@@ -112,7 +116,7 @@ export function Compare({
               const to = splitBy(event.key, split);
               if (to === undefined) return;
               event.preventDefault();
-              onSplit(to);
+              onSplit(() => to);
             }}
             {...grab(true)}
             className="absolute inset-y-0 w-4 -translate-x-1/2 cursor-ew-resize"

@@ -136,21 +136,24 @@ export function WeighingDesk({
       { sources: [spot.source], slots: [spot.slot] },
       { onSuccess: (one) => navigate(`/runs/${one.id}`), onError: sayProblem },
     );
-  const zoom = (to: number) => setLook(zoomed(look, to, { x: 0, y: 0 }, weighing));
+  const zoom = (to: (zoom: number) => number) =>
+    setLook((now) => zoomed(now, to(now.zoom), { x: 0, y: 0 }, weighing));
+  const zoomIn = () => zoom((now) => stepped(now, 1));
+  const zoomOut = () => zoom((now) => stepped(now, -1));
   useActions("weight", {
     divider: () => setMode("divider"),
     sideBySide: () => setMode("sideBySide"),
     alternate: () => setMode("alternate"),
     difference: () => setMode("difference"),
     swap: mode === "alternate" && (() => setShowsAfter(!showsAfter)),
-    zoomIn: () => zoom(stepped(look.zoom, 1)),
-    zoomOut: () => zoom(stepped(look.zoom, -1)),
-    actual: () => zoom(1),
+    zoomIn,
+    zoomOut,
+    actual: () => zoom(() => 1),
     pan: (key) => {
       const [x, y] = arrowOf(key);
       const by = key.startsWith("shift+") ? 300 : 40;
       // The picture goes the other way than the eye.
-      setLook(panned(look, -x * by, -y * by, weighing));
+      setLook((now) => panned(now, -x * by, -y * by, weighing));
     },
     quality: (key) => move(key === "," ? -1 : 1),
     format: () => toFormat(formats[(formats.indexOf(at.format) + 1) % formats.length] ?? at.format),
@@ -192,13 +195,13 @@ export function WeighingDesk({
                 {words}
               </Button>
             ))}
-            <Button aria-label="Zoom out" onClick={() => zoom(stepped(look.zoom, -1))}>
+            <Button aria-label="Zoom out" onClick={zoomOut}>
               −
             </Button>
             <span className="figures w-12 text-center" data-testid="zoom">
               {Math.round(look.zoom * 100)} %
             </span>
-            <Button aria-label="Zoom in" onClick={() => zoom(stepped(look.zoom, 1))}>
+            <Button aria-label="Zoom in" onClick={zoomIn}>
               +
             </Button>
           </span>
