@@ -34,7 +34,7 @@ internal static class BenchSlots
 
     /// <summary>A free shape at some widths in one format.</summary>
     public static Slot Of(PictureFormat format, IReadOnlyList<int> widths, QualityRange quality, long? cap) => new(
-        "bench.slot", "bench", new Shape.Free(), Fit.Cover, BackgroundColour.White, new SizeRule.Widths(widths), [], [format], Delivery.One,
+        "bench.slot", "bench", new Shape.Free(), Fit.Cover, SrgbColour.White, new SizeRule.Widths(widths), [], [format], Delivery.One,
         cap is { } most
             ? new FileLimits(new ByteCount(most), null, null)
             : FileLimits.None, quality, ColourPolicy.Srgb, MetadataPolicy.Rights, TransparencyPolicy.WhereItCan, [], NamePattern.Usual);

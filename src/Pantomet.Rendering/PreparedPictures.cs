@@ -2,6 +2,7 @@ using BitFaster.Caching;
 using BitFaster.Caching.Lru;
 using Pantomet.Core.Recipes;
 using Pantomet.Imaging.Encoders;
+using Pantomet.Imaging.Rendering;
 
 namespace Pantomet.Rendering;
 
@@ -26,10 +27,7 @@ public sealed class PreparedPictures(ISourceFiles sources, OpenSources open, Ren
     {
         var key = RecipeNotation.HashOf(recipe);
         // A source is held before a seat is taken, as everywhere: who has a seat waits for nobody.
-        using var held = prepared.ScopedTryGet(key, out var ready)
-            ? null
-            : open.TryHoldOpen(recipe.Input.Sha256, RenderPriority.Live) ??
-                await open.HoldAsync(await sources.FindAsync(recipe.Input.Sha256, cancel), RenderPriority.Live, cancel);
+        using var held = prepared.ScopedTryGet(key, out var ready) ? null : await HoldAsync(recipe, cancel);
         using var first = ready;
         using var seat = await seats.EnterAsync(RenderPriority.Live, WorkingMemory.Of(recipe), cancel);
         if (ready is not null)
@@ -43,6 +41,21 @@ public sealed class PreparedPictures(ISourceFiles sources, OpenSources open, Ren
             },
             cancel);
     }
+
+    /// <summary>Does something with the source of a file, of which nothing is kept but what its source keeps.</summary>
+    /// <param name="recipe">Of the file.</param>
+    /// <param name="use">Cuts, and gives what is not the source's pixels themselves.</param>
+    /// <param name="cancel">The asker is gone.</param>
+    public async Task<T> WithSourceAsync<T>(RenderRecipe recipe, Func<DecodedSource, T> use, CancellationToken cancel)
+    {
+        using var held = await HoldAsync(recipe, cancel);
+        using var seat = await seats.EnterAsync(RenderPriority.Live, WorkingMemory.Of(recipe), cancel);
+        return await Task.Run(() => use(held.Decoded), cancel);
+    }
+
+    private async Task<HeldSource> HoldAsync(RenderRecipe recipe, CancellationToken cancel) =>
+        open.TryHoldOpen(recipe.Input.Sha256, RenderPriority.Live) ??
+        await open.HoldAsync(await sources.FindAsync(recipe.Input.Sha256, cancel), RenderPriority.Live, cancel);
 
     /// <inheritdoc/>
     public void Dispose() => prepared.Clear();

@@ -24,6 +24,7 @@ using Pantomet.Server.Rendering;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
 using Pantomet.Server.Sources.Watching;
+using Pantomet.Server.Treatments;
 using Pantomet.Server.Weight;
 using Serilog;
 
@@ -126,6 +127,7 @@ services.AddScoped<PackedFiles>();
 services.AddScoped<PackageBuilder>();
 services.ConfigureHttpJsonOptions(json =>
 {
+    json.SerializerOptions.Converters.Add(new TransparencyPolicyConverter());
     json.SerializerOptions.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
     json.SerializerOptions.IgnoreReadOnlyProperties = true;
     json.SerializerOptions.NumberHandling = JsonNumberHandling.Strict;
@@ -173,6 +175,8 @@ app.MapRuns();
 app.MapJobs();
 app.MapActs();
 app.MapVariants();
+app.MapTreatments();
+app.MapColours();
 app.MapWeighing();
 app.MapWorst();
 app.MapTotals();

@@ -14,7 +14,7 @@ internal static class Slots
     {
         Assert.True(Shape.TryParse(shape, out var parsed));
         return new Slot(
-            "test.slot", "test slot", parsed, fit, BackgroundColour.White, sizes ?? new SizeRule.FromShape(), [], formats.Length > 0
+            "test.slot", "test slot", parsed, fit, SrgbColour.White, sizes ?? new SizeRule.FromShape(), [], formats.Length > 0
                 ? formats
                 : [PictureFormat.Jpeg],
             Delivery.One, limits ??

@@ -9,7 +9,7 @@ public sealed class StructureTests
     // Each may use those before it, and none of those behind it.
     private static readonly string[] Folders =
     [
-        "Measures", "Findings", "Kernels", "Pictures", "Sizing", "Destinations", "Treatments", "Framing", "Weight", "Sources", "Recipes",
+        "Measures", "Findings", "Kernels", "Pictures", "Sizing", "Treatments", "Destinations", "Framing", "Weight", "Sources", "Recipes",
             "Proof", "Runs", "Packages", "Publishing",
     ];
 

@@ -34,7 +34,7 @@ internal static class Demo
     {
         Assert.True(Shape.TryParse(shape, out var parsed));
         return new Slot(
-            "test.slot", "test", parsed, Fit.Cover, BackgroundColour.White, width is { } px
+            "test.slot", "test", parsed, Fit.Cover, SrgbColour.White, width is { } px
                 ? new SizeRule.Widths([px])
                 : new SizeRule.FromShape(), [], [format], Delivery.One,
             FileLimits.None, new QualityRange(95, 95), ColourPolicy.Srgb, MetadataPolicy.Rights, TransparencyPolicy.WhereItCan, [],

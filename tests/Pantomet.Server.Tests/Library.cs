@@ -84,7 +84,6 @@ public sealed class Library : WebApplicationFactory<Program>
         var data = new DataFolder(folder.FullName);
         data.Make();
         new LibraryUpgrade(data, NullLogger<LibraryUpgrade>.Instance).DoAsync(CancellationToken.None).GetAwaiter().GetResult();
-        SqliteConnection.ClearAllPools();
         var content = File.ReadAllBytes(data.Database);
         folder.Delete(recursive: true);
         return content;

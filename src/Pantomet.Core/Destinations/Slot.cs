@@ -1,4 +1,6 @@
+using Pantomet.Core.Measures;
 using Pantomet.Core.Pictures;
+using Pantomet.Core.Treatments;
 
 namespace Pantomet.Core.Destinations;
 
@@ -83,7 +85,7 @@ public sealed record Slot(
     string Name,
     Shape Shape,
     Fit Fit,
-    BackgroundColour Background,
+    SrgbColour Background,
     SizeRule Sizes,
     IReadOnlyList<Tier> Tiers,
     IReadOnlyList<PictureFormat> Formats,
@@ -130,6 +132,9 @@ public sealed record Slot(
 
     /// <summary>Groups of sources that it takes; empty takes every source.</summary>
     public IReadOnlyList<string> Groups { get; init; } = [];
+
+    /// <summary>What is done to its pictures beside cropping and scaling.</summary>
+    public SlotTreatments Treatments { get; init; } = SlotTreatments.None;
 
     /// <summary>Whether transparency is kept where the format can.</summary>
     public bool KeepsTransparency => Transparency != TransparencyPolicy.Flattened;

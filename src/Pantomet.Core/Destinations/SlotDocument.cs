@@ -29,6 +29,7 @@ namespace Pantomet.Core.Destinations;
 /// <param name="FocusAt">Where in the picture the focus should lie: a CSS position or <c>thirds</c> (absent: center).</param>
 /// <param name="Breathing">Room wanted around the subject, as a fraction of its longer side (absent: 0.05).</param>
 /// <param name="AtTop">Whether a visitor of the page sees it before scrolling (absent: no).</param>
+/// <param name="Treatments">What is done to the pixels beside cropping and scaling (absent: nothing).</param>
 public sealed record SlotDocument(
     string Id,
     string Name,
@@ -54,7 +55,8 @@ public sealed record SlotDocument(
     int? Ppi = null,
     AnimationPolicy? Animation = null,
     IReadOnlyList<string>? Groups = null,
-    bool? AtTop = null)
+    bool? AtTop = null,
+    TreatmentsDocument? Treatments = null)
     : OpenDocument;
 
 /// <summary>A range of viewport widths, up to the next tier.</summary>

@@ -1,6 +1,7 @@
 using Pantomet.Core.Measures;
 using Pantomet.Core.Pictures;
 using Pantomet.Core.Sizing;
+using Pantomet.Core.Treatments;
 
 namespace Pantomet.Core.Destinations;
 
@@ -21,7 +22,7 @@ internal static class SlotReader
         list.Check(DestinationReader.IsName(slot.Name), "name", DestinationReader.NameSentence);
         var shape = ReadShape(slot.Shape, list);
         list.Check(
-            BackgroundColour.TryParse(slot.Background ?? "#ffffff", out var background), "background",
+            SrgbColour.TryParse(slot.Background ?? "#ffffff", out var background), "background",
             "A background is a colour such as #ffffff.");
         var formats = ReadFormats(slot, list);
         var limits = LimitsReader.Read(slot.Limits, list.In("limits"));
@@ -52,6 +53,10 @@ internal static class SlotReader
                 shape is not Shape.Free, "fit", "A free shape is the picture's own: there is nothing to contain or to pad. Use cover.");
         list.Check(
             (slot.Groups ?? []).All(Stem.IsValid), "groups", "Groups are named like stems: lower-case ASCII words joined by hyphens.");
+        var treatments = TreatmentsReader.Read(slot.Treatments, list.In("treatments"));
+        list.Check(
+            treatments == SlotTreatments.None || slot.Colour is not ColourPolicy.Keep, "treatments",
+            "Treatments are computed in sRGB. Let colour be converted to sRGB, or take the treatments out.");
         if (list.Count > before)
             return null;
 
@@ -79,6 +84,7 @@ internal static class SlotReader
             Animation = slot.Animation ?? AnimationPolicy.FirstFrame,
             Groups = slot.Groups ?? [],
             IsAtTop = slot.AtTop ?? false,
+            Treatments = treatments,
         };
         CheckSides(made, list);
         if (isPattern)

@@ -18,8 +18,11 @@ public enum TransparencyPolicy
 }
 
 /// <summary>Reads and writes <see cref="TransparencyPolicy"/>.</summary>
-internal sealed class TransparencyPolicyConverter : JsonConverter<TransparencyPolicy>
+/// <remarks>Options that read other enumerations by their names must be given this one before: theirs would come before the type's
+/// own.</remarks>
+public sealed class TransparencyPolicyConverter : JsonConverter<TransparencyPolicy>
 {
+    /// <inheritdoc/>
     public override TransparencyPolicy Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
         reader.TokenType switch
         {
@@ -29,6 +32,7 @@ internal sealed class TransparencyPolicyConverter : JsonConverter<TransparencyPo
             _ => throw new JsonException("Transparency is true, false or \"must\"."),
         };
 
+    /// <inheritdoc/>
     public override void Write(Utf8JsonWriter writer, TransparencyPolicy value, JsonSerializerOptions options)
     {
         if (value == TransparencyPolicy.Must)

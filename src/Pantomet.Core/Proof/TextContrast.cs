@@ -1,4 +1,4 @@
-using Pantomet.Core.Destinations;
+using Pantomet.Core.Measures;
 using Pantomet.Core.Kernels.Colour;
 
 namespace Pantomet.Core.Proof;
@@ -21,7 +21,7 @@ public static class TextContrast
     /// <param name="overlay">A colour that is laid over the picture.</param>
     /// <param name="opacity">Of the overlay, 0 to 1.</param>
     /// <returns>1 to 21.</returns>
-    public static double Over(ReadOnlySpan<byte> srgb, BackgroundColour text, BackgroundColour overlay, double opacity)
+    public static double Over(ReadOnlySpan<byte> srgb, SrgbColour text, SrgbColour overlay, double opacity)
     {
         var written = WcagContrast.Luminance(text.Red, text.Green, text.Blue);
         var ratios = new double[srgb.Length / 3];

@@ -2,6 +2,7 @@ using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using Pantomet.Core.Treatments;
 
 namespace Pantomet.Core.Recipes;
 
@@ -23,7 +24,11 @@ public static class RecipeNotation
     /// <param name="recipe">Any.</param>
     public static string Write(RenderRecipe recipe) => JsonSerializer.Serialize(recipe, Notation);
 
-    /// <summary>Reads what <see cref="Write"/> wrote.</summary>
+    /// <summary>Writes treatments as JSON, to compare them.</summary>
+    /// <param name="treatments">Any.</param>
+    public static string Write(IReadOnlyList<Treatment> treatments) => JsonSerializer.Serialize(treatments, Notation);
+
+    /// <summary>Reads what <see cref="Write(RenderRecipe)"/> wrote.</summary>
     /// <param name="notation">JSON.</param>
     /// <exception cref="JsonException">It is not a recipe.</exception>
     public static RenderRecipe Read(string notation) =>

@@ -24,7 +24,7 @@ public static class RecipeRules
             [new RecipeInput(source.Id.Sha256, variant.Crop, variant.Rotation)],
             variant.Size.File,
             variant.Size.Picture,
-            [],
+            slot.Treatments.InOrder,
             PixelsFor(facts, variant, slot),
             RequestFor(facts, variant, slot),
             new WrittenMetadata(
@@ -57,11 +57,13 @@ public static class RecipeRules
         // The fallback's file counts too: it decides whether this one is wanted.
         var allHoldTransparency = variant.Formats.All(format => format.HoldsTransparency()) &&
             variant.Fallback?.HoldsTransparency() != false;
-        var losesTransparency = facts.HasAlpha && !(slot.KeepsTransparency && allHoldTransparency);
+        // Round corners are transparent where they can be.
+        var hasTransparency = facts.HasAlpha || slot.Treatments.Edges is { Corners: > 0 };
+        var losesTransparency = hasTransparency && !(slot.KeepsTransparency && allHoldTransparency);
         return new PixelRequest(
             facts.Kind,
             slot.Colour,
-            facts.HasAlpha && slot.KeepsTransparency && variant.Formats.Any(format => format.HoldsTransparency()),
+            hasTransparency && slot.KeepsTransparency && variant.Formats.Any(format => format.HoldsTransparency()),
             isPadded || losesTransparency ? slot.Background : null,
             isReduced ? slot.Sharpening : null,
             variant.IsAnimated);

@@ -3,6 +3,7 @@ using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Pictures;
 using Pantomet.Core.Sizing;
+using Pantomet.Core.Treatments;
 using Pantomet.Core.Weight;
 
 namespace Pantomet.Core.Recipes;
@@ -44,9 +45,6 @@ public sealed record RenderRecipe(
 /// <param name="Rotation">How the picture is turned.</param>
 public sealed record RecipeInput(string Sha256, PixelRect Crop, Rotation Rotation);
 
-/// <summary>Something that is done to the pixels beside cropping and scaling.</summary>
-public abstract record Treatment;
-
 /// <summary>What becomes of the pixels between the crop and the encoder.</summary>
 /// <param name="Kind">What the picture is: a graphic is encoded and judged otherwise than a photograph.</param>
 /// <param name="Colour">What becomes of colour.</param>
@@ -55,7 +53,7 @@ public abstract record Treatment;
 /// <param name="Sharpening">Of edges that the reduction has softened; null where nothing is reduced.</param>
 /// <param name="IsAnimated">Whether the file has all frames of an animated source.</param>
 public sealed record PixelRequest(
-    ContentKind Kind, ColourPolicy Colour, bool KeepsTransparency, BackgroundColour? Background, Sharpening? Sharpening, bool IsAnimated);
+    ContentKind Kind, ColourPolicy Colour, bool KeepsTransparency, SrgbColour? Background, Sharpening? Sharpening, bool IsAnimated);
 
 /// <summary>When a graphic goes into WebP without loss.</summary>
 public enum LosslessUse

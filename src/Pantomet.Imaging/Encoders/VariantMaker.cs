@@ -15,6 +15,14 @@ public static class VariantMaker
     /// <exception cref="VipsException">The encoder fails.</exception>
     public static EncodedFile Make(DecodedSource source, RenderRecipe recipe, RemedyRecipes? remedies = null)
     {
+        var made = MakeUntold(source, recipe, remedies);
+        return recipe.Treatments.Count == 0 || made.IsUnneeded
+            ? made
+            : made with { Findings = [.. made.Findings, .. source.TreaterOf(recipe).Findings] };
+    }
+
+    private static EncodedFile MakeUntold(DecodedSource source, RenderRecipe recipe, RemedyRecipes? remedies)
+    {
         if (PassThrough.Of(source, recipe) is { } kept)
             return kept;
         var request = recipe.Request;

@@ -2,7 +2,9 @@ using NetVips;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Pictures;
+using Pantomet.Core.Recipes;
 using Pantomet.Imaging.Sources;
+using Pantomet.Imaging.Treatments;
 
 namespace Pantomet.Imaging.Rendering;
 
@@ -32,6 +34,7 @@ public sealed class DecodedSource : IDisposable
     private readonly Lazy<Image> upright;
     private readonly CropCache recent = new();
     private readonly CutLevels levels = new();
+    private readonly Treaters treaters = new();
     private readonly DecodeOptions options;
     private TemporaryPixels? onDisk;
     private int streams;
@@ -100,6 +103,10 @@ public sealed class DecodedSource : IDisposable
         using var head = File.Load();
         return ColourConversion.WithProfileOf(cut, head);
     }
+
+    /// <summary>What does to the pixels of a file what its recipe says; one for all formats of the file.</summary>
+    /// <param name="recipe">Has treatments.</param>
+    public Treater TreaterOf(RenderRecipe recipe) => treaters.Of(recipe);
 
     /// <inheritdoc/>
     public void Dispose()

@@ -49,7 +49,7 @@ public sealed class FrameStrip : IDisposable
             using var cropped = loaded.Crop(0, at * height, loaded.Width, height);
             using var frame = cropped.CopyMemory();
             using var cut = CutOf(frame, recipe);
-            using var finished = VariantPixels.Finished(cut, source.Facts, recipe, format);
+            using var finished = VariantPixels.Finished(cut, source, recipe, format);
             pixels.Add(finished);
         }
 

@@ -30,8 +30,13 @@ public static class PlaceholderMaker
             }
 
             using var opaque = colours.ExtractBand(0, n: 3);
-            var main = MainColour.Of(opaque.Width, opaque.Height, opaque.WriteToMemory<byte>());
-            return new Placeholder(main, Sides.Select(side => Uri(opaque, side)).First(uri => uri.Length <= Placeholder.LongestUri));
+            var pixels = opaque.WriteToMemory<byte>();
+            return new Placeholder(
+                MainColour.Of(opaque.Width, opaque.Height, pixels),
+                Sides.Select(side => Uri(opaque, side)).First(uri => uri.Length <= Placeholder.LongestUri))
+            {
+                Colours = PageColours.Of(opaque.Width, opaque.Height, pixels, []),
+            };
         }
         catch (VipsException)
         {

@@ -1,3 +1,4 @@
+using Pantomet.Core.Measures;
 using NetVips;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Pictures;
@@ -18,37 +19,41 @@ public static class VariantPixels
         if (recipe.Pixels.Colour == ColourPolicy.Keep)
         {
             using var own = source.WithProfile(cut);
-            return Finished(own, source.Facts, recipe, format);
+            return Finished(own, source, recipe, format);
         }
 
-        using var inMemory = Finished(cut, source.Facts, recipe, format);
+        using var inMemory = Finished(cut, source, recipe, format);
         // A profile that is kept fits its own number of channels; here none is.
         return Grey.OneChannel(inMemory);
     }
 
     /// <summary>Finishes what was cut and scaled. Frames of an animation come out alike.</summary>
     /// <param name="cut">Of the variant's picture size.</param>
-    /// <param name="facts">Of the source.</param>
-    /// <param name="recipe">Crop, size, colour, transparency, background.</param>
+    /// <param name="source">Where it was cut from.</param>
+    /// <param name="recipe">Crop, size, colour, transparency, background, treatments.</param>
     /// <param name="format">Decides whether transparency can stay.</param>
-    public static Image Finished(Image cut, SourceFacts facts, RenderRecipe recipe, PictureFormat format)
+    public static Image Finished(Image cut, DecodedSource source, RenderRecipe recipe, PictureFormat format)
     {
-        var wanted = recipe.Pixels;
+        var (wanted, facts) = (recipe.Pixels, source.Facts);
         if (IsFinished(cut, facts, recipe))
             return cut.CopyMemory();
-        using var coloured = wanted.Colour == ColourPolicy.Srgb ? ColourConversion.ToSrgb(cut) : cut.Copy();
-        var keepsAlpha = coloured.HasAlpha() && wanted.KeepsTransparency && format.HoldsTransparency();
+        var treater = recipe.Treatments.Count > 0 ? source.TreaterOf(recipe) : null;
+        using var converted = wanted.Colour == ColourPolicy.Srgb ? ColourConversion.ToSrgb(cut) : cut.Copy();
+        using var coloured = treater?.Grounded(converted) ?? converted.Copy();
+        var mayKeepAlpha = wanted.KeepsTransparency && format.HoldsTransparency();
+        var keepsAlpha = coloured.HasAlpha() && mayKeepAlpha;
         using var flat = keepsAlpha || !coloured.HasAlpha()
             ? coloured.Copy()
             : coloured.Flatten(background: Background(wanted.Background, coloured, coloured.Bands - 1));
         using var sharp = Sharpener.Sharpened(flat, Reduction(facts, recipe), wanted.Sharpening ?? Sharpening.Off);
         using var padded = Padded(sharp, recipe, keepsAlpha);
-        return padded.CopyMemory();
+        using var treated = treater?.Treated(padded, mayKeepAlpha) ?? padded.Copy();
+        return treated.CopyMemory();
     }
 
     // Most photographs: a copy of every pixel that changes none would take as long as a third of the reduction.
     private static bool IsFinished(Image cut, SourceFacts facts, RenderRecipe recipe) =>
-        recipe.Pixels.Colour == ColourPolicy.Srgb && ColourConversion.IsPlain(cut) && !cut.HasAlpha() && recipe.File == recipe.Picture &&
+        recipe.Treatments.Count == 0 && recipe.Pixels.Colour == ColourPolicy.Srgb && ColourConversion.IsPlain(cut) && !cut.HasAlpha() && recipe.File == recipe.Picture &&
         !Sharpener.Changes(cut, Reduction(facts, recipe), recipe.Pixels.Sharpening ?? Sharpening.Off);
 
     private static double Reduction(SourceFacts facts, RenderRecipe recipe) =>
@@ -67,11 +72,11 @@ public static class VariantPixels
         return colourful.Embed(x, y, recipe.File.Width, recipe.File.Height, extend: Enums.Extend.Background, background: fill);
     }
 
-    private static bool NeedsColour(Image image, BackgroundColour? background) =>
+    private static bool NeedsColour(Image image, SrgbColour? background) =>
         image.Interpretation == Enums.Interpretation.Bw && background is { } colour &&
             (colour.Red != colour.Green || colour.Green != colour.Blue);
 
-    private static double[] Background(BackgroundColour? background, Image image, int bands)
+    private static double[] Background(SrgbColour? background, Image image, int bands)
     {
         var colour = background!.Value;
         var depth = image.Format == Enums.BandFormat.Ushort ? 257.0 : 1.0;
@@ -85,6 +90,6 @@ public static class VariantPixels
     }
 
     // ITU-R BT.709 weights, as sRGB's primaries have.
-    private static double Luma(BackgroundColour colour) =>
+    private static double Luma(SrgbColour colour) =>
         Math.Round((0.2126 * colour.Red) + (0.7152 * colour.Green) + (0.0722 * colour.Blue));
 }

@@ -43,7 +43,6 @@ internal static class Backup
             mode.ExecuteNonQuery();
         }
 
-        SqliteConnection.ClearAllPools();
         var report = new FileCopies(from, to).Copy(aside);
         // Last, so that a backup that broke off leaves the one before it as it was.
         File.Move(aside, to.Database, overwrite: true);
@@ -68,7 +67,6 @@ internal static class Backup
                 throw new InvalidDataException($"The database of the backup, {from.Database}, is damaged. Take an earlier backup.");
         }
 
-        SqliteConnection.ClearAllPools();
         var report = new FileCopies(from, to).Copy(from.Database);
         // Last: a restore that broke off has no database, and can be begun again.
         File.Copy(from.Database, to.Database + ".new", overwrite: true);

@@ -1,5 +1,5 @@
+using Pantomet.Core.Measures;
 using Microsoft.AspNetCore.Mvc;
-using Pantomet.Core.Destinations;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Proof.Pages;
 
@@ -35,9 +35,9 @@ internal sealed record TrialQuery(
             return Refusal.Invalid("opacity", "An opacity goes from 0 to 1.");
         if ((Headline ?? "").Length > PageTrial.LongestText || (Paragraph ?? "").Length > PageTrial.LongestText)
             return Refusal.Invalid("headline", $"A text to try has at most {PageTrial.LongestText} characters.");
-        return ColourOf(Text, BackgroundColour.White) is not { } text ? NoColour("text")
+        return ColourOf(Text, SrgbColour.White) is not { } text ? NoColour("text")
             : ColourOf(Overlay, default) is not { } overlay ? NoColour("overlay")
-            : ColourOf(Ground, BackgroundColour.White) is not { } ground ? NoColour("ground")
+            : ColourOf(Ground, SrgbColour.White) is not { } ground ? NoColour("ground")
             : new PageTrial(page, TimesDenser ?? 1)
             {
                 Headline = Headline ?? "",
@@ -49,8 +49,8 @@ internal sealed record TrialQuery(
             };
     }
 
-    private static BackgroundColour? ColourOf(string? text, BackgroundColour usual) =>
-        text is null ? usual : BackgroundColour.TryParse(text, out var colour) ? colour : null;
+    private static SrgbColour? ColourOf(string? text, SrgbColour usual) =>
+        text is null ? usual : SrgbColour.TryParse(text, out var colour) ? colour : null;
 
     private static Refusal NoColour(string field) => Refusal.Invalid(field, "A colour is written #rrggbb.");
 }

@@ -1,6 +1,7 @@
 using System.Text.Json.Nodes;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Treatments;
 
 namespace Pantomet.Core.Tests.Destinations;
 
@@ -58,6 +59,16 @@ public sealed class DestinationReaderTests
     [InlineData("sizes", """{"widths":"all"}""", "slots[0].sizes.widths")]
     [InlineData("fit", "\"stretch\"", "slots[0].fit")]
     [InlineData("name", "null", "slots[0].name")]
+    [InlineData("treatments", """{"tone":{"text":"grey"}}""", "slots[0].treatments.tone.text")]
+    [InlineData("treatments", """{"tone":{"text":"dark","contrast":22}}""", "slots[0].treatments.tone.contrast")]
+    [InlineData("treatments", """{"tone":{"text":"dark","under":{"x":0.5,"y":0,"width":0.6,"height":1}}}""",
+        "slots[0].treatments.tone.under")]
+    [InlineData("treatments", """{"tone":{"text":"dark","by":[]}}""", "slots[0].treatments.tone.by")]
+    [InlineData("treatments", """{"tone":{"text":"dark","by":["1"]}}""", "slots[0].treatments.tone.by")]
+    [InlineData("treatments", """{"tone":{"text":"dark","byHand":{"darks":0.5,"lights":0.4}}}""", "slots[0].treatments.tone.byHand.darks")]
+    [InlineData("treatments", """{"tone":{"text":"dark","byHand":{"blur":0.06}}}""", "slots[0].treatments.tone.byHand.blur")]
+    [InlineData("treatments", """{"edges":{"corners":0.6}}""", "slots[0].treatments.edges.corners")]
+    [InlineData("treatments", """{"edges":{"lineColour":"red"}}""", "slots[0].treatments.edges.lineColour")]
     public void What_is_wrong_is_said_at_its_field(string member, string value, string field)
     {
         var document = JsonNode.Parse(Least)!;
@@ -65,6 +76,39 @@ public sealed class DestinationReaderTests
         var reading = DestinationReader.Read(document.ToJsonString());
         Assert.Null(reading.Destination);
         Assert.Contains(reading.Problems, problem => problem.Field == field);
+    }
+
+    [Theory]
+    [InlineData("true", TransparencyPolicy.WhereItCan)]
+    [InlineData("false", TransparencyPolicy.Flattened)]
+    public void Transparency_is_said_by_yes_or_no(string value, TransparencyPolicy policy)
+    {
+        var document = JsonNode.Parse(Least)!;
+        document["slots"]![0]!["transparency"] = JsonNode.Parse(value);
+        var slot = DestinationReader.Read(document.ToJsonString()).Destination!.Slots[0];
+        Assert.Equal(policy, slot.Transparency);
+    }
+
+    [Fact]
+    public void Treatments_are_read_and_do_not_go_with_colour_that_is_kept()
+    {
+        var document = JsonNode.Parse(Least)!;
+        var slot = document["slots"]![0]!;
+        slot["treatments"] = JsonNode.Parse(
+            """
+            {"tone":{"text":"dark","under":{"x":0,"y":0.5,"width":1,"height":0.5},"contrast":3,"by":["blur","levels"],
+             "byHand":{"darks":0.2,"colour":0.5,"blur":0.004,"opacity":0.25}},"edges":{"line":0.01,"shadow":0.4}}
+            """);
+        var read = DestinationReader.Read(document.ToJsonString()).Destination!.Slots[0].Treatments;
+        Assert.Equal(
+            new SlotTreatments(
+                new Tone(
+                    new ToneDemand(new SrgbColour(0x22, 0x22, 0x22), 3) { Means = ToneMeans.Levels | ToneMeans.Blur },
+                    new PicturePart(0, 0.5, 1, 0.5), new ToneChange(51, 255, 50, 4, SrgbColour.White, 25)),
+                new Edges(0.01, default, 0, 0.4)),
+            read);
+        slot["colour"] = "keep";
+        Assert.Equal("slots[0].treatments", Assert.Single(DestinationReader.Read(document.ToJsonString()).Problems).Field);
     }
 
     [Fact]

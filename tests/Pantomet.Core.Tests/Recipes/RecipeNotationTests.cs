@@ -18,7 +18,7 @@ public sealed class RecipeNotationTests
         new PixelSize(20, 30),
         new PixelSize(20, 25),
         [],
-        new PixelRequest(ContentKind.Photograph, ColourPolicy.Srgb, true, new BackgroundColour(1, 2, 3), Sharpening.Light, false),
+        new PixelRequest(ContentKind.Photograph, ColourPolicy.Srgb, true, new SrgbColour(1, 2, 3), Sharpening.Light, false),
         new FileRequest(
             [PictureFormat.WebP, PictureFormat.Png], 1, PictureFormat.Jpeg, 50,
             new ByteLimits(new ByteCount(900), new ByteRange(new ByteCount(100), new ByteCount(200)), new ByteCount(50)),

@@ -44,7 +44,7 @@ public sealed class RecipeTests
     // Each is one thing that a slot says and one picture of which it changes no byte; StalenessTests renders both ways.
     public static TheoryData<string, Slot, Slot, SourceFacts> Idle => new()
     {
-        { "the background of what fills its file", Slot, Slot with { Background = new BackgroundColour(9, 9, 9) }, Photograph },
+        { "the background of what fills its file", Slot, Slot with { Background = new SrgbColour(9, 9, 9) }, Photograph },
         { "transparency of what has none", Slot, Slot with { Transparency = TransparencyPolicy.Flattened }, Photograph },
         { "transparency in a format without", Slot, Slot with { Transparency = TransparencyPolicy.Flattened },
             Photograph with { HasAlpha = true } },
@@ -70,9 +70,9 @@ public sealed class RecipeTests
     // The same things where they do make a difference.
     public static TheoryData<string, Slot, Slot, SourceFacts> Telling => new()
     {
-        { "the background under what loses its transparency", Slot, Slot with { Background = new BackgroundColour(9, 9, 9) },
+        { "the background under what loses its transparency", Slot, Slot with { Background = new SrgbColour(9, 9, 9) },
             Photograph with { HasAlpha = true } },
-        { "the background around what is padded", Padded, Padded with { Background = new BackgroundColour(9, 9, 9) }, Photograph },
+        { "the background around what is padded", Padded, Padded with { Background = new SrgbColour(9, 9, 9) }, Photograph },
         { "transparency that a format holds", WebP, WebP with { Transparency = TransparencyPolicy.Flattened },
             Photograph with { HasAlpha = true } },
         { "a description that stays", Slot, Slot with { Metadata = MetadataPolicy.All }, Photograph with { Description = "A kite" } },
@@ -102,7 +102,7 @@ public sealed class RecipeTests
         var variant = SlotPlan.For(WebP, source).Variants[0] with { Fallback = PictureFormat.Jpeg };
         Assert.NotEqual(
             RecipeRules.For(source, variant, WebP).Hash(),
-            RecipeRules.For(source, variant, WebP with { Background = new BackgroundColour(9, 9, 9) }).Hash());
+            RecipeRules.For(source, variant, WebP with { Background = new SrgbColour(9, 9, 9) }).Hash());
     }
 
     private static RenderRecipe RecipeFor(Slot slot, PixelRect? crop)

@@ -2,6 +2,7 @@ using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Pictures;
 using Pantomet.Core.Recipes;
+using Pantomet.Core.Treatments;
 using Pantomet.Core.Runs;
 
 namespace Pantomet.Core.Tests.Recipes;
@@ -34,7 +35,7 @@ public sealed class SlotMembersTests
     {
         { nameof(Slot.Shape), Usual, Usual with { Shape = new Shape.Free() }, Photograph },
         { nameof(Slot.Fit), Usual, Usual with { Fit = Fit.Pad }, Photograph },
-        { nameof(Slot.Background), Usual, Usual with { Background = new BackgroundColour(9, 9, 9) }, Cutout },
+        { nameof(Slot.Background), Usual, Usual with { Background = new SrgbColour(9, 9, 9) }, Cutout },
         { nameof(Slot.Sizes), Usual, Usual with { Sizes = new SizeRule.Widths([501]) }, Photograph },
         { nameof(Slot.Tiers), Usual, Usual with { Tiers = [new Tier("narrow", 0, new Shape.Free(), new SizeRule.Widths([400]))] },
             Photograph },
@@ -49,6 +50,7 @@ public sealed class SlotMembersTests
         { nameof(Slot.Score), Usual, Usual with { Score = Usual.Score with { Min = 55 } }, Photograph },
         { nameof(Slot.Effort), Usual, Usual with { Effort = Effort.Thorough }, Photograph },
         { nameof(Slot.Sharpening), Usual, Usual with { Sharpening = Sharpening.Normal }, Photograph },
+        { nameof(Slot.Treatments), Usual, Usual with { Treatments = new SlotTreatments(null, new Edges(0, default, 0.1, 0)) }, Photograph },
         { nameof(Slot.Ppi), Usual, Usual with { Ppi = 300 }, Photograph },
         { nameof(Slot.Animation), WebP, WebP with { Animation = AnimationPolicy.Keep }, Moving },
         { nameof(Slot.FocusPlace), Usual, Usual with { FocusPlace = FocusPlace.Thirds }, Photograph },

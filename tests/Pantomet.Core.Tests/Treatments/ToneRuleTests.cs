@@ -1,5 +1,5 @@
+using Pantomet.Core.Measures;
 using CsCheck;
-using Pantomet.Core.Destinations;
 using Pantomet.Core.Treatments;
 
 namespace Pantomet.Core.Tests.Treatments;
@@ -7,46 +7,83 @@ namespace Pantomet.Core.Tests.Treatments;
 /// <summary>The least change that makes text readable, judged by WCAG's formulas written down once more.</summary>
 public sealed class ToneRuleTests
 {
-    private static readonly BackgroundColour Black = new(0, 0, 0);
-    private static readonly Gen<BackgroundColour> Colours =
-        Gen.Select(Gen.Byte, Gen.Byte, Gen.Byte, (r, g, b) => new BackgroundColour(r, g, b));
+    private static readonly SrgbColour Black = new(0, 0, 0);
+    private static readonly Gen<SrgbColour> Colours =
+        Gen.Select(Gen.Byte, Gen.Byte, Gen.Byte, (r, g, b) => new SrgbColour(r, g, b));
+
+    private static readonly Gen<ToneMeans> Means = Gen.Int[1, 15].Select(means => (ToneMeans)means);
 
     [Fact]
-    public void What_is_found_is_readable_and_one_step_less_is_not() =>
-        Gen.Select(Gen.Byte.Array[30, 600], Colours, Gen.OneOf(Gen.Const(4.5), Gen.Const(3.0))).Sample((bytes, text, contrast) =>
+    public void What_is_found_is_readable_and_one_step_less_of_it_is_not() =>
+        Gen.Select(Gen.Byte.Array[30, 600], Colours, Gen.OneOf(Gen.Const(4.5), Gen.Const(3.0)), Means).Sample((bytes, text, contrast, means) =>
         {
             var pixels = bytes[..(bytes.Length / 3 * 3)];
-            var demand = new ToneDemand(text, contrast);
-            var found = ToneRule.Least(pixels, demand);
+            var ground = new ToneGround(blur => Softened(pixels, blur));
+            var demand = new ToneDemand(text, contrast) { Means = means };
+            var found = ToneRule.Least(ground, demand);
+            Assert.Equal(Worst(pixels, text, ToneChange.None), found.Without, 9);
             Assert.Equal(Worst(pixels, text, found.Change), found.Contrast, 9);
             Assert.Equal(found.IsReached, found.Contrast >= contrast);
             if (!found.IsReached || found.Change == ToneChange.None)
                 return;
-            var isLighter = found.Change.High == 255 && found.Change.Overlay != Black;
-            var step = isLighter ? found.Change.Low + found.Change.Percent : 255 - found.Change.High + found.Change.Percent;
-            Assert.Equal(found.Change, ToneRule.Of(demand, step, isLighter));
-            Assert.True(Worst(pixels, text, ToneRule.Of(demand, step - 1, isLighter)) < contrast);
+            var (path, step) = ToneRule.Paths(demand)
+                .SelectMany(way => Enumerable.Range(1, way.Last).Select(at => (Way: way, Step: at)))
+                .First(one => one.Way.Of(one.Step) == found.Change);
+            Assert.True(Worst(pixels, text, path.Of(step - 1)) < contrast);
         });
+
+    // By hand: a step at the end of one means is the first of none.
+    [Fact]
+    public void A_path_goes_through_its_means_in_order()
+    {
+        var path = new TonePath(new ToneDemand(Black, 4.5), (ToneMeans)15, isLighter: false);
+        Assert.Equal(153 + 20 + 10 + 60, path.Last);
+        Assert.Equal(new ToneChange(0, 102, 100, 0, Black, 0), path.Of(153));
+        Assert.Equal(new ToneChange(0, 102, 0, 20, Black, 1), path.Of(184));
+    }
+
+    [Fact]
+    public void A_large_ground_gives_what_a_small_one_of_the_same_colours_does()
+    {
+        var random = new Random(24);
+        var few = new byte[3 * 700];
+        random.NextBytes(few);
+        var many = Enumerable.Repeat(few, 200).SelectMany(part => part).ToArray();
+        var demand = new ToneDemand(SrgbColour.White, 4.5);
+        Assert.Equal(ToneRule.Least(ToneGround.Of(few), demand).Change, ToneRule.Least(ToneGround.Of(many), demand).Change);
+    }
+
+    // Values and the order of the steps worked out by hand: 100 is drawn onto 20 to 220 as 98; its grey stays; half of black is laid over.
+    [Fact]
+    public void A_change_does_what_it_says_to_a_pixel()
+    {
+        byte[] pixel = [100, 200, 0];
+        new ToneChange(20, 220, 100, 0, Black, 0).Apply(pixel);
+        Assert.Equal([98, 177, 20], pixel);
+        new ToneChange(0, 255, 0, 0, Black, 50).Apply(pixel);
+        // 0.2126 × 98 + 0.7152 × 177 + 0.0722 × 20 = 148.87; half of 149.
+        Assert.Equal([74, 74, 74], pixel);
+    }
 
     [Fact]
     public void A_picture_on_which_it_can_be_read_is_left_as_it_is() =>
-        Assert.Equal(ToneChange.None, ToneRule.Least([255, 255, 255], new ToneDemand(Black, 4.5)).Change);
+        Assert.Equal(ToneChange.None, ToneRule.Least(ToneGround.Of([255, 255, 255]), new ToneDemand(Black, 4.5)).Change);
 
     // By hand: #777777 is the darkest grey on which black text has 4.5:1 and more (4.69); #737373 has 4.43.
     [Fact]
     public void Black_text_on_black_raises_the_darks_until_it_reads()
     {
-        var found = ToneRule.Least([0, 0, 0], new ToneDemand(Black, 4.5));
-        Assert.Equal((true, 0), (found.IsReached, found.Change.Percent));
+        var found = ToneRule.Least(ToneGround.Of([0, 0, 0]), new ToneDemand(Black, 4.5));
+        Assert.Equal((true, 0), (found.IsReached, found.Change.Opacity));
         Assert.InRange(found.Change.Low, 0x73, 0x77);
     }
 
     [Fact]
     public void Where_the_bounds_forbid_it_the_most_they_allow_is_said()
     {
-        var found = ToneRule.Least([0, 0, 0, 255, 255, 255], new ToneDemand(Black, 4.5) { MaxShift = 20, MaxPercent = 5 });
+        var found = ToneRule.Least(ToneGround.Of([0, 0, 0, 255, 255, 255]), new ToneDemand(Black, 4.5) { MaxShift = 20, MaxOpacity = 5 });
         Assert.False(found.IsReached);
-        Assert.Equal(new ToneChange(20, 255, BackgroundColour.White, 5), found.Change);
+        Assert.Equal(new ToneChange(20, 255, 100, 0, SrgbColour.White, 5), found.Change);
         Assert.InRange(found.Contrast, 1, 4.5);
     }
 
@@ -54,14 +91,21 @@ public sealed class ToneRuleTests
     public void A_hundredth_of_the_pixels_may_be_worse()
     {
         byte[] With(int blacks) => [.. Enumerable.Range(0, 300).SelectMany(at => Enumerable.Repeat(at < blacks ? (byte)0 : (byte)255, 3))];
-        Assert.Equal(ToneChange.None, ToneRule.Least(With(3), new ToneDemand(Black, 4.5)).Change);
-        Assert.NotEqual(ToneChange.None, ToneRule.Least(With(4), new ToneDemand(Black, 4.5)).Change);
+        Assert.Equal(ToneChange.None, ToneRule.Least(ToneGround.Of(With(3)), new ToneDemand(Black, 4.5)).Change);
+        Assert.NotEqual(ToneChange.None, ToneRule.Least(ToneGround.Of(With(4)), new ToneDemand(Black, 4.5)).Change);
+    }
+
+    // Each pixel drawn towards the mean of all, as a blur does.
+    private static byte[] Softened(byte[] pixels, int blur)
+    {
+        var mean = pixels.Average(value => value);
+        return [.. pixels.Select(value => (byte)Math.Round(value + ((mean - value) * Math.Min(1, blur / 40.0))))];
     }
 
     // Pixel by pixel, without tables.
-    private static double Worst(byte[] pixels, BackgroundColour text, ToneChange change)
+    private static double Worst(byte[] pixels, SrgbColour text, ToneChange change)
     {
-        var changed = pixels.ToArray();
+        var changed = Softened(pixels, change.Blur);
         change.Apply(changed);
         var of = Light(text.Red, text.Green, text.Blue);
         var ratios = changed.Chunk(3).Select(pixel => Light(pixel[0], pixel[1], pixel[2]))

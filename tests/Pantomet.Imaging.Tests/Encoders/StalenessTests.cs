@@ -5,6 +5,7 @@ using Pantomet.Core.Pictures;
 using Pantomet.Core.Recipes;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Sources;
+using Pantomet.Core.Treatments;
 using Pantomet.Core.Weight;
 using Pantomet.Imaging.Encoders;
 using Pantomet.Imaging.Rendering;
@@ -47,7 +48,7 @@ public sealed class StalenessTests(ITestOutputHelper output) : IDisposable
         Of(nameof(Slot.Groups), slot => slot with { Groups = [""] }),
         Of(nameof(Slot.Shape), slot => slot with { Shape = new Shape.Ratio(new AspectRatio(2, 1)) }),
         Of(nameof(Slot.Fit), slot => slot with { Fit = slot.Fit == Fit.Pad ? Fit.Cover : Fit.Pad }),
-        Of(nameof(Slot.Background), slot => slot with { Background = new BackgroundColour(90, 190, 90) }),
+        Of(nameof(Slot.Background), slot => slot with { Background = new SrgbColour(90, 190, 90) }),
         Of(nameof(Slot.Sizes), slot => slot with { Sizes = new SizeRule.Widths([100, 80, 60]) }),
         Of(nameof(Slot.Tiers), slot => slot with { Tiers = [new Tier("narrow", 0, slot.Shape, slot.Sizes)] }),
         Of(nameof(Slot.Formats), slot => slot with { Formats = [PictureFormat.Png, PictureFormat.Jpeg] }),
@@ -81,6 +82,22 @@ public sealed class StalenessTests(ITestOutputHelper output) : IDisposable
         Of(nameof(Slot.FocusPlace), slot => slot with { FocusPlace = FocusPlace.Thirds }),
         Of(nameof(Slot.Breathing), slot => slot with { Breathing = 0.4 }),
         Of(nameof(Slot.KeepClear), slot => slot with { KeepClear = [new KeepClearZone("button", ZoneForm.Rectangle, 0.6, 0, 0.4, 1)] }),
+        Of($"{nameof(Slot.Treatments)}: tone", Toned(tone => tone), MayMarkMore),
+        Of($"{nameof(Slot.Treatments)}: text of it", Toned(tone => tone with { Demand = tone.Demand with { Text = SrgbColour.White } }),
+            MayMarkMore),
+        Of($"{nameof(Slot.Treatments)}: contrast of it", Toned(tone => tone with { Demand = tone.Demand with { Contrast = 7 } }),
+            MayMarkMore),
+        Of($"{nameof(Slot.Treatments)}: means of it",
+            Toned(tone => tone with { Demand = tone.Demand with { Means = ToneMeans.Blur | ToneMeans.Overlay } }), MayMarkMore),
+        Of($"{nameof(Slot.Treatments)}: bounds of it",
+            Toned(tone => tone with { Demand = tone.Demand with { MaxShift = 9, MaxOpacity = 9 } }), MayMarkMore),
+        Of($"{nameof(Slot.Treatments)}: place of it", Toned(tone => tone with { Under = new PicturePart(0, 0.5, 1, 0.3) }), MayMarkMore),
+        Of($"{nameof(Slot.Treatments)}: by hand", Toned(tone => tone with { ByHand = new ToneChange(30, 200, 80, 9, default, 20) })),
+        Of($"{nameof(Slot.Treatments)}: line", Edged(new Edges(0.04, new SrgbColour(20, 30, 200), 0, 0))),
+        Of($"{nameof(Slot.Treatments)}: its colour", Edged(new Edges(0.04, new SrgbColour(200, 30, 20), 0, 0))),
+        // Where nothing but the background stands in them, round corners show the same.
+        Of($"{nameof(Slot.Treatments)}: corners", Edged(new Edges(0, default, 0.2, 0)), MayMarkMore),
+        Of($"{nameof(Slot.Treatments)}: shadow", Edged(new Edges(0, default, 0, 0.5)), MayMarkMore),
         OfSource("stem", source => source with { Stem = "another-kite" }),
         OfSource("group", source => source with { Group = "summer" }),
         OfSource("sequence", source => source with { Sequence = 99, AddedOn = new DateOnly(2026, 1, 2) }),
@@ -179,6 +196,15 @@ public sealed class StalenessTests(ITestOutputHelper output) : IDisposable
             });
 
     private static Source Framed(Source source, FramingChange change) => source with { Framing = change.ApplyTo(source.Framing) };
+
+    private static Func<Slot, Slot> Toned(Func<Tone, Tone> change) => slot => slot with
+    {
+        Treatments = slot.Treatments with { Tone = change(new Tone(new ToneDemand(default, 4.5), PicturePart.Whole, null)) },
+        Colour = ColourPolicy.Srgb,
+    };
+
+    private static Func<Slot, Slot> Edged(Edges edges) =>
+        slot => slot with { Treatments = slot.Treatments with { Edges = edges }, Colour = ColourPolicy.Srgb };
 
     private static Edit Of(string member, Func<Slot, Slot> change, bool mayMarkMore = false) =>
         new(member, true, (slot, source) => (change(slot), source), mayMarkMore);

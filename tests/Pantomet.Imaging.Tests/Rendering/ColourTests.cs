@@ -1,4 +1,5 @@
 using System.Globalization;
+using Pantomet.Core.Measures;
 using Pantomet.Core.Pictures;
 
 namespace Pantomet.Imaging.Tests.Rendering;
@@ -64,7 +65,7 @@ public sealed class ColourTests
     public void Transparency_is_kept_where_the_format_can_and_laid_on_the_background_where_not()
     {
         using var folder = new TemporaryFolder();
-        var blue = new Core.Destinations.BackgroundColour(10, 40, 200);
+        var blue = new SrgbColour(10, 40, 200);
         var kept = folder.Write(
             "kept.webp", Making.One(Demo.Source("studio-delta-cutout.png"), Demo.Plain("5:4", PictureFormat.WebP, 300)).File);
         var flat = folder.Write(

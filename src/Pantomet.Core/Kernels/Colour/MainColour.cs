@@ -41,12 +41,8 @@ public static class MainColour
             shades++;
         }
 
-        return $"#{ToSrgb(red / shades):x2}{ToSrgb(green / shades):x2}{ToSrgb(blue / shades):x2}";
+        return SrgbCurve.Colour(red / shades, green / shades, blue / shades).ToString();
     }
 
     private static int BinOf(float value) => (int)MathF.Floor(value / Bin);
-
-    // IEC 61966-2-1.
-    private static byte ToSrgb(double linear) =>
-        (byte)((255 * (linear <= 0.0031308 ? 12.92 * linear : (1.055 * Math.Pow(linear, 1 / 2.4)) - 0.055)) + 0.5);
 }

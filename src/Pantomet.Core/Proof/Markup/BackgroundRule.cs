@@ -23,7 +23,7 @@ public static class BackgroundRule
     {
         var colour = picture.Placeholder?.Colour ?? picture.Slot.Background.ToString();
         var css = new StringBuilder(
-            $"{selector} {{\n  background: {colour} center / cover no-repeat;\n{Images(picture, PageLayout.NarrowestViewport, "  ")}}}\n");
+            $"{selector} {{\n  background: {colour} center / cover no-repeat;\n{Properties(picture)}{Images(picture, PageLayout.NarrowestViewport, "  ")}}}\n");
         var last = Taken(picture, PageLayout.NarrowestViewport);
         for (var viewport = PageLayout.NarrowestViewport + 1; viewport <= PageLayout.WidestViewport; viewport++)
         {
@@ -36,6 +36,11 @@ public static class BackgroundRule
 
         return css.ToString();
     }
+
+    // CSS Custom Properties 1: what goes on from the picture's edges, for whatever lies round it.
+    private static string Properties(PagePicture picture) => picture.Placeholder?.Colours is { } colours
+        ? string.Concat(colours.ToCss().Select(line => $"  {line}\n"))
+        : "";
 
     // What everybody who comes at that viewport takes.
     private static List<PageFile> Taken(PagePicture picture, int viewportPx) =>

@@ -1,3 +1,5 @@
+using Pantomet.Core.Kernels.Colour;
+
 namespace Pantomet.Core.Proof.Markup;
 
 /// <summary>What stands for a picture until its file has arrived.</summary>
@@ -7,6 +9,9 @@ public sealed record Placeholder(string Colour, string Picture)
 {
     /// <summary>A page carries it in itself, for each of its pictures.</summary>
     public const int LongestUri = 700;
+
+    /// <summary>The colours that go with the picture; null where they were not asked for.</summary>
+    public PageColours? Colours { get; init; }
 }
 
 /// <summary>Which placeholder the markup has.</summary>

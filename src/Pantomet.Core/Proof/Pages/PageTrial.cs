@@ -1,4 +1,4 @@
-using Pantomet.Core.Destinations;
+using Pantomet.Core.Measures;
 
 namespace Pantomet.Core.Proof.Pages;
 
@@ -17,14 +17,14 @@ public sealed record PageTrial(ModelPage Page, double TimesDenser)
     public string Paragraph { get; init; } = "";
 
     /// <summary>Colour of the text over the picture.</summary>
-    public BackgroundColour Text { get; init; } = BackgroundColour.White;
+    public SrgbColour Text { get; init; } = SrgbColour.White;
 
     /// <summary>A colour that is laid over the picture.</summary>
-    public BackgroundColour Overlay { get; init; }
+    public SrgbColour Overlay { get; init; }
 
     /// <summary>Of the overlay, 0 to 1.</summary>
     public double Opacity { get; init; }
 
     /// <summary>The page's own colour.</summary>
-    public BackgroundColour Ground { get; init; } = BackgroundColour.White;
+    public SrgbColour Ground { get; init; } = SrgbColour.White;
 }

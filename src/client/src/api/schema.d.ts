@@ -1328,6 +1328,26 @@ export interface paths {
         patch: operations["changeSource"];
         trace?: never;
     };
+    "/api/sources/{id}/colours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Finds colours that go with a picture
+         * @description Its main colours with their share and a text colour that can be read on each, and the colour that goes on from each edge, with how uneven the edge is (CIE 1976 ΔE). With `slot`, those of the picture as it is framed there.
+         */
+        get: operations["getColours"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sources/{id}/original": {
         parameters: {
             query?: never;
@@ -1630,6 +1650,26 @@ export interface paths {
         get: operations["weighPage"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/treatments/trial": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Shows a picture as its treatments would leave it
+         * @description Made by the renderer, at most `width` pixels wide, and kept nowhere. `treatments` is what a slot's document can say; left out, what the slot says. `picture` is a `data:` URL.
+         */
+        post: operations["tryTreatments"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2615,6 +2655,60 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        /** @description A colour for each edge of a picture, `#rrggbb`, in the order of CSS. */
+        EdgeHexes: {
+            /** @description Goes on below. */
+            bottom: string;
+            /** @description Goes on to the left. */
+            left: string;
+            /** @description Goes on to the right. */
+            right: string;
+            /** @description Goes on above. */
+            top: string;
+        };
+        /** @description What becomes of the edges; fractions of the shorter side. */
+        EdgesDocument: {
+            /**
+             * Format: double
+             * @description Their radius, 0 to 0.5 (absent: square).
+             */
+            corners?: null | number;
+            /**
+             * Format: double
+             * @description Width of a line round the picture, 0 to 0.1 (absent: none).
+             */
+            line?: null | number;
+            /** @description `#rrggbb` (absent: black). */
+            lineColour?: null | string;
+            /**
+             * Format: double
+             * @description Opacity of a shadow on the ground beneath a cut-out, 0 to 1 (absent: none).
+             */
+            shadow?: null | number;
+        };
+        /** @description How uneven each edge is: the mean difference of its pixels from its colour (CIE 1976 ΔE). */
+        EdgeSpread: {
+            /**
+             * Format: double
+             * @description 0 for an edge of one colour.
+             */
+            bottom: number;
+            /**
+             * Format: double
+             * @description 0 for an edge of one colour.
+             */
+            left: number;
+            /**
+             * Format: double
+             * @description 0 for an edge of one colour.
+             */
+            right: number;
+            /**
+             * Format: double
+             * @description 0 for an edge of one colour.
+             */
+            top: number;
+        };
         /** @enum {unknown} */
         Effort: "quick" | "thorough" | null;
         /** @description Ready examples of destinations, with invented numbers, so that nobody starts from an empty form. */
@@ -2951,6 +3045,18 @@ export interface components {
              */
             wanted?: null | number;
         };
+        /** @description One of a picture's main colours. */
+        MainShare: {
+            /** @description `#rrggbb`. */
+            hex: string;
+            /**
+             * Format: double
+             * @description Of the picture, 0 to 1.
+             */
+            share: number;
+            /** @description A colour in which text on it can be read best. */
+            text: string;
+        };
         /** @description What was measured. */
         MeasuredAnswer: {
             /** @description In pixels of the screenshot, after snapping. */
@@ -3182,6 +3288,15 @@ export interface components {
             /** @description On each kind of screen. */
             screens: components["schemas"]["ScreenWeight"][];
         };
+        /** @description Colours that a page can have around a picture. */
+        PageColours: {
+            /** @description What goes on from its edges. */
+            edges: components["schemas"]["EdgeHexes"];
+            /** @description What it is mostly made of, the most first. */
+            main: components["schemas"]["MainShare"][];
+            /** @description How well one colour stands for each edge. */
+            spread: components["schemas"]["EdgeSpread"];
+        };
         /** @description A source–slot pairing at a glance. */
         PairingAnswer: {
             /**
@@ -3206,11 +3321,57 @@ export interface components {
          * @enum {unknown}
          */
         PairingState: "open" | "done" | "stale" | "blocked" | "running" | "leftOut";
+        /** @description A rectangle in a picture, as fractions of its width and height. */
+        PartDocument: {
+            /**
+             * Format: double
+             * @description Above 0.
+             */
+            height: number;
+            /**
+             * Format: double
+             * @description Above 0.
+             */
+            width: number;
+            /**
+             * Format: double
+             * @description Left edge.
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description Top edge.
+             */
+            y: number;
+        };
         /**
          * @description The file formats that Pantomet reads. What it writes is a subset: see bool PictureFormats.IsWritten(PictureFormat format).
          * @enum {unknown}
          */
         PictureFormat: "jpeg" | "png" | "webP" | "avif" | "gif" | "tiff" | "svg" | "heic" | "psd" | "bmp" | "jpegXl";
+        /** @description A rectangle in a picture whatever its size, as fractions of its width and height. */
+        PicturePart: {
+            /**
+             * Format: double
+             * @description Above 0.
+             */
+            height: number;
+            /**
+             * Format: double
+             * @description Above 0.
+             */
+            width: number;
+            /**
+             * Format: double
+             * @description Left edge, 0 to 1.
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description Top edge, 0 to 1.
+             */
+            y: number;
+        };
         PixelPoint: {
             /** Format: double */
             x: number;
@@ -3281,6 +3442,7 @@ export interface components {
         Placeholder: {
             /** @description The picture's main colour, `#rrggbb`. */
             colour: string;
+            colours?: null | components["schemas"]["PageColours"];
             /** @description A tiny, blurred picture as data URI (RFC 2397), of at most int Placeholder.LongestUri characters. */
             picture: string;
         };
@@ -3900,6 +4062,7 @@ export interface components {
             /** @description Ranges of viewport widths with a framing of their own. */
             tiers?: null | components["schemas"]["TierDocument"][];
             transparency?: null | components["schemas"]["TransparencyPolicy"];
+            treatments?: null | components["schemas"]["TreatmentsDocument"];
         };
         /** @description One slot of the scale drawing. */
         SlotDrawing: {
@@ -4265,6 +4428,101 @@ export interface components {
             shape?: null | string;
             sizes?: null | components["schemas"]["SizesDocument"];
         };
+        /** @description A tone, and the contrast that text has. */
+        ToneAnswer: {
+            /**
+             * Format: double
+             * @description As a fraction of the shorter side.
+             */
+            blur: number;
+            /**
+             * Format: double
+             * @description How much of the colour stays, 0 to 1.
+             */
+            colour: number;
+            /**
+             * Format: double
+             * @description What it is then.
+             */
+            contrast: number;
+            /**
+             * Format: double
+             * @description What black becomes, 0 to 1.
+             */
+            darks: number;
+            /** @description Whether that is enough. */
+            isReached: boolean;
+            /**
+             * Format: double
+             * @description What white becomes, 0 to 1.
+             */
+            lights: number;
+            /**
+             * Format: double
+             * @description Of the overlay, 0 to 1.
+             */
+            opacity: number;
+            /** @description `#rrggbb`. */
+            overlay: string;
+            /** @description The text's colour. */
+            text: string;
+            /** @description Where it stands. */
+            under: components["schemas"]["PicturePart"];
+            /**
+             * Format: double
+             * @description The contrast that is wanted.
+             */
+            wanted: number;
+            /**
+             * Format: double
+             * @description What it is on the picture as it is.
+             */
+            without: number;
+        };
+        /** @description A tone that a person has set; fractions. */
+        ToneByHandDocument: {
+            /**
+             * Format: double
+             * @description Standard deviation, as a fraction of the shorter side, 0 to 0.05 (absent: 0).
+             */
+            blur?: null | number;
+            /**
+             * Format: double
+             * @description How much of the colour stays, 0 to 1 (absent: 1).
+             */
+            colour?: null | number;
+            /**
+             * Format: double
+             * @description What black becomes, 0 to 1 (absent: 0).
+             */
+            darks?: null | number;
+            /**
+             * Format: double
+             * @description What white becomes, 0 to 1 (absent: 1).
+             */
+            lights?: null | number;
+            /**
+             * Format: double
+             * @description Of the overlay, 0 to 1 (absent: 0).
+             */
+            opacity?: null | number;
+            /** @description `#rrggbb` (absent: white for dark text, else black). */
+            overlay?: null | string;
+        };
+        /** @description Text that stands on a picture, and what may be done to the picture for it. */
+        ToneDocument: {
+            /** @description By what the picture may be changed (absent: levels and overlay). */
+            by?: null | string[];
+            byHand?: null | components["schemas"]["ToneByHandDocument"];
+            /**
+             * Format: double
+             * @description What it needs (absent: 4.5).
+             */
+            contrast?: null | number;
+            /** @description `dark`, `light` or `#rrggbb`. */
+            text: string;
+            under?: null | components["schemas"]["PartDocument"];
+        };
         /** @description Where the bytes went. */
         TotalsAnswer: {
             /**
@@ -4309,6 +4567,44 @@ export interface components {
         };
         /** @enum {unknown} */
         TransparencyPolicy: true | false | "must";
+        /** @description A picture as it would be. */
+        TreatedAnswer: {
+            /** @description What is to be said of it. */
+            findings: components["schemas"]["Finding"][];
+            /**
+             * Format: int32
+             * @description In pixels.
+             */
+            height: number;
+            /** @description A `data:` URL. */
+            picture: string;
+            tone: null | components["schemas"]["ToneAnswer"];
+            /**
+             * Format: int32
+             * @description In pixels.
+             */
+            width: number;
+        };
+        /** @description What is done to the pictures of a slot, beside cropping and scaling. */
+        TreatmentsDocument: {
+            edges?: null | components["schemas"]["EdgesDocument"];
+            tone?: null | components["schemas"]["ToneDocument"];
+        };
+        /** @description Treatments to be tried on one picture. */
+        TreatmentTrial: {
+            /** @description The slot's id. */
+            slot: string;
+            /** @description The source's id. */
+            source: string;
+            /** @description A tier of the slot; null for the first. */
+            tier?: null | string;
+            treatments?: null | components["schemas"]["TreatmentsDocument"];
+            /**
+             * Format: int32
+             * @description Of the answer, in pixels; no wider than the file would be.
+             */
+            width: number;
+        };
         /** @description A file that was tried. */
         TrialAnswer: {
             /**
@@ -7079,6 +7375,40 @@ export interface operations {
             };
         };
     };
+    getColours: {
+        parameters: {
+            query?: {
+                slot?: string;
+                tier?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageColours"];
+                };
+            };
+            /** @description There is no such source or slot; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     getOriginal: {
         parameters: {
             query?: never;
@@ -7630,6 +7960,48 @@ export interface operations {
                 };
             };
             /** @description A number of pictures does not fit. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    tryTreatments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TreatmentTrial"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TreatedAnswer"];
+                };
+            };
+            /** @description There is no such source or slot, or no file can be made of this source for it. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description The treatments or the width make no sense. */
             422: {
                 headers: {
                     [name: string]: unknown;

@@ -38,6 +38,7 @@ const planned: readonly QueryKey[] = [
   keys.sheets.all,
   keys.board.all,
   keys.weighing.all,
+  keys.treated.all,
   keys.proof.all,
 ];
 

@@ -51,6 +51,7 @@ export const keys = {
     totals: ["weighing", "totals"],
     page: (slots: unknown) => ["weighing", "page", slots],
   },
+  treated: { all: ["treated"], of: (asked: Named) => ["treated", asked] },
   runs: {
     all: ["runs"],
     list: ["runs", "list"],

@@ -2,6 +2,7 @@ import { useContext } from "react";
 import type { Slot } from "../data/client";
 import { ratio } from "../instruments/numbers";
 import { RatioChip } from "../instruments/RatioChip";
+import { TreatmentsEditor } from "../treatments/TreatmentsEditor";
 import { CheckBox } from "../ui/CheckBox";
 import { Tab, Tabs } from "../ui/Tabs";
 import { CoverageList } from "./CoverageList";
@@ -21,6 +22,7 @@ const parts = [
     "File",
     ["formats", "deliver", "limits", "quality", "fit", "background", "colour", "metadata", "transparency"],
   ],
+  ["treatments", "Treatments", ["treatments"]],
   ["names", "Names", ["fileName"]],
   ["zones", "Subject and zones", ["keepClear", "focusAt", "breathing"]],
   ["tiers", "Screen ranges", ["tiers"]],
@@ -84,6 +86,9 @@ export function SlotEditor({
         </Tab>
         <Tab id="file">
           <FileEditor at={at} />
+        </Tab>
+        <Tab id="treatments">
+          <TreatmentsEditor at={at} slot={slot} isStored={isStored} />
         </Tab>
         <Tab id="names">
           <NamesEditor at={at} fileNames={draft?.fileNames ?? []} />

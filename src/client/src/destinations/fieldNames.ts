@@ -54,6 +54,23 @@ const names: Record<string, string> = {
   from: "From",
   fileName: "File name pattern",
   groups: "Groups",
+  treatments: "Treatments",
+  tone: "Tone",
+  text: "The text is",
+  under: "Where the text stands",
+  contrast: "Contrast wanted",
+  by: "May be changed by",
+  byHand: "Set by hand",
+  darks: "Darks raised to",
+  lights: "Lights lowered to",
+  blur: "Blur",
+  overlay: "Overlay",
+  opacity: "Overlay",
+  edges: "Edges",
+  line: "Line round it",
+  lineColour: "Colour of the line",
+  corners: "Round corners",
+  shadow: "Shadow on the ground",
 };
 
 /** A path of a destination's document, such as `slots[0].limits.mostBytes`, in the words that its fields have: "hero · Limits · Maximum file size". */

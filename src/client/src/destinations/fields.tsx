@@ -188,7 +188,7 @@ export function NumbersField(rest: Labelled & { unit?: string }) {
 }
 
 /** One of some values; the usual one is not written down. */
-export function ChoiceField<T extends string | boolean>({
+export function ChoiceField<T extends string | boolean | number>({
   choices,
   usual,
   ...labelled

@@ -1,0 +1,42 @@
+namespace Pantomet.Core.Destinations;
+
+/// <summary>What is done to the pictures of a slot, beside cropping and scaling.</summary>
+/// <param name="Tone">So that text can stand on them.</param>
+/// <param name="Edges">A line, corners, a shadow.</param>
+public sealed record TreatmentsDocument(ToneDocument? Tone = null, EdgesDocument? Edges = null) : OpenDocument;
+
+/// <summary>Text that stands on a picture, and what may be done to the picture for it.</summary>
+/// <param name="Text"><c>dark</c>, <c>light</c> or <c>#rrggbb</c>.</param>
+/// <param name="Under">Where it stands (absent: anywhere).</param>
+/// <param name="Contrast">What it needs (absent: 4.5).</param>
+/// <param name="By">By what the picture may be changed (absent: levels and overlay).</param>
+/// <param name="ByHand">What a person has set; absent where the least that is needed is found.</param>
+public sealed record ToneDocument(
+    string Text, PartDocument? Under = null, double? Contrast = null, IReadOnlyList<string>? By = null, ToneByHandDocument? ByHand = null)
+    : OpenDocument;
+
+/// <summary>A tone that a person has set; fractions.</summary>
+/// <param name="Darks">What black becomes, 0 to 1 (absent: 0).</param>
+/// <param name="Lights">What white becomes, 0 to 1 (absent: 1).</param>
+/// <param name="Colour">How much of the colour stays, 0 to 1 (absent: 1).</param>
+/// <param name="Blur">Standard deviation, as a fraction of the shorter side, 0 to 0.05 (absent: 0).</param>
+/// <param name="Overlay"><c>#rrggbb</c> (absent: white for dark text, else black).</param>
+/// <param name="Opacity">Of the overlay, 0 to 1 (absent: 0).</param>
+public sealed record ToneByHandDocument(
+    double? Darks = null, double? Lights = null, double? Colour = null, double? Blur = null, string? Overlay = null,
+    double? Opacity = null) : OpenDocument;
+
+/// <summary>What becomes of the edges; fractions of the shorter side.</summary>
+/// <param name="Line">Width of a line round the picture, 0 to 0.1 (absent: none).</param>
+/// <param name="LineColour"><c>#rrggbb</c> (absent: black).</param>
+/// <param name="Corners">Their radius, 0 to 0.5 (absent: square).</param>
+/// <param name="Shadow">Opacity of a shadow on the ground beneath a cut-out, 0 to 1 (absent: none).</param>
+public sealed record EdgesDocument(double? Line = null, string? LineColour = null, double? Corners = null, double? Shadow = null)
+    : OpenDocument;
+
+/// <summary>A rectangle in a picture, as fractions of its width and height.</summary>
+/// <param name="X">Left edge.</param>
+/// <param name="Y">Top edge.</param>
+/// <param name="Width">Above 0.</param>
+/// <param name="Height">Above 0.</param>
+public sealed record PartDocument(double X, double Y, double Width, double Height) : OpenDocument;

@@ -1,0 +1,67 @@
+using NetVips;
+using Pantomet.Core.Measures;
+using Pantomet.Core.Treatments;
+
+namespace Pantomet.Imaging.Treatments;
+
+/// <summary>Tones pictures of one size: the change is found on the first of them, and is the same for all.</summary>
+/// <remarks>So the frames of an animation do not flicker, and every format of a file shows the same.</remarks>
+/// <param name="tone">What is wanted.</param>
+internal sealed class ToneMaker(Tone tone)
+{
+    private const int ThousandthsOf = 1000;
+    private readonly Lock finding = new();
+    private ToneFound? found;
+
+    /// <summary>What was found on the first picture; null before there was one.</summary>
+    public ToneFound? Found => found;
+
+    /// <summary>The picture, toned.</summary>
+    /// <param name="picture">sRGB or grey, 8 bits; transparency stays.</param>
+    public Image Apply(Image picture)
+    {
+        using var plain = PlainColours.Of(picture);
+        ToneFound now;
+        lock (finding)
+            now = found ??= Find(plain.Colour);
+        if (now.Change == ToneChange.None)
+            return picture.Copy();
+        using var blurred = Blurred(plain.Colour, now.Change.Blur);
+        var pixels = blurred.WriteToMemory<byte>();
+        now.Change.Apply(pixels);
+        using var toned = Image.NewFromMemoryCopy(pixels, blurred.Width, blurred.Height, blurred.Bands, Enums.BandFormat.Uchar);
+        using var srgb = toned.Copy(interpretation: Enums.Interpretation.Srgb);
+        return plain.With(srgb);
+    }
+
+    private ToneFound Find(Image colours)
+    {
+        var ground = GroundOf(colours, tone.Under);
+        var now = tone.ByHand is { } byHand ? Of(byHand, ground) : ToneRule.Least(ground, tone.Demand);
+        return now.IsReached ? now : now with { Remedies = ToneRemedies.Of(part => GroundOf(colours, part), tone) };
+    }
+
+    private ToneFound Of(ToneChange byHand, ToneGround ground)
+    {
+        var contrast = ground.Contrast(tone.Demand.Text, byHand);
+        return new ToneFound(byHand, ground.Contrast(tone.Demand.Text, ToneChange.None), contrast, contrast >= tone.Demand.Contrast);
+    }
+
+    private static ToneGround GroundOf(Image colours, PicturePart part)
+    {
+        var at = part.In(new PixelSize(colours.Width, colours.Height));
+        return new ToneGround(blur =>
+        {
+            using var blurred = Blurred(colours, blur);
+            using var cut = blurred.Crop(at.X, at.Y, at.Width, at.Height);
+            return cut.WriteToMemory<byte>();
+        });
+    }
+
+    private static Image Blurred(Image colours, int thousandths)
+    {
+        var deviation = (double)thousandths / ThousandthsOf * Math.Min(colours.Width, colours.Height);
+        // Less is no blur at all.
+        return deviation < 0.2 ? colours.Copy() : colours.Gaussblur(deviation);
+    }
+}

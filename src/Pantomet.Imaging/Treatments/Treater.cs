@@ -1,0 +1,37 @@
+using NetVips;
+using Pantomet.Core.Findings;
+using Pantomet.Core.Recipes;
+using Pantomet.Core.Treatments;
+
+namespace Pantomet.Imaging.Treatments;
+
+/// <summary>Does to the pixels of one file what its recipe says beside cropping and scaling. What it finds on the first picture holds for
+/// all: other formats, later frames.</summary>
+/// <param name="recipe">Its treatments.</param>
+public sealed class Treater(RenderRecipe recipe)
+{
+    private readonly ToneMaker? tone = recipe.Treatments.OfType<Tone>().Select(one => new ToneMaker(one)).SingleOrDefault();
+    private readonly Edges? edges = recipe.Treatments.OfType<Edges>().SingleOrDefault();
+
+    /// <summary>What was found for the tone; null without one.</summary>
+    public ToneFound? Toned => tone?.Found;
+
+    /// <summary>What is to be said of a file that was made.</summary>
+    public IReadOnlyList<Finding> Findings => Toned is { } found
+        ? [.. ToneFindings.Of(recipe.Treatments.OfType<Tone>().Single(), found)]
+        : [];
+
+    /// <summary>What a cut-out throws on the ground, before it is laid on its background.</summary>
+    /// <param name="picture">sRGB or grey, 8 bits.</param>
+    internal Image Grounded(Image picture) =>
+        edges is { Shadow: > 0 } && picture.HasAlpha() ? GroundShadow.Apply(picture, edges.Shadow) : picture.Copy();
+
+    /// <summary>The rest, in order.</summary>
+    /// <param name="picture">Of the file's size; sRGB or grey, 8 bits.</param>
+    /// <param name="keepsAlpha">Whether the file can be transparent.</param>
+    internal Image Treated(Image picture, bool keepsAlpha)
+    {
+        using var toned = tone is null ? picture.Copy() : tone.Apply(picture);
+        return edges is null ? toned.Copy() : EdgeMaker.Apply(toned, edges, keepsAlpha ? null : recipe.Pixels.Background);
+    }
+}

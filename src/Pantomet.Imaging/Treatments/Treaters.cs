@@ -1,0 +1,24 @@
+using BitFaster.Caching.Lru;
+using Pantomet.Core.Framing;
+using Pantomet.Core.Measures;
+using Pantomet.Core.Recipes;
+
+namespace Pantomet.Imaging.Treatments;
+
+/// <summary>What treats the files of one source, one for all formats of a file; the last few are remembered.</summary>
+internal sealed class Treaters
+{
+    private const int MaxKept = 24;
+    private readonly ConcurrentLru<Key, Treater> known = new(MaxKept);
+
+    /// <summary>The one for a recipe.</summary>
+    public Treater Of(RenderRecipe recipe) => known.GetOrAdd(Key.Of(recipe), _ => new Treater(recipe));
+
+    // What decides the pixels that are treated, and what is done to them; a list is compared by what it says.
+    private sealed record Key(PixelRect Crop, Rotation Turn, PixelSize File, PixelSize Picture, SrgbColour? Background, string Treatments)
+    {
+        public static Key Of(RenderRecipe recipe) => new(
+            recipe.Input.Crop, recipe.Input.Rotation, recipe.File, recipe.Picture, recipe.Pixels.Background,
+            RecipeNotation.Write(recipe.Treatments));
+    }
+}

@@ -1,0 +1,45 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Pantomet.Core.Kernels.Colour;
+using Pantomet.Imaging.Rendering;
+using Pantomet.Rendering;
+using Pantomet.Server.Hosting;
+using Pantomet.Server.Runs;
+using Pantomet.Server.Sources;
+
+namespace Pantomet.Server.Treatments;
+
+/// <summary>Colours that a page can have around a picture.</summary>
+internal static class ColourEndpoints
+{
+    private const int Width = 640;
+
+    public static void MapColours(this IEndpointRouteBuilder routes) =>
+        routes.MapGet("/api/sources/{id}/colours", GetAsync).WithTags("Treatments").WithName("getColours");
+
+    private static async Task<Results<Ok<PageColours>, ProblemHttpResult>> GetAsync(
+        string id, string? slot, string? tier, PantometDb database, PreviewFiles previews, Planning planning, PreparedPictures pictures,
+        CancellationToken cancel)
+    {
+        if (slot is null)
+        {
+            var source = await database.Sources.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id && row.DeletedAt == null, cancel);
+            return source is null
+                ? Problems.NotFound("source", id)
+                : TypedResults.Ok(PictureColours.Of((await previews.ForAsync(source, Width, cancel)).Path));
+        }
+
+        var (pairing, missing) = await planning.PairingAsync(id, slot, cancel);
+        if (missing is not null)
+            return Problems.Of(missing);
+        var (recipe, none) = TrialRecipe.Of(pairing!, tier, Width);
+        if (none is not null)
+            return Problems.Of(none);
+        return TypedResults.Ok(await pictures.WithSourceAsync(
+            recipe!, source =>
+            {
+                using var pixels = VariantPixels.Make(source, recipe!, recipe!.Request.Format);
+                return PictureColours.Of(pixels);
+            },
+            cancel));
+    }
+}

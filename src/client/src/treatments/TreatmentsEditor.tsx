@@ -1,0 +1,53 @@
+import { useState } from "react";
+import type { Slot } from "../data/client";
+import { useValue } from "../destinations/fields";
+import { useSources } from "../sources/useSources";
+import { Select } from "../ui/Select";
+import { EdgeFields } from "./EdgeFields";
+import { PartBox } from "./PartBox";
+import { ToneFields } from "./ToneFields";
+import { TreatedPicture, useWidth } from "./TreatedPicture";
+import { type Part, type Treatments, useTreated } from "./useTreated";
+
+/** What is done to the pictures of a slot beside cropping and scaling, tried on one of them while it is set. */
+export function TreatmentsEditor({ at, slot, isStored }: { at: string; slot: Slot; isStored: boolean }) {
+  const [treatments] = useValue<Treatments>(`${at}.treatments`);
+  const [under, setUnder] = useValue<Part>(`${at}.treatments.tone.under`);
+  const [place, width] = useWidth();
+  const sources = useSources({ enoughFor: slot.id }).data?.pages[0]?.items ?? [];
+  const [chosen, setChosen] = useState<string>();
+  const source = sources.find((one) => one.id === chosen) ?? sources[0];
+  const treated = useTreated(isStored ? source?.id : undefined, slot.id, width, treatments);
+  return (
+    <div ref={place} className="grid gap-3.5">
+      {!isStored ? (
+        <p className="text-soft">Save the destination to see treatments on a picture.</p>
+      ) : !source ? (
+        <p className="text-soft">
+          No picture is large enough for this slot yet; add one to see treatments on it.
+        </p>
+      ) : (
+        <>
+          <Select
+            label="Tried on"
+            className="min-w-0"
+            value={source.id}
+            options={sources.map((one) => [one.id, one.stem])}
+            onValue={setChosen}
+          />
+          <TreatedPicture treated={treated} name={source.stem}>
+            {under && (
+              <PartBox
+                label="Where the text stands"
+                part={under}
+                onPart={(part) => setUnder(part, "where the text stands")}
+              />
+            )}
+          </TreatedPicture>
+        </>
+      )}
+      <ToneFields at={`${at}.treatments.tone`} found={treated.data?.tone ?? undefined} />
+      <EdgeFields at={`${at}.treatments.edges`} />
+    </div>
+  );
+}
