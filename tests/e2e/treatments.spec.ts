@@ -27,7 +27,7 @@ function worst(file: Buffer, text: readonly [number, number, number]): number {
 }
 
 test("after the tone a text can be read on every picture, by somebody else's reckoning", async () => {
-  test.slow();
+  test.setTimeout(180_000);
   const shapes = ["3:1", "1:1", "2:3"];
   const slots = Object.keys(texts).flatMap((text) =>
     shapes.map(

@@ -1,5 +1,5 @@
-using Pantomet.Core.Measures;
 using Pantomet.Core.Kernels.Colour;
+using Pantomet.Core.Measures;
 
 namespace Pantomet.Core.Proof;
 

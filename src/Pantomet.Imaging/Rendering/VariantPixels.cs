@@ -1,6 +1,6 @@
-using Pantomet.Core.Measures;
 using NetVips;
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Measures;
 using Pantomet.Core.Pictures;
 using Pantomet.Core.Recipes;
 

@@ -1,6 +1,6 @@
-using Pantomet.Core.Measures;
 using Microsoft.AspNetCore.Mvc;
 using Pantomet.Core.Findings;
+using Pantomet.Core.Measures;
 using Pantomet.Core.Proof.Pages;
 
 namespace Pantomet.Server.Proof;

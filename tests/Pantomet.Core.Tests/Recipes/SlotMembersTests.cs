@@ -2,8 +2,8 @@ using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Pictures;
 using Pantomet.Core.Recipes;
-using Pantomet.Core.Treatments;
 using Pantomet.Core.Runs;
+using Pantomet.Core.Treatments;
 
 namespace Pantomet.Core.Tests.Recipes;
 

@@ -1,5 +1,5 @@
-using Pantomet.Core.Measures;
 using CsCheck;
+using Pantomet.Core.Measures;
 using Pantomet.Core.Treatments;
 
 namespace Pantomet.Core.Tests.Treatments;

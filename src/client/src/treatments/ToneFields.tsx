@@ -41,7 +41,7 @@ export function ToneFields({ at, found }: { at: string; found: Found | undefined
         </p>
       ) : (
         <>
-          <TextAndPlace at={at} tone={tone} />
+          <TextAndPlace at={at} tone={tone} onTone={setTone} />
           {found && <Contrast found={found} />}
           <Change at={at} tone={tone} found={found} />
         </>
@@ -50,8 +50,16 @@ export function ToneFields({ at, found }: { at: string; found: Found | undefined
   );
 }
 
-function TextAndPlace({ at, tone }: { at: string; tone: Tone }) {
-  const [under, setUnder] = useValue<Part>(`${at}.under`);
+function TextAndPlace({
+  at,
+  tone,
+  onTone,
+}: {
+  at: string;
+  tone: Tone;
+  onTone: (tone: Tone, label: string) => void;
+}) {
+  const { under, ...anywhere } = tone;
   return (
     <>
       <div className="grid grid-cols-2 items-start gap-2">
@@ -70,7 +78,8 @@ function TextAndPlace({ at, tone }: { at: string; tone: Tone }) {
       </div>
       <CheckBox
         checked={under !== undefined}
-        onChecked={(on) => setUnder(on ? lower : undefined, "where the text stands")}
+        // Of the tone as a whole, so that the place that is given to it then is a step of its own.
+        onChecked={(on) => onTone(on ? { ...anywhere, under: lower } : anywhere, "where the text stands")}
       >
         It stands in one part of the picture: the brass frame
       </CheckBox>
