@@ -79,6 +79,9 @@ test("a tone is set by pointer, moved by hand, given back, undone and done again
   await openTreatments(page);
   const picture = page.getByRole("img", { name: /as it will be/ });
   await expect(picture).toBeVisible();
+  await expect(page.getByRole("list", { name: "Main colours" }).getByRole("listitem").first()).toHaveText(
+    /^#[0-9a-f]{6} \d+ %$/,
+  );
   const untouched = await picture.getAttribute("src");
   await page.getByRole("checkbox", { name: "text stands on it" }).check();
   const contrast = page.getByTestId("tone-contrast");

@@ -1,5 +1,6 @@
 using NetVips;
 using Pantomet.Core.Kernels.Colour;
+using Pantomet.Core.Measures;
 using Pantomet.Imaging.Treatments;
 
 namespace Pantomet.Imaging.Rendering;
@@ -12,25 +13,27 @@ public static class PictureColours
 
     /// <summary>Those of a file.</summary>
     /// <param name="path">A preview.</param>
-    public static PageColours Of(string path)
+    /// <param name="page">The page's colour; null where it is not known.</param>
+    public static PageColours Of(string path, SrgbColour? page)
     {
         using var small = Image.Thumbnail(path, Side, height: Side, size: Enums.Size.Down);
-        return OfSmall(small);
+        return OfSmall(small, page);
     }
 
     /// <summary>Those of finished pixels.</summary>
     /// <param name="picture">sRGB or grey, 8 bits.</param>
-    public static PageColours Of(Image picture)
+    /// <param name="page">The page's colour; null where it is not known.</param>
+    public static PageColours Of(Image picture, SrgbColour? page)
     {
         using var small = picture.ThumbnailImage(Side, height: Side, size: Enums.Size.Down);
-        return OfSmall(small);
+        return OfSmall(small, page);
     }
 
-    private static PageColours OfSmall(Image small)
+    private static PageColours OfSmall(Image small, SrgbColour? page)
     {
         using var srgb = ColourConversion.ToSrgb(small);
         using var plain = PlainColours.Of(srgb);
         return PageColours.Of(
-            plain.Colour.Width, plain.Colour.Height, plain.Colour.WriteToMemory<byte>(), plain.Alpha?.WriteToMemory<byte>() ?? []);
+            plain.Colour.Width, plain.Colour.Height, plain.Colour.WriteToMemory<byte>(), plain.Alpha?.WriteToMemory<byte>() ?? [], page);
     }
 }

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pantomet.Core.Kernels.Colour;
+using Pantomet.Core.Measures;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Rendering;
 using Pantomet.Server.Hosting;
@@ -17,15 +18,23 @@ internal static class ColourEndpoints
         routes.MapGet("/api/sources/{id}/colours", GetAsync).WithTags("Treatments").WithName("getColours");
 
     private static async Task<Results<Ok<PageColours>, ProblemHttpResult>> GetAsync(
-        string id, string? slot, string? tier, PantometDb database, PreviewFiles previews, Planning planning, PreparedPictures pictures,
+        string id, string? slot, string? tier, string? page, PantometDb database, PreviewFiles previews, Planning planning, PreparedPictures pictures,
         CancellationToken cancel)
     {
+        SrgbColour? ground = null;
+        if (page is not null)
+        {
+            if (!SrgbColour.TryParse(page, out var colour))
+                return Problems.Invalid("page", "The page's colour is written #rrggbb.");
+            ground = colour;
+        }
+
         if (slot is null)
         {
             var source = await database.Sources.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id && row.DeletedAt == null, cancel);
             return source is null
                 ? Problems.NotFound("source", id)
-                : TypedResults.Ok(PictureColours.Of((await previews.ForAsync(source, Width, cancel)).Path));
+                : TypedResults.Ok(PictureColours.Of((await previews.ForAsync(source, Width, cancel)).Path, ground));
         }
 
         var (pairing, missing) = await planning.PairingAsync(id, slot, cancel);
@@ -38,7 +47,7 @@ internal static class ColourEndpoints
             recipe!, source =>
             {
                 using var pixels = VariantPixels.Make(source, recipe!, recipe!.Request.Format);
-                return PictureColours.Of(pixels);
+                return PictureColours.Of(pixels, ground);
             },
             cancel));
     }

@@ -4,25 +4,28 @@ using Pantomet.Core.Measures;
 namespace Pantomet.Core.Kernels.Colour;
 
 /// <summary>A colour of a picture.</summary>
-/// <param name="Colour">The mean light of its pixels.</param>
+/// <param name="Colour">The middle of its pixels in CIE L*a*b*.</param>
 /// <param name="Share">Of the pixels that are not transparent, 0 to 1.</param>
 public sealed record ColourShare(SrgbColour Colour, double Share);
 
 /// <summary>The few colours that a picture is mostly made of.</summary>
 /// <remarks>
-/// k-means (Lloyd 1982) in CIE L*a*b*, where distances are about as large as people see them. It begins at the densest place and then where
-/// most pixels lie furthest from what it has, so that the same picture always gives the same colours.
+/// k-means (Lloyd 1982) in CIE L*a*b*, where distances are about as large as people see them, begun as k-means++ is (Arthur and
+/// Vassilvitskii 2007) many times over; the closest outcome stays. The dice are the same each time, so that the same picture always gives
+/// the same colours.
 /// </remarks>
 public static class ColourClusters
 {
     /// <summary>How many at most.</summary>
     public const int Most = 6;
 
-    private const int Rounds = 24;
+    private const int MaxRounds = 60;
     private const float Bin = 4;
 
-    // Closer ones are shades of one, and less is no main colour. Common practice, no source.
-    private const double Shade = 8;
+    private const int Begins = 30;
+    private const int Dice = 6174;
+
+    // Less is no main colour. Common practice, no source.
     private const double LeastShare = 0.01;
 
     /// <summary>Finds them, those with most pixels first.</summary>
@@ -36,15 +39,54 @@ public static class ColourClusters
         var bins = Bins(width, height, srgb, opacity);
         if (bins.Count == 0)
             return [];
-        var centres = Seeds(bins);
-        for (var round = 0; round < Rounds; round++)
-            centres = Moved(bins, centres);
         var all = bins.Sum(bin => bin.Weight);
         return
         [
-            .. Merged(bins.GroupBy(bin => Nearest(centres, bin.Lab)).Select(Together)).Where(group => group.Weight >= LeastShare * all)
-                .OrderByDescending(group => group.Weight).Select(group => new ColourShare(group.Colour(), group.Weight / all))
+            .. Clusters(bins).Where(group => group.Weight >= LeastShare * all).OrderByDescending(group => group.Weight)
+                .Select(group => new ColourShare(group.Lab.ToSrgb(), group.Weight / all))
         ];
+    }
+
+    private static List<Group> Clusters(List<Group> bins)
+    {
+        var dice = new Random(Dice);
+        return Enumerable.Range(0, Begins).Select(_ => From(bins, dice)).MinBy(one => one.Apart).Groups;
+    }
+
+    // The groups about the middles that come to rest, and how far all pixels are apart from them.
+    private static (List<Group> Groups, double Apart) From(List<Group> bins, Random dice)
+    {
+        var centres = Seeds(bins, dice);
+        var (last, groups, apart) = (double.MaxValue, new List<Group>(), 0.0);
+        for (var round = 0; round < MaxRounds; round++)
+        {
+            (groups, apart) = Grouped(bins, centres);
+            if (apart >= last)
+                break;
+            last = apart;
+            centres = [.. groups.Select(group => group.Lab)];
+        }
+
+        return (groups, apart);
+    }
+
+    private static (List<Group> Groups, double Apart) Grouped(List<Group> bins, List<LabColour> centres)
+    {
+        var (groups, apart) = (new Group?[centres.Count], 0.0);
+        foreach (var bin in bins)
+        {
+            var (nearest, least) = (0, double.MaxValue);
+            for (var at = 0; at < centres.Count; at++)
+            {
+                if (centres[at].SquareTo(bin.Lab) is var square && square < least)
+                    (nearest, least) = (at, square);
+            }
+
+            groups[nearest] = groups[nearest]?.With(bin) ?? bin;
+            apart += bin.Weight * least;
+        }
+
+        return ([.. groups.OfType<Group>()], apart);
     }
 
     private static List<Group> Bins(int width, int height, ReadOnlySpan<byte> srgb, ReadOnlySpan<byte> opacity)
@@ -55,79 +97,38 @@ public static class ColourClusters
         {
             if (!opacity.IsEmpty && opacity[at] < 128)
                 continue;
-            var place = new Lab(lab.Lightness[at], lab.RedGreen[at], lab.YellowBlue[at]);
-            var key = ((int)MathF.Floor((float)place.L / Bin), (int)MathF.Floor((float)place.A / Bin), (int)MathF.Floor((float)place.B / Bin));
-            var one = new Group(
-                1, place, LabPlane.ToLinear(srgb[3 * at]), LabPlane.ToLinear(srgb[(3 * at) + 1]), LabPlane.ToLinear(srgb[(3 * at) + 2]));
+            var place = new LabColour(lab.Lightness[at], lab.RedGreen[at], lab.YellowBlue[at]);
+            var key = (BinOf(lab.Lightness[at]), BinOf(lab.RedGreen[at]), BinOf(lab.YellowBlue[at]));
+            var one = new Group(1, place);
             bins[key] = bins.TryGetValue(key, out var before) ? before.With(one) : one;
         }
 
         return [.. bins.Values];
     }
 
-    private static List<Lab> Seeds(List<Group> bins)
+    // A place is the likelier the more pixels it has and the further it is from those that were taken.
+    private static List<LabColour> Seeds(List<Group> bins, Random dice)
     {
-        var seeds = new List<Lab> { bins.MaxBy(bin => bin.Weight)!.Lab };
-        while (seeds.Count < Most)
+        var chances = bins.Select(bin => bin.Weight).ToArray();
+        var seeds = new List<LabColour>();
+        while (seeds.Count < Most && chances.Sum() is > 0 and var all)
         {
-            var next = bins.MaxBy(bin => bin.Weight * seeds.Min(seed => seed.SquareTo(bin.Lab)))!;
-            if (seeds.Contains(next.Lab))
-                break;
-            seeds.Add(next.Lab);
+            var (left, at) = (dice.NextDouble() * all, 0);
+            while (at < chances.Length - 1 && (left -= chances[at]) >= 0)
+                at++;
+            seeds.Add(bins[at].Lab);
+            for (var one = 0; one < bins.Count; one++)
+                chances[one] = bins[one].Weight * seeds.Min(seed => seed.SquareTo(bins[one].Lab));
         }
 
         return seeds;
     }
 
-    private static List<Lab> Moved(List<Group> bins, List<Lab> centres) =>
-        [.. bins.GroupBy(bin => Nearest(centres, bin.Lab)).OrderBy(group => group.Key).Select(group => Together(group).Lab)];
+    private static int BinOf(float value) => (int)MathF.Floor(value / Bin);
 
-    private static int Nearest(List<Lab> centres, Lab place)
+    // The middle of some pixels, and how many they are.
+    private sealed record Group(double Weight, LabColour Lab)
     {
-        var (nearest, least) = (0, double.MaxValue);
-        for (var at = 0; at < centres.Count; at++)
-        {
-            if (centres[at].SquareTo(place) is var square && square < least)
-                (nearest, least) = (at, square);
-        }
-
-        return nearest;
-    }
-
-    private static Group Together(IEnumerable<Group> groups) => groups.Aggregate((one, other) => one.With(other));
-
-    private static List<Group> Merged(IEnumerable<Group> groups)
-    {
-        var merged = new List<Group>();
-        foreach (var group in groups.OrderByDescending(one => one.Weight))
-        {
-            var same = merged.FindIndex(one => one.Lab.SquareTo(group.Lab) < Shade * Shade);
-            if (same < 0)
-                merged.Add(group);
-            else
-                merged[same] = merged[same].With(group);
-        }
-
-        return merged;
-    }
-
-    private readonly record struct Lab(double L, double A, double B)
-    {
-        public double SquareTo(Lab other) => ((L - other.L) * (L - other.L)) + ((A - other.A) * (A - other.A)) + ((B - other.B) * (B - other.B));
-    }
-
-    // Means of the pixels of a group, and how many they are.
-    private sealed record Group(double Weight, Lab Lab, double Red, double Green, double Blue)
-    {
-        public Group With(Group other)
-        {
-            var all = Weight + other.Weight;
-            double Mean(double one, double another) => ((one * Weight) + (another * other.Weight)) / all;
-            return new Group(
-                all, new Lab(Mean(Lab.L, other.Lab.L), Mean(Lab.A, other.Lab.A), Mean(Lab.B, other.Lab.B)), Mean(Red, other.Red),
-                Mean(Green, other.Green), Mean(Blue, other.Blue));
-        }
-
-        public SrgbColour Colour() => SrgbCurve.Colour(Red, Green, Blue);
+        public Group With(Group other) => new(Weight + other.Weight, Lab.Towards(other.Lab, other.Weight / (Weight + other.Weight)));
     }
 }

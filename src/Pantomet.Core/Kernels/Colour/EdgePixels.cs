@@ -3,7 +3,7 @@ using Pantomet.Core.Measures;
 
 namespace Pantomet.Core.Kernels.Colour;
 
-/// <summary>The mean light of a strip of a picture, and how far its pixels are from it.</summary>
+/// <summary>A picture whose strips are looked at.</summary>
 /// <param name="width">Of the picture.</param>
 /// <param name="height">Of the picture.</param>
 /// <param name="srgb">Red, green, blue of each pixel, row by row.</param>
@@ -11,21 +11,33 @@ internal sealed class EdgePixels(int width, int height, byte[] srgb)
 {
     private readonly LabPlane lab = LabPlane.FromSrgb(width, height, srgb, []);
 
-    public (SrgbColour Colour, double Spread) Of(int x, int y, int across, int down)
+    /// <summary>A strip of it.</summary>
+    public EdgeStrip Of(int x, int y, int across, int down)
     {
         var places = Enumerable.Range(y, down).SelectMany(row => Enumerable.Range(x, across).Select(column => (row * width) + column))
             .ToList();
-        var colour = SrgbCurve.Colour(Mean(places, 0), Mean(places, 1), Mean(places, 2));
-        var mean = LabPlane.FromSrgb(1, 1, [colour.Red, colour.Green, colour.Blue], []);
-        return (colour, Math.Round(places.Average(at => Difference(at, mean)), 2));
+        double Mean(int band) => places.Average(at => LabPlane.ToLinear(srgb[(3 * at) + band]));
+        return new EdgeStrip(lab, places, SrgbCurve.Colour(Mean(0), Mean(1), Mean(2)));
+    }
+}
+
+/// <summary>A strip along an edge.</summary>
+/// <param name="Picture">All of it.</param>
+/// <param name="Places">Pixels of the strip.</param>
+/// <param name="Colour">The mean light of its pixels.</param>
+internal sealed record EdgeStrip(LabPlane Picture, IReadOnlyList<int> Places, SrgbColour Colour)
+{
+    /// <summary>The mean difference of its pixels from a colour (CIE 1976 ΔE), to hundredths.</summary>
+    public double From(SrgbColour colour)
+    {
+        var other = LabPlane.FromSrgb(1, 1, [colour.Red, colour.Green, colour.Blue], []);
+        return Math.Round(Places.Average(at => Difference(at, other)), 2);
     }
 
-    private double Mean(List<int> places, int band) => places.Average(at => LabPlane.ToLinear(srgb[(3 * at) + band]));
-
-    private double Difference(int at, LabPlane mean)
+    private double Difference(int at, LabPlane other)
     {
-        var (dl, da, db) = (lab.Lightness[at] - mean.Lightness[0], lab.RedGreen[at] - mean.RedGreen[0],
-            lab.YellowBlue[at] - mean.YellowBlue[0]);
+        var (dl, da, db) = (Picture.Lightness[at] - other.Lightness[0], Picture.RedGreen[at] - other.RedGreen[0],
+            Picture.YellowBlue[at] - other.YellowBlue[0]);
         return Math.Sqrt((dl * dl) + (da * da) + (db * db));
     }
 }

@@ -15,19 +15,25 @@ public sealed record MainShare(string Hex, double Share, string Text);
 /// <param name="Left">Goes on to the left.</param>
 public sealed record EdgeHexes(string Top, string Right, string Bottom, string Left);
 
-/// <summary>How uneven each edge is: the mean difference of its pixels from its colour (CIE 1976 ΔE).</summary>
-/// <param name="Top">0 for an edge of one colour.</param>
-/// <param name="Right">0 for an edge of one colour.</param>
-/// <param name="Bottom">0 for an edge of one colour.</param>
-/// <param name="Left">0 for an edge of one colour.</param>
-public sealed record EdgeSpread(double Top, double Right, double Bottom, double Left);
+/// <summary>The mean difference of the pixels of each edge from a colour (CIE 1976 ΔE).</summary>
+/// <param name="Top">0 for an edge that is of this colour.</param>
+/// <param name="Right">0 for an edge that is of this colour.</param>
+/// <param name="Bottom">0 for an edge that is of this colour.</param>
+/// <param name="Left">0 for an edge that is of this colour.</param>
+public sealed record EdgeDifferences(double Top, double Right, double Bottom, double Left);
 
 /// <summary>Colours that a page can have around a picture.</summary>
 /// <param name="Main">What it is mostly made of, the most first.</param>
 /// <param name="Edges">What goes on from its edges.</param>
-/// <param name="Spread">How well one colour stands for each edge.</param>
-public sealed record PageColours(IReadOnlyList<MainShare> Main, EdgeHexes Edges, EdgeSpread Spread)
+/// <param name="Spread">How far the edges are from their own colours: whether one stands for all of it.</param>
+public sealed record PageColours(IReadOnlyList<MainShare> Main, EdgeHexes Edges, EdgeDifferences Spread)
 {
+    /// <summary>A difference that is seen at once where both colours touch. Common practice, no source.</summary>
+    public const double Seen = 5;
+
+    /// <summary>How far the edges are from the page's colour; null where none was given.</summary>
+    public EdgeDifferences? FromPage { get; init; }
+
     // Of the picture's side; at least one pixel.
     private const double Strip = 0.02;
 
@@ -38,7 +44,8 @@ public sealed record PageColours(IReadOnlyList<MainShare> Main, EdgeHexes Edges,
     /// <param name="height">Pixels down.</param>
     /// <param name="srgb">Red, green, blue of each pixel, row by row; at least one pixel.</param>
     /// <param name="opacity">0 to 255 for each pixel; empty for an opaque picture. At an edge the colours behind transparency count.</param>
-    public static PageColours Of(int width, int height, byte[] srgb, byte[] opacity)
+    /// <param name="page">The page's colour; null where it is not known.</param>
+    public static PageColours Of(int width, int height, byte[] srgb, byte[] opacity, SrgbColour? page = null)
     {
         var (across, down) = (Math.Max(1, (int)Math.Round(Strip * width)), Math.Max(1, (int)Math.Round(Strip * height)));
         var picture = new EdgePixels(width, height, srgb);
@@ -48,7 +55,12 @@ public sealed record PageColours(IReadOnlyList<MainShare> Main, EdgeHexes Edges,
             [.. ColourClusters.Of(width, height, srgb, opacity)
                 .Select(one => new MainShare(one.Colour.ToString(), Math.Round(one.Share, 4), TextOn(one.Colour).ToString()))],
             new EdgeHexes($"{top.Colour}", $"{right.Colour}", $"{bottom.Colour}", $"{left.Colour}"),
-            new EdgeSpread(top.Spread, right.Spread, bottom.Spread, left.Spread));
+            new EdgeDifferences(top.From(top.Colour), right.From(right.Colour), bottom.From(bottom.Colour), left.From(left.Colour)))
+        {
+            FromPage = page is { } ground
+                ? new EdgeDifferences(top.From(ground), right.From(ground), bottom.From(ground), left.From(ground))
+                : null,
+        };
     }
 
     /// <summary>A dark or a light colour: the one in which text can be read better (WCAG 2.2, contrast ratio).</summary>

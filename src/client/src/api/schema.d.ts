@@ -1337,7 +1337,7 @@ export interface paths {
         };
         /**
          * Finds colours that go with a picture
-         * @description Its main colours with their share and a text colour that can be read on each, and the colour that goes on from each edge, with how uneven the edge is (CIE 1976 ΔE). With `slot`, those of the picture as it is framed there.
+         * @description Its main colours with their share and a text colour that can be read on each, and the colour that goes on from each edge, with how uneven the edge is (CIE 1976 ΔE). With `slot`, those of the picture as it is framed there; with `page`, how far its edges are from the page's colour.
          */
         get: operations["getColours"];
         put?: never;
@@ -2655,6 +2655,29 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        /** @description The mean difference of the pixels of each edge from a colour (CIE 1976 ΔE). */
+        EdgeDifferences: {
+            /**
+             * Format: double
+             * @description 0 for an edge that is of this colour.
+             */
+            bottom: number;
+            /**
+             * Format: double
+             * @description 0 for an edge that is of this colour.
+             */
+            left: number;
+            /**
+             * Format: double
+             * @description 0 for an edge that is of this colour.
+             */
+            right: number;
+            /**
+             * Format: double
+             * @description 0 for an edge that is of this colour.
+             */
+            top: number;
+        };
         /** @description A colour for each edge of a picture, `#rrggbb`, in the order of CSS. */
         EdgeHexes: {
             /** @description Goes on below. */
@@ -2685,29 +2708,6 @@ export interface components {
              * @description Opacity of a shadow on the ground beneath a cut-out, 0 to 1 (absent: none).
              */
             shadow?: null | number;
-        };
-        /** @description How uneven each edge is: the mean difference of its pixels from its colour (CIE 1976 ΔE). */
-        EdgeSpread: {
-            /**
-             * Format: double
-             * @description 0 for an edge of one colour.
-             */
-            bottom: number;
-            /**
-             * Format: double
-             * @description 0 for an edge of one colour.
-             */
-            left: number;
-            /**
-             * Format: double
-             * @description 0 for an edge of one colour.
-             */
-            right: number;
-            /**
-             * Format: double
-             * @description 0 for an edge of one colour.
-             */
-            top: number;
         };
         /** @enum {unknown} */
         Effort: "quick" | "thorough" | null;
@@ -3292,10 +3292,11 @@ export interface components {
         PageColours: {
             /** @description What goes on from its edges. */
             edges: components["schemas"]["EdgeHexes"];
+            fromPage?: null | components["schemas"]["EdgeDifferences"];
             /** @description What it is mostly made of, the most first. */
             main: components["schemas"]["MainShare"][];
-            /** @description How well one colour stands for each edge. */
-            spread: components["schemas"]["EdgeSpread"];
+            /** @description How far the edges are from their own colours: whether one stands for all of it. */
+            spread: components["schemas"]["EdgeDifferences"];
         };
         /** @description A source–slot pairing at a glance. */
         PairingAnswer: {
@@ -4061,7 +4062,11 @@ export interface components {
             sizes?: null | components["schemas"]["SizesDocument"];
             /** @description Ranges of viewport widths with a framing of their own. */
             tiers?: null | components["schemas"]["TierDocument"][];
-            transparency?: null | components["schemas"]["TransparencyPolicy"];
+            /**
+             * @description What becomes of transparency (absent: kept where the format can).
+             * @enum {unknown}
+             */
+            transparency?: true | false | "must";
             treatments?: null | components["schemas"]["TreatmentsDocument"];
         };
         /** @description One slot of the scale drawing. */
@@ -4565,8 +4570,6 @@ export interface components {
             /** @description In the order of their labels. */
             items: components["schemas"]["TraitCount"][];
         };
-        /** @enum {unknown} */
-        TransparencyPolicy: true | false | "must";
         /** @description A picture as it would be. */
         TreatedAnswer: {
             /** @description What is to be said of it. */
@@ -7378,6 +7381,7 @@ export interface operations {
     getColours: {
         parameters: {
             query?: {
+                page?: string;
                 slot?: string;
                 tier?: string;
             };
@@ -7400,6 +7404,15 @@ export interface operations {
             };
             /** @description There is no such source or slot; it may have been deleted meanwhile. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description The page's colour is none. */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

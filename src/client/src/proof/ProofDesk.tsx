@@ -3,6 +3,7 @@ import { useActions } from "../actions/bound";
 import { bytes, count } from "../instruments/numbers";
 import { useReadout } from "../shell/readout";
 import { useRoom } from "../shell/room";
+import { PageColours } from "../treatments/PageColours";
 import { Candidates, DeviceTable, PageBytes } from "./Facts";
 import { MarkupPanel } from "./MarkupPanel";
 import { NothingMade } from "./NothingMade";
@@ -104,6 +105,7 @@ export function ProofDesk({ spot, views }: { spot: Spot; views: Views }) {
               variant={proof.data.candidates.find((one) => one.isTaken)?.variant}
               part={seen?.text}
             />
+            <PageColours source={spot.source} slot={spot.slot} page={trial.ground} />
           </>
         )}
       </aside>

@@ -4,6 +4,7 @@ import { useValue } from "../destinations/fields";
 import { useSources } from "../sources/useSources";
 import { Select } from "../ui/Select";
 import { EdgeFields } from "./EdgeFields";
+import { PageColours } from "./PageColours";
 import { PartBox } from "./PartBox";
 import { ToneFields } from "./ToneFields";
 import { TreatedPicture, useWidth } from "./TreatedPicture";
@@ -48,6 +49,7 @@ export function TreatmentsEditor({ at, slot, isStored }: { at: string; slot: Slo
       )}
       <ToneFields at={`${at}.treatments.tone`} found={treated.data?.tone ?? undefined} />
       <EdgeFields at={`${at}.treatments.edges`} />
+      {isStored && source && <PageColours source={source.id} slot={slot.id} />}
     </div>
   );
 }

@@ -1,0 +1,120 @@
+using System.Globalization;
+using NetVips;
+using Pantomet.Core.Destinations;
+using Pantomet.Core.Measures;
+using Pantomet.Core.Pictures;
+using Pantomet.Core.Treatments;
+using Pantomet.Imaging.Rendering;
+
+namespace Pantomet.Imaging.Tests.Treatments;
+
+/// <summary>What treatments do to the pixels of files, judged on decoded files.</summary>
+public sealed class TreatmentPixelsTests
+{
+    private static readonly SrgbColour Red = new(200, 20, 40);
+
+    [Fact]
+    public void Round_corners_are_transparent_where_the_format_can_and_show_the_background_where_not()
+    {
+        var edges = new Edges(0, default, 0.25, 0);
+        var (open, laid) = (Read(PictureFormat.Png, edges, TransparencyPolicy.WhereItCan), Read(PictureFormat.Jpeg, edges,
+            TransparencyPolicy.WhereItCan));
+        Assert.Equal((4, 0.0, 255.0), (open.Bands, open.Getpoint(0, 0)[3], open.Getpoint(60, 60)[3]));
+        Assert.Equal(3, laid.Bands);
+        Assert.All(laid.Getpoint(0, 0), value => Assert.InRange(value, 240, 255));
+        var flat = Read(PictureFormat.Png, edges, TransparencyPolicy.Flattened);
+        Assert.Equal((3, 255.0), (flat.Bands, flat.Getpoint(0, 0)[0]));
+    }
+
+    [Fact]
+    public void A_line_is_as_wide_as_its_share_of_the_shorter_side()
+    {
+        var lined = Read(PictureFormat.Png, new Edges(0.05, Red, 0, 0), TransparencyPolicy.WhereItCan);
+        // 120 px wide and high: six pixels of line.
+        for (var x = 0; x < 6; x++)
+            Assert.Equal([200.0, 20, 40], lined.Getpoint(x, 60));
+        Assert.NotEqual([200.0, 20, 40], lined.Getpoint(6, 60));
+        Assert.Equal([200.0, 20, 40], lined.Getpoint(60, 119));
+    }
+
+    [Fact]
+    public void A_cut_out_throws_its_shadow_beneath_itself_and_an_opaque_picture_none()
+    {
+        var shadow = new Edges(0, default, 0, 0.6);
+        var (plain, grounded) = (Read("studio-delta-cutout.png", PictureFormat.Png, null), Read("studio-delta-cutout.png",
+            PictureFormat.Png, shadow));
+        using var more = (grounded[3] - plain[3]).Cast(Enums.BandFormat.Short);
+        Assert.True(more.Min() >= -1, "Nothing becomes more transparent.");
+        using var lower = more.Crop(0, more.Height / 2, more.Width, more.Height / 2);
+        using var upper = more.Crop(0, 0, more.Width, more.Height / 4);
+        Assert.True(lower.Avg() > 0.5 && upper.Avg() < 0.01, $"{lower.Avg()} below, {upper.Avg()} above");
+        using var difference = Read("hill-flight.jpg", PictureFormat.Png, shadow) - Read("hill-flight.jpg", PictureFormat.Png, null);
+        Assert.Equal((0.0, 0.0), (difference.Min(), difference.Max()));
+    }
+
+    [Fact]
+    public void Where_the_contrast_is_not_reached_a_finding_names_what_reaches_it()
+    {
+        var tone = new Tone(
+            new ToneDemand(new SrgbColour(119, 119, 119), 4.5) { MaxShift = 30, MaxOpacity = 5 }, new PicturePart(0.1, 0.1, 0.5, 0.3), null);
+        var made = Making.One(Demo.Source("hill-flight.jpg"), Slot(PictureFormat.Png) with { Treatments = new SlotTreatments(tone, null) });
+        var finding = Assert.Single(made.Findings);
+        Assert.Equal("text-not-readable", finding.Id);
+        Assert.Contains("#000000", finding.Remedy, StringComparison.Ordinal);
+        Assert.Contains(" % in #", finding.Remedy, StringComparison.Ordinal);
+    }
+
+    // A k-means of SciPy's, in the CIE L*a*b* of scikit-image: as many clusters, begun at random places twenty times over, the best kept.
+    [Theory]
+    [InlineData("beach-morning.jpg")]
+    [InlineData("dune-box-kite.jpg")]
+    [InlineData("festival-panorama.jpg")]
+    [InlineData("hill-flight.jpg")]
+    [InlineData("line-spools.jpg")]
+    [InlineData("ribbon-tails-detail.jpg")]
+    [InlineData("size-guide.png")]
+    [InlineData("studio-delta.jpg")]
+    [InlineData("winder-handle.jpg")]
+    [InlineData("workbench-topdown.jpg")]
+    public void The_main_colours_are_those_that_an_independent_quantiser_finds(string picture)
+    {
+        var found = PictureColours.Of(Demo.Source(picture), null).Main;
+        var nearest = Tool.Run(
+            "/usr/bin/python3",
+            [
+                "-c",
+                """
+                import sys, numpy as np
+                from skimage import io, color, transform
+                from scipy.cluster.vq import kmeans2, vq
+                picture = io.imread(sys.argv[1])[..., :3] / 255.0
+                step = max(1, max(picture.shape) // 160)
+                height, width = picture.shape[0] // step * step, picture.shape[1] // step * step
+                small = picture[:height, :width].reshape(height // step, step, width // step, step, 3).mean(axis=(1, 3))
+                lab = color.rgb2lab(small).reshape(-1, 3)
+                tries = (kmeans2(lab, 6, iter=60, minit="++", seed=seed)[0] for seed in range(20))
+                centres = min(tries, key=lambda one: (vq(lab, one)[1] ** 2).sum())
+                for one in sys.argv[2:]:
+                    rgb = np.array([[[int(one[at:at + 2], 16) / 255.0 for at in (1, 3, 5)]]])
+                    print(np.sqrt(((centres - color.rgb2lab(rgb).reshape(3)) ** 2).sum(axis=1)).min())
+                """,
+                Demo.Source(picture), .. found.Select(one => one.Hex),
+            ]).Split('\n', StringSplitOptions.RemoveEmptyEntries)
+            .Select(line => double.Parse(line, CultureInfo.InvariantCulture)).ToList();
+        Assert.Equal(found.Count, nearest.Count);
+        foreach (var (one, difference) in found.Zip(nearest).Where(pair => pair.First.Share >= 0.05))
+            Assert.True(difference <= 5, $"{one.Hex}, {one.Share:P0}, is {difference:F1} from the nearest of the other.");
+    }
+
+    private static Slot Slot(PictureFormat format) => Demo.Plain("1:1", format, 120);
+
+    private static Image Read(PictureFormat format, Edges edges, TransparencyPolicy transparency) =>
+        Read("hill-flight.jpg", format, edges, transparency);
+
+    private static Image Read(
+        string picture, PictureFormat format, Edges? edges, TransparencyPolicy transparency = TransparencyPolicy.WhereItCan)
+    {
+        var slot = Slot(format) with { Treatments = new SlotTreatments(null, edges), Transparency = transparency };
+        return Image.NewFromBuffer(Making.One(Demo.Source(picture), slot).File);
+    }
+}
