@@ -17,6 +17,7 @@ var parts = new Dictionary<string, Action>
     ["equal"] = () => EqualBytesBench.Run(demo),
     ["efforts"] = () => EffortBench.Run(demo),
     ["scores"] = () => ScoreBench.Run(demo),
+    ["treatments"] = () => TreatmentBench.Run(demo),
 };
 if (args.FirstOrDefault(name => !parts.ContainsKey(name)) is { } unknown)
 {

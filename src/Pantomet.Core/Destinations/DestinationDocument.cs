@@ -42,7 +42,11 @@ public sealed record DestinationDocument(
         RespectRequiredConstructorParameters = true,
         NumberHandling = JsonNumberHandling.Strict,
         Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
-        Converters = { new TransparencyPolicyConverter(), new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false) },
+        Converters =
+        {
+            new TransparencyPolicyConverter(),
+            new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false),
+        },
     });
 
     private static JsonSerializerOptions Strict(JsonSerializerOptions options)

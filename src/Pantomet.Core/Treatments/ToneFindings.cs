@@ -24,7 +24,11 @@ public static class ToneFindings
 
     /// <summary>A ratio as WCAG writes it, rounded down so that none is called reached that is not: <c>4.5:1</c>.</summary>
     /// <param name="contrast">1 to 21.</param>
-    public static string Ratio(double contrast) => $"{(Math.Floor(contrast * 10 + 1e-9) / 10).ToString("0.#", CultureInfo.InvariantCulture)}:1";
+    public static string Ratio(double contrast)
+    {
+        var tenths = Math.Floor((contrast * 10) + 1e-9);
+        return $"{(tenths / 10).ToString("0.#", CultureInfo.InvariantCulture)}:1";
+    }
 
     private static string SentenceOf(ToneRemedy remedy) => remedy switch
     {

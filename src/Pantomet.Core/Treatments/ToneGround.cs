@@ -9,8 +9,7 @@ namespace Pantomet.Core.Treatments;
 public sealed class ToneGround(Func<int, byte[]> blurred)
 {
     private const double WorstShare = 0.01;
-    private const int Bins = 4096;
-    private const double MostContrast = 21;
+    private const int Bins = 65_536;
 
     private readonly Dictionary<int, byte[]> known = [];
 
@@ -26,33 +25,38 @@ public sealed class ToneGround(Func<int, byte[]> blurred)
     internal int Count => Pixels(0).Length / 3;
 
     /// <summary>The contrast of a text over the worst hundredth of the pixels: all others have more.</summary>
+    /// <remarks>Pixels are counted by their light, in steps so small that the contrast is at most 0.04 % less than it is.</remarks>
     /// <param name="text">The text's colour.</param>
     /// <param name="change">What is done to the picture first.</param>
     /// <returns>1 to 21.</returns>
     public double Contrast(SrgbColour text, ToneChange change)
     {
-        var (ratios, counts) = (Ratios(text, change), new int[Bins + 1]);
-        foreach (var ratio in ratios)
-            counts[BinOf(ratio)]++;
-        var (rank, bin, before) = ((int)(ratios.Length * WorstShare), 0, 0);
-        while (before + counts[bin] <= rank)
-            before += counts[bin++];
-        // Only those near the one that is wanted are put in order.
-        var near = new List<double>(counts[bin]);
-        foreach (var ratio in ratios)
+        var (srgb, tables, written) = (Pixels(change.Blur), new ToneTables(change), LuminanceOf(text));
+        var counts = new int[Bins];
+        for (var at = 0; at < srgb.Length; at += 3)
+            counts[BinOf(tables.Luminance(srgb, at))]++;
+        var (left, rank) = (BinOf(written), (int)(srgb.Length / 3 * WorstShare));
+        var (right, passed, ratio) = (left + 1, counts[left], 1.0);
+        left--;
+        // Outwards from the text's own light: what is nearest to it has the least contrast.
+        while (passed <= rank)
         {
-            if (BinOf(ratio) == bin)
-                near.Add(ratio);
+            var below = left >= 0 ? Of(left + 1) : double.PositiveInfinity;
+            var above = right < Bins ? Of(right) : double.PositiveInfinity;
+            ratio = Math.Min(below, above);
+            passed += below <= above ? counts[left--] : counts[right++];
         }
 
-        near.Sort();
-        return near[rank - before];
+        return ratio;
+
+        double Of(int edge) => WcagContrast.Ratio(written, (double)edge / Bins);
     }
 
     /// <summary>Whether a text has a contrast over all but the worst hundredth of the pixels.</summary>
     internal bool Reaches(ToneDemand demand, ToneChange change) => HasRoomIn(demand, change, isLighter: null);
 
-    /// <summary>Whether all but the worst hundredth are on one side of the text and far enough from it: each step makes that truer.</summary>
+    /// <summary>Whether all but the worst hundredth are on one side of the text and far enough from it: each step makes that
+    /// truer.</summary>
     internal bool IsFarEnough(ToneDemand demand, ToneChange change, bool isLighter) => HasRoomIn(demand, change, isLighter);
 
     private static byte[] Thinned(byte[] pixels, int most)
@@ -64,7 +68,7 @@ public sealed class ToneGround(Func<int, byte[]> blurred)
         return thin;
     }
 
-    private static int BinOf(double ratio) => (int)(ratio / MostContrast * Bins) is var bin && bin > Bins ? Bins : bin;
+    private static int BinOf(double luminance) => Math.Min((int)(luminance * Bins), Bins - 1);
 
     private static double LuminanceOf(SrgbColour colour) => WcagContrast.Luminance(colour.Red, colour.Green, colour.Blue);
 
@@ -84,15 +88,6 @@ public sealed class ToneGround(Func<int, byte[]> blurred)
         }
 
         return wrong <= allowed;
-    }
-
-    private double[] Ratios(SrgbColour text, ToneChange change)
-    {
-        var (srgb, tables, written) = (Pixels(change.Blur), new ToneTables(change), LuminanceOf(text));
-        var ratios = new double[srgb.Length / 3];
-        for (var at = 0; at < ratios.Length; at++)
-            ratios[at] = WcagContrast.Ratio(written, tables.Luminance(srgb, 3 * at));
-        return ratios;
     }
 
     private byte[] Pixels(int blur)

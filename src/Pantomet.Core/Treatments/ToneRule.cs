@@ -29,27 +29,41 @@ public static class ToneRule
     /// <param name="demand">The text, and the bounds of the change.</param>
     public static ToneFound Least(ToneGround ground, ToneDemand demand)
     {
-        var without = ground.Contrast(demand.Text, ToneChange.None);
-        if (without >= demand.Contrast)
-            return new ToneFound(ToneChange.None, without, without, IsReached: true);
+        if (ground.Reaches(demand, ToneChange.None))
+            return Of(ground, demand, ToneChange.None);
         var sample = ground.Count > 2 * SampleSize ? ground.Sample(SampleSize) : ground;
         var best = Paths(demand).Select(path => (Path: path, Step: First(sample, demand, path)))
             .Where(one => one.Step is not null).OrderBy(one => one.Path.Cost(one.Step!.Value)).FirstOrDefault();
         if (best.Path is not null && Exactly(ground, demand, best.Path, best.Step!.Value) is { } step)
-            return Found(best.Path.Of(step), isReached: true);
+            return Of(ground, demand, best.Path.Of(step));
         // What the sample took for impossible, or possible, need not be so of the whole.
         foreach (var path in Paths(demand))
         {
             if (First(ground, demand, path) is { } first)
-                return Found(path.Of(first), isReached: true);
+                return Of(ground, demand, path.Of(first));
         }
 
-        return Found(
-            Paths(demand).Select(path => path.Of(path.Last)).MaxBy(change => ground.Contrast(demand.Text, change)) ?? ToneChange.None,
-            isReached: false);
+        return Of(
+            ground, demand,
+            Paths(demand).Select(path => path.Of(path.Last)).MaxBy(change => ground.Contrast(demand.Text, change)) ?? ToneChange.None);
+    }
 
-        ToneFound Found(ToneChange change, bool isReached) =>
-            new(change, without, ground.Contrast(demand.Text, change), isReached);
+    /// <summary>What a change does for a text.</summary>
+    /// <param name="ground">The pixels beneath the text.</param>
+    /// <param name="demand">The text.</param>
+    /// <param name="change">What is done to the picture.</param>
+    public static ToneFound Of(ToneGround ground, ToneDemand demand, ToneChange change)
+    {
+        var without = Contrast(ToneChange.None);
+        var contrast = change == ToneChange.None ? without : Contrast(change);
+        return new ToneFound(change, without.Contrast, contrast.Contrast, contrast.IsReached);
+
+        // What reaches it has it, however finely its contrast is told.
+        (double Contrast, bool IsReached) Contrast(ToneChange one) => (ground.Contrast(demand.Text, one), ground.Reaches(demand, one)) switch
+        {
+            (var told, true) => (Math.Max(told, demand.Contrast), true),
+            (var told, false) => (told, false),
+        };
     }
 
     /// <summary>The ways that may be gone: fewer means first.</summary>

@@ -4,8 +4,8 @@ namespace Pantomet.Core.Treatments;
 
 /// <summary>What becomes of each value of a pixel by a <see cref="ToneChange"/>, by table.</summary>
 /// <remarks>
-/// All in sRGB's own values, as browsers blend: a straight line between two output levels; grey by the weights of ITU-R BT.709; simple alpha
-/// compositing (Compositing and Blending 1, 5.1).
+/// All in sRGB's own values, as browsers blend: a straight line between two output levels; grey by the weights of ITU-R BT.709; simple
+/// alpha compositing (Compositing and Blending 1, 5.1).
 /// </remarks>
 internal sealed class ToneTables
 {

@@ -36,7 +36,8 @@ internal static class PassThrough
 
     private static bool Fits(SourceFacts facts, RenderRecipe recipe) =>
         facts is { Format: PictureFormat.Jpeg or PictureFormat.WebP or PictureFormat.Avif, Orientation: 1, Frames: 1, BitDepth: 8 } &&
-        facts.Size.Count <= MaxPixels && recipe.Treatments.Count == 0 && recipe.Request.Format == facts.Format && recipe.Request.QualityByHand is null &&
+        facts.Size.Count <= MaxPixels && recipe.Treatments.Count == 0 && recipe.Request.Format == facts.Format &&
+        recipe.Request.QualityByHand is null &&
         recipe.Input.Rotation.IsNone && recipe.File == facts.Size && recipe.Picture == facts.Size && recipe.Input.Crop.Size == facts.Size &&
         recipe.Request.Score.Prefer == Preference.Better && (recipe.Pixels.Colour == ColourPolicy.Keep || !facts.IsOutsideSrgb) &&
         (!facts.HasAlpha || recipe.Pixels.KeepsTransparency) && recipe.Request.Limits.Min is null;

@@ -53,7 +53,8 @@ public static class VariantPixels
 
     // Most photographs: a copy of every pixel that changes none would take as long as a third of the reduction.
     private static bool IsFinished(Image cut, SourceFacts facts, RenderRecipe recipe) =>
-        recipe.Treatments.Count == 0 && recipe.Pixels.Colour == ColourPolicy.Srgb && ColourConversion.IsPlain(cut) && !cut.HasAlpha() && recipe.File == recipe.Picture &&
+        recipe.Treatments.Count == 0 && recipe.Pixels.Colour == ColourPolicy.Srgb && ColourConversion.IsPlain(cut) &&
+        !cut.HasAlpha() && recipe.File == recipe.Picture &&
         !Sharpener.Changes(cut, Reduction(facts, recipe), recipe.Pixels.Sharpening ?? Sharpening.Off);
 
     private static double Reduction(SourceFacts facts, RenderRecipe recipe) =>

@@ -29,7 +29,7 @@ internal sealed class ToneMaker(Tone tone)
         using var blurred = Blurred(plain.Colour, now.Change.Blur);
         var pixels = blurred.WriteToMemory<byte>();
         now.Change.Apply(pixels);
-        using var toned = Image.NewFromMemoryCopy(pixels, blurred.Width, blurred.Height, blurred.Bands, Enums.BandFormat.Uchar);
+        using var toned = Image.NewFromMemory(pixels, blurred.Width, blurred.Height, blurred.Bands, Enums.BandFormat.Uchar);
         using var srgb = toned.Copy(interpretation: Enums.Interpretation.Srgb);
         return plain.With(srgb);
     }
@@ -37,14 +37,8 @@ internal sealed class ToneMaker(Tone tone)
     private ToneFound Find(Image colours)
     {
         var ground = GroundOf(colours, tone.Under);
-        var now = tone.ByHand is { } byHand ? Of(byHand, ground) : ToneRule.Least(ground, tone.Demand);
+        var now = tone.ByHand is { } byHand ? ToneRule.Of(ground, tone.Demand, byHand) : ToneRule.Least(ground, tone.Demand);
         return now.IsReached ? now : now with { Remedies = ToneRemedies.Of(part => GroundOf(colours, part), tone) };
-    }
-
-    private ToneFound Of(ToneChange byHand, ToneGround ground)
-    {
-        var contrast = ground.Contrast(tone.Demand.Text, byHand);
-        return new ToneFound(byHand, ground.Contrast(tone.Demand.Text, ToneChange.None), contrast, contrast >= tone.Demand.Contrast);
     }
 
     private static ToneGround GroundOf(Image colours, PicturePart part)

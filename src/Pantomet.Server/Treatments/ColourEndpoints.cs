@@ -18,8 +18,8 @@ internal static class ColourEndpoints
         routes.MapGet("/api/sources/{id}/colours", GetAsync).WithTags("Treatments").WithName("getColours");
 
     private static async Task<Results<Ok<PageColours>, ProblemHttpResult>> GetAsync(
-        string id, string? slot, string? tier, string? page, PantometDb database, PreviewFiles previews, Planning planning, PreparedPictures pictures,
-        CancellationToken cancel)
+        string id, string? slot, string? tier, string? page, PantometDb database, PreviewFiles previews, Planning planning,
+        PreparedPictures pictures, CancellationToken cancel)
     {
         SrgbColour? ground = null;
         if (page is not null)

@@ -24,7 +24,9 @@ internal static class TrialRecipe
         var size = new OutputSize(Scaled(widest.Size.File, scale), Scaled(widest.Size.Picture, scale), widest.Size.Density);
         // What the slot's own formats cannot keep is laid on its background, as it will be.
         var canBeTransparent = pairing.Source.Facts.HasAlpha || pairing.Slot.Treatments.Edges is { Corners: > 0 };
-        var format = canBeTransparent ? widest.Formats.FirstOrDefault(one => one.HoldsTransparency(), PictureFormat.Jpeg) : PictureFormat.Jpeg;
+        var format = canBeTransparent
+            ? widest.Formats.FirstOrDefault(one => one.HoldsTransparency(), PictureFormat.Jpeg)
+            : PictureFormat.Jpeg;
         return pairing.RecipeFor(widest.Only(format) with { Size = size, IsAnimated = false });
     }
 

@@ -56,7 +56,8 @@ public sealed class TreatmentPixelsTests
     public void Where_the_contrast_is_not_reached_a_finding_names_what_reaches_it()
     {
         var tone = new Tone(
-            new ToneDemand(new SrgbColour(119, 119, 119), 4.5) { MaxShift = 30, MaxOpacity = 5 }, new PicturePart(0.1, 0.1, 0.5, 0.3), null);
+            new ToneDemand(new SrgbColour(119, 119, 119), 4.5) { MaxShift = 30, MaxOpacity = 5 },
+            new PicturePart(0.1, 0.1, 0.5, 0.3), null);
         var made = Making.One(Demo.Source("hill-flight.jpg"), Slot(PictureFormat.Png) with { Treatments = new SlotTreatments(tone, null) });
         var finding = Assert.Single(made.Findings);
         Assert.Equal("text-not-readable", finding.Id);

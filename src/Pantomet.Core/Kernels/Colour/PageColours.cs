@@ -28,9 +28,6 @@ public sealed record EdgeDifferences(double Top, double Right, double Bottom, do
 /// <param name="Spread">How far the edges are from their own colours: whether one stands for all of it.</param>
 public sealed record PageColours(IReadOnlyList<MainShare> Main, EdgeHexes Edges, EdgeDifferences Spread)
 {
-    /// <summary>A difference that is seen at once where both colours touch. Common practice, no source.</summary>
-    public const double Seen = 5;
-
     /// <summary>How far the edges are from the page's colour; null where none was given.</summary>
     public EdgeDifferences? FromPage { get; init; }
 
@@ -43,7 +40,8 @@ public sealed record PageColours(IReadOnlyList<MainShare> Main, EdgeHexes Edges,
     /// <param name="width">Pixels across.</param>
     /// <param name="height">Pixels down.</param>
     /// <param name="srgb">Red, green, blue of each pixel, row by row; at least one pixel.</param>
-    /// <param name="opacity">0 to 255 for each pixel; empty for an opaque picture. At an edge the colours behind transparency count.</param>
+    /// <param name="opacity">0 to 255 for each pixel; empty for an opaque picture. At an edge the colours behind transparency
+    /// count.</param>
     /// <param name="page">The page's colour; null where it is not known.</param>
     public static PageColours Of(int width, int height, byte[] srgb, byte[] opacity, SrgbColour? page = null)
     {

@@ -22,8 +22,8 @@ public static class BackgroundRule
     public static string Of(PagePicture picture, string selector)
     {
         var colour = picture.Placeholder?.Colour ?? picture.Slot.Background.ToString();
-        var css = new StringBuilder(
-            $"{selector} {{\n  background: {colour} center / cover no-repeat;\n{Properties(picture)}{Images(picture, PageLayout.NarrowestViewport, "  ")}}}\n");
+        var first = $"{Properties(picture)}{Images(picture, PageLayout.NarrowestViewport, "  ")}";
+        var css = new StringBuilder($"{selector} {{\n  background: {colour} center / cover no-repeat;\n{first}}}\n");
         var last = Taken(picture, PageLayout.NarrowestViewport);
         for (var viewport = PageLayout.NarrowestViewport + 1; viewport <= PageLayout.WidestViewport; viewport++)
         {

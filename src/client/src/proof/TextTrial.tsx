@@ -1,4 +1,5 @@
 import { Gauge } from "../instruments/Gauge";
+import { ColourBox } from "../ui/ColourBox";
 import { Field, TextBox } from "../ui/Field";
 import { Slider } from "../ui/Slider";
 import { type Part, type Trial, useContrast } from "./useProof";
@@ -97,16 +98,6 @@ function Colour({
   onValue: (colour: string) => void;
 }) {
   return (
-    <Field label={label}>
-      {(control) => (
-        <TextBox
-          {...control}
-          type="color"
-          className="h-7 w-full p-0.5!"
-          value={value}
-          onChange={(event) => onValue(event.target.value)}
-        />
-      )}
-    </Field>
+    <Field label={label}>{(control) => <ColourBox {...control} value={value} onValue={onValue} />}</Field>
   );
 }

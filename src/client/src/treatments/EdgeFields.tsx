@@ -1,5 +1,5 @@
 import { Field, Group, useValue } from "../destinations/fields";
-import { TextBox } from "../ui/Field";
+import { ColourBox } from "../ui/ColourBox";
 import { SlideField } from "./SlideField";
 import type { Treatments } from "./useTreated";
 
@@ -24,12 +24,10 @@ export function EdgeFields({ at }: { at: string }) {
         />
         <Field path={`${at}.lineColour`} label="Colour of the line">
           {(control) => (
-            <TextBox
+            <ColourBox
               {...control}
-              type="color"
-              className="h-7 w-full p-0.5!"
               value={edges?.lineColour ?? "#000000"}
-              onChange={(event) => put({ lineColour: event.target.value }, "colour of the line")}
+              onValue={(lineColour) => put({ lineColour }, "colour of the line")}
             />
           )}
         </Field>

@@ -2,7 +2,7 @@ import type { Schemas } from "../data/client";
 import { ChoiceField, Field, Group, NumberField, TextField, useValue } from "../destinations/fields";
 import { Gauge } from "../instruments/Gauge";
 import { CheckBox } from "../ui/CheckBox";
-import { TextBox } from "../ui/Field";
+import { ColourBox } from "../ui/ColourBox";
 import { LinkButton } from "../ui/LinkButton";
 import { SlideField } from "./SlideField";
 import type { Part, Tone, ToneByHand } from "./useTreated";
@@ -216,12 +216,10 @@ function Change({ at, tone, found }: { at: string; tone: Tone; found: Found | un
         />
         <Field path={`${at}.byHand.overlay`} label="Colour of the overlay">
           {(control) => (
-            <TextBox
+            <ColourBox
               {...control}
-              type="color"
-              className="h-7 w-full p-0.5!"
               value={now?.overlay ?? "#000000"}
-              onChange={(event) => put({ overlay: event.target.value }, "colour of the overlay")}
+              onValue={(overlay) => put({ overlay }, "colour of the overlay")}
             />
           )}
         </Field>
