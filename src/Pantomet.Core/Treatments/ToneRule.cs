@@ -59,11 +59,11 @@ public static class ToneRule
         return new ToneFound(change, without.Contrast, contrast.Contrast, contrast.IsReached);
 
         // What reaches it has it, however finely its contrast is told.
-        (double Contrast, bool IsReached) Contrast(ToneChange one) => (ground.Contrast(demand.Text, one), ground.Reaches(demand, one)) switch
+        (double Contrast, bool IsReached) Contrast(ToneChange one)
         {
-            (var told, true) => (Math.Max(told, demand.Contrast), true),
-            (var told, false) => (told, false),
-        };
+            var (told, isReached) = (ground.Contrast(demand.Text, one), ground.Reaches(demand, one));
+            return (isReached ? Math.Max(told, demand.Contrast) : told, isReached);
+        }
     }
 
     /// <summary>The ways that may be gone: fewer means first.</summary>
