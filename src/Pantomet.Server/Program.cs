@@ -65,7 +65,7 @@ services.AddPooledDbContextFactory<PantometDb>((provider, options) => options
         $"Data Source={provider.GetRequiredService<DataFolder>().Database}",
         // A list of ids is one parameter, however long: SQLite allows 32,766 of them.
         sqlite => sqlite.UseParameterizedCollectionMode(ParameterTranslationMode.Parameter))
-    .AddInterceptors(new ShortWaits()));
+    .AddInterceptors(new OpenedInTurn(), new ShortWaits()));
 services.AddScoped(provider => provider.GetRequiredService<IDbContextFactory<PantometDb>>().CreateDbContext());
 services.AddSingleton(
     provider =>
