@@ -6,6 +6,7 @@ using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Pictures;
 using Pantomet.Core.Recipes;
+using Pantomet.Core.Treatments;
 using Pantomet.Core.Weight;
 
 namespace Pantomet.Core.Tests.Recipes;
@@ -38,7 +39,7 @@ public sealed class RecipeNotationTests
     public void Each_member_changes_the_hash()
     {
         var members = Members(typeof(RenderRecipe)).ToList();
-        // There are no treatments yet.
+        // What is done beside is looked at below: each treatment has members of its own.
         Assert.Equal(["Treatments"], members.Where(member => member.Type.IsAbstract).Select(member => member.Path));
         foreach (var (path, type) in members.Where(member => !member.Type.IsAbstract))
         {
@@ -49,6 +50,51 @@ public sealed class RecipeNotationTests
             Assert.True(Full.Hash() != RecipeNotation.Read(notation.ToJsonString()).Hash(), path);
         }
     }
+
+    // The member of the property test that staleness is: whatever a treatment says is written, read again as it was, and in the hash.
+    [Theory]
+    [MemberData(nameof(Treatments))]
+    public void Each_member_of_a_treatment_is_kept_and_changes_the_hash(Treatment treatment)
+    {
+        var recipe = Full with { Treatments = [treatment] };
+        Assert.Equal(treatment, Assert.Single(RecipeNotation.Read(RecipeNotation.Write(recipe)).Treatments));
+        var written = JsonNode.Parse(RecipeNotation.Write(recipe))![nameof(RenderRecipe.Treatments)]![0]!;
+        var said = Leaves(written).Where(leaf => leaf != "$.Treatments[0].$type").ToList();
+        Assert.Equal(Settable(treatment.GetType(), treatment), said.Count);
+        foreach (var path in said)
+        {
+            var notation = JsonNode.Parse(RecipeNotation.Write(recipe))!;
+            var leaf = At(notation, path);
+            leaf.ReplaceWith(Another(leaf));
+            Assert.True(recipe.Hash() != RecipeNotation.Read(notation.ToJsonString()).Hash(), path);
+        }
+    }
+
+    public static TheoryData<Treatment> Treatments { get; } = new()
+    {
+        new Tone(
+            new ToneDemand(new SrgbColour(1, 2, 3), 4.5) { Means = ToneMeans.Levels, MaxShift = 90, MaxOpacity = 40 },
+            new PicturePart(0.1, 0.2, 0.3, 0.4), new ToneChange(10, 200, 80, 3, new SrgbColour(4, 5, 6), 20)),
+        new Edges(0.01, new SrgbColour(7, 8, 9), 0.1, 0.5),
+    };
+
+    // How many values a record has that can be set, those of its members counted instead of themselves.
+    private static int Settable(Type type, object value) => type.GetProperties().Where(member => member.SetMethod is not null)
+        .Sum(member => member.PropertyType.Namespace!.StartsWith("System", StringComparison.Ordinal) || member.PropertyType.IsEnum
+            ? 1
+            : Settable(member.PropertyType, member.GetValue(value)!));
+
+    private static IEnumerable<string> Leaves(JsonNode node) => node is JsonObject members
+        ? members.Where(member => member.Value is not null).SelectMany(member => Leaves(member.Value!))
+        : [node.GetPath()];
+
+    private static JsonNode At(JsonNode root, string path) =>
+        path.Split('.').Skip(1).Aggregate(
+            root, (node, name) => name.EndsWith("[0]", StringComparison.Ordinal) ? node[name[..^3]]![0]! : node[name]!);
+
+    private static JsonNode Another(JsonNode leaf) => leaf.GetValueKind() == System.Text.Json.JsonValueKind.String
+        ? nameof(ToneMeans.Blur)
+        : (double)leaf + (leaf.ToJsonString().Contains('.', StringComparison.Ordinal) ? 0.001 : 1);
 
     private static JsonNode Into(JsonNode node) => node is JsonArray list ? list[0]! : node;
 
