@@ -323,7 +323,7 @@ test("whether a picture can feed a place is shown at the slot, at the source, an
   await slot.getByRole("link", { name: "show them" }).click();
   await expect(page.getByRole("option", { name: "hill-flight" })).toBeVisible();
   await expect(page.getByRole("option", { name: "spool-small" })).toBeHidden();
-  await page.getByLabel("Large enough for").selectOption("");
+  await page.getByRole("combobox", { name: "Large enough for" }).selectOption("");
   await page.getByRole("listbox", { name: "Sources" }).getByRole("option", { name: "spool-small" }).click();
   await expect(page.getByRole("region", { name: "Large enough for" })).toContainText(
     "section backgroundshort by",
