@@ -16,10 +16,16 @@ public static class RoundedMask
         var corner = Math.Max(0, radius - inset);
         var (halfWidth, halfHeight) = ((width / 2.0) - inset, (height / 2.0) - inset);
         var mask = new byte[width * height];
+        Array.Fill(mask, byte.MaxValue);
+        // Further inside than any edge reaches all is covered.
+        var edge = (int)Math.Ceiling(Math.Max(radius, inset)) + 1;
         for (var y = 0; y < height; y++)
         {
+            var isInside = y >= edge && y < height - edge;
             for (var x = 0; x < width; x++)
             {
+                if (isInside && x == edge && width > 2 * edge)
+                    x = width - edge;
                 var outside = Distance(x + 0.5 - (width / 2.0), y + 0.5 - (height / 2.0), halfWidth, halfHeight, corner);
                 mask[(y * width) + x] = (byte)Math.Round(byte.MaxValue * Math.Clamp(0.5 - outside, 0, 1));
             }

@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Pantomet.Core.Kernels.Colour;
 using Pantomet.Core.Measures;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Rendering;
@@ -17,7 +16,7 @@ internal static class ColourEndpoints
     public static void MapColours(this IEndpointRouteBuilder routes) =>
         routes.MapGet("/api/sources/{id}/colours", GetAsync).WithTags("Treatments").WithName("getColours");
 
-    private static async Task<Results<Ok<PageColours>, ProblemHttpResult>> GetAsync(
+    private static async Task<Results<Ok<ColoursAnswer>, ProblemHttpResult>> GetAsync(
         string id, string? slot, string? tier, string? page, PantometDb database, PreviewFiles previews, Planning planning,
         PreparedPictures pictures, CancellationToken cancel)
     {
@@ -34,7 +33,7 @@ internal static class ColourEndpoints
             var source = await database.Sources.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id && row.DeletedAt == null, cancel);
             return source is null
                 ? Problems.NotFound("source", id)
-                : TypedResults.Ok(PictureColours.Of((await previews.ForAsync(source, Width, cancel)).Path, ground));
+                : TypedResults.Ok(ColoursAnswer.Of(PictureColours.Of((await previews.ForAsync(source, Width, cancel)).Path, ground)));
         }
 
         var (pairing, missing) = await planning.PairingAsync(id, slot, cancel);
@@ -47,7 +46,7 @@ internal static class ColourEndpoints
             recipe!, source =>
             {
                 using var pixels = VariantPixels.Make(source, recipe!, recipe!.Request.Format);
-                return PictureColours.Of(pixels, ground);
+                return ColoursAnswer.Of(PictureColours.Of(pixels, ground));
             },
             cancel));
     }

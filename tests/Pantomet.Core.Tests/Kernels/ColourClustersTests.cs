@@ -1,5 +1,6 @@
 using CsCheck;
 using Pantomet.Core.Kernels.Colour;
+using Pantomet.Core.Kernels.Saliency;
 using Pantomet.Core.Measures;
 
 namespace Pantomet.Core.Tests.Kernels;
@@ -13,7 +14,7 @@ public sealed class ColourClustersTests
         Gen.Int[1, 40].Array[Flag.Length].Sample(counts =>
         {
             var pixels = counts.SelectMany((count, at) => Enumerable.Repeat(Flag[at], count)).ToList();
-            var found = ColourClusters.Of(pixels.Count, 1, Bytes(pixels), []);
+            var found = ColourClusters.Of(LabPlane.FromSrgb(pixels.Count, 1, Bytes(pixels), []));
             var wanted = counts.Select((count, at) => new ColourShare(Flag[at], (double)count / pixels.Count))
                 .Where(one => one.Share >= 0.01).OrderBy(one => one.Colour.ToString()).ToList();
             Assert.Equal(wanted, found.OrderBy(one => one.Colour.ToString()));
@@ -24,8 +25,8 @@ public sealed class ColourClustersTests
     public void What_is_transparent_does_not_count()
     {
         Assert.Equal(
-            [new ColourShare(Flag[0], 1)], ColourClusters.Of(3, 1, Bytes([Flag[0], Flag[1], Flag[2]]), [255, 0, 10]));
-        Assert.Empty(ColourClusters.Of(1, 1, [1, 2, 3], [0]));
+            [new ColourShare(Flag[0], 1)], ColourClusters.Of(LabPlane.FromSrgb(3, 1, Bytes([Flag[0], Flag[1], Flag[2]]), [255, 0, 10])));
+        Assert.Empty(ColourClusters.Of(LabPlane.FromSrgb(1, 1, [1, 2, 3], [0])));
     }
 
     // Half of the light of white is #bcbcbc in sRGB (IEC 61966-2-1), not #808080.

@@ -20,115 +20,101 @@ public static class ColourClusters
     public const int Most = 6;
 
     private const int MaxRounds = 60;
-    private const float Bin = 4;
-
-    private const int Begins = 30;
+    private const int Begins = 16;
     private const int Dice = 6174;
+
+    // Pixels that lie closer together in each direction are looked at as one.
+    private const float Bin = 4;
 
     // Less is no main colour. Common practice, no source.
     private const double LeastShare = 0.01;
 
     /// <summary>Finds them, those with most pixels first.</summary>
-    /// <param name="width">Pixels across.</param>
-    /// <param name="height">Pixels down.</param>
-    /// <param name="srgb">Red, green, blue of each pixel, row by row; at least one pixel.</param>
-    /// <param name="opacity">0 to 255 for each pixel; empty for an opaque picture. What is less than half there does not count.</param>
+    /// <param name="picture">A small copy of it. What is less than half there does not count.</param>
     /// <returns>None for a picture that is transparent everywhere.</returns>
-    public static IReadOnlyList<ColourShare> Of(int width, int height, ReadOnlySpan<byte> srgb, ReadOnlySpan<byte> opacity)
+    public static IReadOnlyList<ColourShare> Of(LabPlane picture)
     {
-        var bins = Bins(width, height, srgb, opacity);
-        if (bins.Count == 0)
+        var bins = Bins(picture);
+        if (bins.Length == 0)
             return [];
-        var all = bins.Sum(bin => bin.Weight);
+        var (dice, all) = (new Random(Dice), bins.Sum(bin => bin.Weight));
         return
         [
-            .. Clusters(bins).Where(group => group.Weight >= LeastShare * all).OrderByDescending(group => group.Weight)
-                .Select(group => new ColourShare(group.Lab.ToSrgb(), group.Weight / all))
+            .. Enumerable.Range(0, Begins).Select(_ => AtRest(bins, Seeds(bins, dice))).MinBy(one => one.Apart).Groups
+                .Where(group => group.Weight >= LeastShare * all).OrderByDescending(group => group.Weight)
+                .Select(group => new ColourShare(group.Middle.ToSrgb(), group.Weight / all))
         ];
     }
 
-    private static List<Group> Clusters(List<Group> bins)
+    private static Group[] Bins(LabPlane lab)
     {
-        var dice = new Random(Dice);
-        return Enumerable.Range(0, Begins).Select(_ => From(bins, dice)).MinBy(one => one.Apart).Groups;
-    }
-
-    // The groups about the middles that come to rest, and how far all pixels are apart from them.
-    private static (List<Group> Groups, double Apart) From(List<Group> bins, Random dice)
-    {
-        var centres = Seeds(bins, dice);
-        var (last, groups, apart) = (double.MaxValue, new List<Group>(), 0.0);
-        for (var round = 0; round < MaxRounds; round++)
-        {
-            (groups, apart) = Grouped(bins, centres);
-            if (apart >= last)
-                break;
-            last = apart;
-            centres = [.. groups.Select(group => group.Lab)];
-        }
-
-        return (groups, apart);
-    }
-
-    private static (List<Group> Groups, double Apart) Grouped(List<Group> bins, List<LabColour> centres)
-    {
-        var (groups, apart) = (new Group?[centres.Count], 0.0);
-        foreach (var bin in bins)
-        {
-            var (nearest, least) = (0, double.MaxValue);
-            for (var at = 0; at < centres.Count; at++)
-            {
-                if (centres[at].SquareTo(bin.Lab) is var square && square < least)
-                    (nearest, least) = (at, square);
-            }
-
-            groups[nearest] = groups[nearest]?.With(bin) ?? bin;
-            apart += bin.Weight * least;
-        }
-
-        return ([.. groups.OfType<Group>()], apart);
-    }
-
-    private static List<Group> Bins(int width, int height, ReadOnlySpan<byte> srgb, ReadOnlySpan<byte> opacity)
-    {
-        var lab = LabPlane.FromSrgb(width, height, srgb, []);
         var bins = new Dictionary<(int, int, int), Group>();
         for (var at = 0; at < lab.Count; at++)
         {
-            if (!opacity.IsEmpty && opacity[at] < 128)
+            if (lab.Opacity.Length > 0 && lab.Opacity[at] < 0.5)
                 continue;
-            var place = new LabColour(lab.Lightness[at], lab.RedGreen[at], lab.YellowBlue[at]);
             var key = (BinOf(lab.Lightness[at]), BinOf(lab.RedGreen[at]), BinOf(lab.YellowBlue[at]));
-            var one = new Group(1, place);
-            bins[key] = bins.TryGetValue(key, out var before) ? before.With(one) : one;
+            bins[key] = bins.GetValueOrDefault(key).With(new Group(1, lab.Lightness[at], lab.RedGreen[at], lab.YellowBlue[at]));
         }
 
         return [.. bins.Values];
     }
 
     // A place is the likelier the more pixels it has and the further it is from those that were taken.
-    private static List<LabColour> Seeds(List<Group> bins, Random dice)
+    private static LabColour[] Seeds(Group[] bins, Random dice)
     {
-        var chances = bins.Select(bin => bin.Weight).ToArray();
-        var seeds = new List<LabColour>();
-        while (seeds.Count < Most && chances.Sum() is > 0 and var all)
+        var (nearest, seeds) = (new double[bins.Length], new List<LabColour>());
+        Array.Fill(nearest, 1);
+        while (seeds.Count < Most && bins.Index().Sum(one => one.Item.Weight * nearest[one.Index]) is > 0 and var all)
         {
             var (left, at) = (dice.NextDouble() * all, 0);
-            while (at < chances.Length - 1 && (left -= chances[at]) >= 0)
+            while (at < bins.Length - 1 && (left -= bins[at].Weight * nearest[at]) >= 0)
                 at++;
-            seeds.Add(bins[at].Lab);
-            for (var one = 0; one < bins.Count; one++)
-                chances[one] = bins[one].Weight * seeds.Min(seed => seed.SquareTo(bins[one].Lab));
+            var seed = bins[at].Middle;
+            for (var one = 0; one < bins.Length; one++)
+                nearest[one] = seeds.Count == 0 ? seed.SquareTo(bins[one].Middle) : Math.Min(nearest[one], seed.SquareTo(bins[one].Middle));
+            seeds.Add(seed);
         }
 
-        return seeds;
+        return [.. seeds];
+    }
+
+    // The groups about the middles once these come to rest, and how far all pixels are apart from them.
+    private static (Group[] Groups, double Apart) AtRest(Group[] bins, LabColour[] centres)
+    {
+        var (groups, apart, last) = (new Group[centres.Length], 0.0, double.MaxValue);
+        for (var round = 0; round < MaxRounds; round++)
+        {
+            (groups, apart) = (new Group[centres.Length], 0);
+            foreach (var bin in bins)
+            {
+                var (middle, nearest, least) = (bin.Middle, 0, double.MaxValue);
+                for (var at = 0; at < centres.Length; at++)
+                {
+                    if (centres[at].SquareTo(middle) is var square && square < least)
+                        (nearest, least) = (at, square);
+                }
+
+                groups[nearest] = groups[nearest].With(bin);
+                apart += bin.Weight * least;
+            }
+
+            if (apart >= last)
+                break;
+            last = apart;
+            centres = [.. groups.Select((group, at) => group.Weight > 0 ? group.Middle : centres[at])];
+        }
+
+        return (groups, apart);
     }
 
     private static int BinOf(float value) => (int)MathF.Floor(value / Bin);
 
-    // The middle of some pixels, and how many they are.
-    private sealed record Group(double Weight, LabColour Lab)
+    /// <summary>How many pixels there are, and the sums of what they are.</summary>
+    private readonly record struct Group(double Weight, double L, double A, double B)
     {
-        public Group With(Group other) => new(Weight + other.Weight, Lab.Towards(other.Lab, other.Weight / (Weight + other.Weight)));
+        public LabColour Middle => new(L / Weight, A / Weight, B / Weight);
+
+        public Group With(Group other) => new(Weight + other.Weight, L + other.L, A + other.A, B + other.B);
     }
 }

@@ -4,17 +4,14 @@ using Pantomet.Core.Measures;
 namespace Pantomet.Core.Kernels.Colour;
 
 /// <summary>A picture whose strips are looked at.</summary>
-/// <param name="width">Of the picture.</param>
-/// <param name="height">Of the picture.</param>
-/// <param name="srgb">Red, green, blue of each pixel, row by row.</param>
-internal sealed class EdgePixels(int width, int height, byte[] srgb)
+/// <param name="lab">The picture.</param>
+/// <param name="srgb">Red, green, blue of each of its pixels, row by row.</param>
+internal sealed class EdgePixels(LabPlane lab, byte[] srgb)
 {
-    private readonly LabPlane lab = LabPlane.FromSrgb(width, height, srgb, []);
-
     /// <summary>A strip of it.</summary>
     public EdgeStrip Of(int x, int y, int across, int down)
     {
-        var places = Enumerable.Range(y, down).SelectMany(row => Enumerable.Range(x, across).Select(column => (row * width) + column))
+        var places = Enumerable.Range(y, down).SelectMany(row => Enumerable.Range(x, across).Select(column => (row * lab.Width) + column))
             .ToList();
         double Mean(int band) => places.Average(at => LabPlane.ToLinear(srgb[(3 * at) + band]));
         return new EdgeStrip(lab, places, SrgbCurve.Colour(Mean(0), Mean(1), Mean(2)));

@@ -15,12 +15,6 @@ internal readonly record struct LabColour(double L, double A, double B)
     public double SquareTo(LabColour other) =>
         ((L - other.L) * (L - other.L)) + ((A - other.A) * (A - other.A)) + ((B - other.B) * (B - other.B));
 
-    /// <summary>A colour between two.</summary>
-    /// <param name="other">The other.</param>
-    /// <param name="share">0 is this one, 1 the other.</param>
-    public LabColour Towards(LabColour other, double share) =>
-        new(L + ((other.L - L) * share), A + ((other.A - A) * share), B + ((other.B - B) * share));
-
     /// <summary>The same in sRGB (IEC 61966-2-1); what is outside is clipped.</summary>
     public SrgbColour ToSrgb()
     {

@@ -1,3 +1,4 @@
+using Pantomet.Core.Kernels.Saliency;
 using Pantomet.Core.Measures;
 
 namespace Pantomet.Core.Kernels.Colour;
@@ -31,6 +32,9 @@ public sealed record PageColours(IReadOnlyList<MainShare> Main, EdgeHexes Edges,
     /// <summary>How far the edges are from the page's colour; null where none was given.</summary>
     public EdgeDifferences? FromPage { get; init; }
 
+    /// <summary>A difference that is seen at once where both colours touch. Common practice, no source.</summary>
+    public const double Apparent = 5;
+
     // Of the picture's side; at least one pixel.
     private const double Strip = 0.02;
 
@@ -46,11 +50,12 @@ public sealed record PageColours(IReadOnlyList<MainShare> Main, EdgeHexes Edges,
     public static PageColours Of(int width, int height, byte[] srgb, byte[] opacity, SrgbColour? page = null)
     {
         var (across, down) = (Math.Max(1, (int)Math.Round(Strip * width)), Math.Max(1, (int)Math.Round(Strip * height)));
-        var picture = new EdgePixels(width, height, srgb);
+        var lab = LabPlane.FromSrgb(width, height, srgb, opacity);
+        var picture = new EdgePixels(lab, srgb);
         var (top, right, bottom, left) = (picture.Of(0, 0, width, down), picture.Of(width - across, 0, across, height),
             picture.Of(0, height - down, width, down), picture.Of(0, 0, across, height));
         return new PageColours(
-            [.. ColourClusters.Of(width, height, srgb, opacity)
+            [.. ColourClusters.Of(lab)
                 .Select(one => new MainShare(one.Colour.ToString(), Math.Round(one.Share, 4), TextOn(one.Colour).ToString()))],
             new EdgeHexes($"{top.Colour}", $"{right.Colour}", $"{bottom.Colour}", $"{left.Colour}"),
             new EdgeDifferences(top.From(top.Colour), right.From(right.Colour), bottom.From(bottom.Colour), left.From(left.Colour)))

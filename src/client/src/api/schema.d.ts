@@ -2280,6 +2280,23 @@ export interface components {
         ColourModel: "rgb" | "grey" | "cmyk";
         /** @enum {unknown} */
         ColourPolicy: "srgb" | "keep" | null;
+        /** @description Colours that a page can have around a picture. */
+        ColoursAnswer: {
+            /**
+             * Format: double
+             * @description A difference from which on it is seen at once.
+             */
+            apparent: number;
+            /** @description As custom properties of CSS, a line for each. */
+            css: string[];
+            /** @description What goes on from its edges. */
+            edges: components["schemas"]["EdgeHexes"];
+            fromPage: null | components["schemas"]["EdgeDifferences"];
+            /** @description What it is mostly made of, the most first. */
+            main: components["schemas"]["MainShare"][];
+            /** @description How far the edges are from their own colours: whether one stands for all of it. */
+            spread: components["schemas"]["EdgeDifferences"];
+        };
         /** @description Columns of a grid. All lengths in CSS px. */
         ColumnsDocument: {
             /**
@@ -4599,7 +4616,7 @@ export interface components {
             slot: string;
             /** @description The source's id. */
             source: string;
-            /** @description A tier of the slot; null for the first. */
+            /** @description A tier of the slot; null for the one with the widest file. */
             tier?: null | string;
             treatments?: null | components["schemas"]["TreatmentsDocument"];
             /**
@@ -7399,7 +7416,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PageColours"];
+                    "application/json": components["schemas"]["ColoursAnswer"];
                 };
             };
             /** @description There is no such source or slot; it may have been deleted meanwhile. */

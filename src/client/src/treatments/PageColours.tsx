@@ -5,17 +5,12 @@ import { Group } from "../destinations/fields";
 import { copyText } from "../shell/clipboard";
 import { Button } from "../ui/Button";
 
-type Colours = Schemas["PageColours"];
-
 const sides = [
   ["top", "above"],
   ["right", "to the right"],
   ["bottom", "below"],
   ["left", "to the left"],
 ] as const;
-
-// A difference that is seen at once where two colours touch.
-const seen = 5;
 
 /** Colours that go with a picture as it is framed in a slot; with the page's colour, how far its edges are from that. */
 export function useColours(source: string | undefined, slot: string | undefined, page?: string) {
@@ -35,7 +30,7 @@ export function useColours(source: string | undefined, slot: string | undefined,
 export function PageColours({ source, slot, page }: { source: string; slot: string; page?: string }) {
   const { data } = useColours(source, slot, page);
   if (!data) return null;
-  const copy = () => void copyText(`${cssOf(data).join("\n")}\n`, "The colours as CSS");
+  const copy = () => void copyText(`${data.css.join("\n")}\n`, "The colours as CSS");
   return (
     <Group
       title="Page colour"
@@ -50,7 +45,7 @@ export function PageColours({ source, slot, page }: { source: string; slot: stri
           <li key={side} className="flex items-center gap-1.5">
             <Swatch colour={data.edges[side]} />
             {words} <span className="figures">{data.edges[side]}</span>
-            {data.spread[side] > seen && <span className="text-soft">uneven</span>}
+            {data.spread[side] > data.apparent && <span className="text-soft">uneven</span>}
           </li>
         ))}
       </ul>
@@ -65,7 +60,7 @@ export function PageColours({ source, slot, page }: { source: string; slot: stri
           </li>
         ))}
       </ul>
-      {data.fromPage && page && <p className="text-soft">{sentenceOf(data.fromPage, page)}</p>}
+      {data.fromPage && page && <p className="text-soft">{sentenceOf(data.fromPage, data.apparent, page)}</p>}
     </Group>
   );
 }
@@ -74,17 +69,9 @@ function Swatch({ colour }: { colour: string }) {
   return <span className="inline-block size-4 rounded border border-line" style={{ background: colour }} />;
 }
 
-function sentenceOf(differences: Schemas["EdgeDifferences"], page: string): string {
-  const apart = sides.filter(([side]) => differences[side] > seen);
+function sentenceOf(differences: Schemas["EdgeDifferences"], apparent: number, page: string): string {
+  const apart = sides.filter(([side]) => differences[side] > apparent);
   if (apart.length === 0) return `Its edges go over into the page's colour, ${page}.`;
   const named = apart.map(([side, words]) => `${words} by ΔE ${differences[side].toFixed(0)}`);
   return `Its edges stand out from the page's colour, ${page}: ${named.join(", ")}.`;
-}
-
-/** The colours as CSS custom properties. */
-export function cssOf({ edges, main }: Pick<Colours, "edges" | "main">): string[] {
-  return [
-    ...sides.map(([side]) => `--edge-${side}: ${edges[side]};`),
-    ...main.flatMap(({ hex, text }, at) => [`--colour-${at + 1}: ${hex};`, `--text-${at + 1}: ${text};`]),
-  ];
 }
