@@ -9,7 +9,7 @@ namespace Pantomet.Server.Treatments;
 /// <param name="Source">The source's id.</param>
 /// <param name="Slot">The slot's id.</param>
 /// <param name="Width">Of the answer, in pixels; no wider than the file would be.</param>
-/// <param name="Tier">A tier of the slot; null for the first.</param>
+/// <param name="Tier">A tier of the slot; null for the one with the widest file.</param>
 /// <param name="Treatments">As in a slot's document; null for what the slot says.</param>
 internal sealed record TreatmentTrial(string Source, string Slot, int Width, string? Tier = null, TreatmentsDocument? Treatments = null);
 

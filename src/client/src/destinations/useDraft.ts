@@ -1,9 +1,10 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useCallback, useEffect, useMemo, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import { changed } from "../data/changed";
 import { answer, api, type Destination, over, RequestProblem, type Schemas, versioned } from "../data/client";
 import { keys } from "../data/keys";
 import { say, sayProblem } from "../shell/notices";
+import { useSettled } from "../shell/settled";
 import { drafts, useDraftOf } from "./drafts";
 import { withValueAt } from "./paths";
 import type { Standing } from "./useDestinations";
@@ -38,14 +39,13 @@ export function useDraft(stored: Destination | undefined, standing: Standing | u
 type Asked = { document: Destination | undefined; revision: number; version: string | undefined };
 
 // The document and what names it settle together: an answer kept under another revision would be a wrong one.
-function useSettled(document: Destination | undefined, revision: number, version: string | undefined): Asked {
+function useSettledDraft(
+  document: Destination | undefined,
+  revision: number,
+  version: string | undefined,
+): Asked {
   const now = useMemo(() => ({ document, revision, version }), [document, revision, version]);
-  const [settled, setSettled] = useState<Asked>(now);
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(now), settlesAfter);
-    return () => clearTimeout(timer);
-  }, [now]);
-  return settled;
+  return useSettled(now, settlesAfter);
 }
 
 /** What the document would mean if it were saved: problems at their fields, sizes, file names, ladders. Follows while somebody types. */
@@ -55,7 +55,7 @@ export function useDraftAnswer(
   version: string | undefined,
   slotId: string | undefined,
 ): DraftAnswer | undefined {
-  const asked = useSettled(document, revision, version);
+  const asked = useSettledDraft(document, revision, version);
   const query = useQuery({
     queryKey: keys.drafts.of(asked.document?.id, `${asked.revision}/${asked.version}`, slotId),
     queryFn: () =>
@@ -81,7 +81,7 @@ export function useConsequences(
   version: string | undefined,
   isWanted: boolean,
 ) {
-  const asked = useSettled(document, revision, version);
+  const asked = useSettledDraft(document, revision, version);
   const query = useQuery({
     queryKey: keys.consequences.of(asked.document?.id, `${asked.revision}/${asked.version}`),
     queryFn: () => answer(api.POST("/api/drafts/consequences", { body: asked.document as Destination })),

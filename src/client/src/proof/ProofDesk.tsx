@@ -1,8 +1,9 @@
-import { useEffect, useRef, useState } from "react";
+import { useRef, useState } from "react";
 import { useActions } from "../actions/bound";
 import { bytes, count } from "../instruments/numbers";
 import { useReadout } from "../shell/readout";
 import { useRoom } from "../shell/room";
+import { useSettledData } from "../shell/settled";
 import { PageColours } from "../treatments/PageColours";
 import { Candidates, DeviceTable, PageBytes } from "./Facts";
 import { MarkupPanel } from "./MarkupPanel";
@@ -25,8 +26,8 @@ export function ProofDesk({ spot, views }: { spot: Spot; views: Views }) {
   const room = useRoom(well, { width: 860, height: 600 });
   const [trial, setTrial] = useState<Trial>(untried);
   const [measured, setMeasured] = useState<ReadonlyMap<string, Measured>>(new Map());
-  const settled = useSettled(views.views);
-  const tried = useSettled(trial);
+  const settled = useSettledData(views.views, settlesAfter);
+  const tried = useSettledData(trial, settlesAfter);
   const proof = useProof(spot, view, views.page);
   const page = views.page ?? proof.data?.page;
   const seen = measured.get(written(view));
@@ -124,15 +125,4 @@ function factsOf(view: View, proof: ReturnType<typeof useProof>["data"], seen: M
     ["page", `${bytes(proof.sent.bytes)} of pictures`],
     ...(seen?.shift === undefined ? [] : [["shift", `${Math.round(seen.shift * 1000) / 1000}`] as const]),
   ] as const;
-}
-
-/** A value once it has stood still for a moment. */
-function useSettled<T>(value: T): T {
-  const [settled, setSettled] = useState(value);
-  const notation = JSON.stringify(value);
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(JSON.parse(notation)), settlesAfter);
-    return () => clearTimeout(timer);
-  }, [notation]);
-  return settled;
 }

@@ -1,7 +1,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
 import { answer, api, type Schemas, type Slot } from "../data/client";
 import { keys } from "../data/keys";
+import { useSettledData } from "../shell/settled";
 
 export type Treatments = NonNullable<Slot["treatments"]>;
 export type Tone = NonNullable<Treatments["tone"]>;
@@ -18,18 +18,13 @@ export function useTreated(
   width: number,
   treatments: Treatments | undefined,
 ) {
-  const wanted = JSON.stringify(treatments ?? {});
-  const [settled, setSettled] = useState(wanted);
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(wanted), settlesAfter);
-    return () => clearTimeout(timer);
-  }, [wanted]);
+  const settled = useSettledData(treatments ?? {}, settlesAfter);
   return useQuery({
     queryKey: keys.treated.of({ source, slot, width, treatments: settled }),
     queryFn: ({ signal }) =>
       answer(
         api.POST("/api/treatments/trial", {
-          body: { source: source ?? "", slot, width, treatments: JSON.parse(settled) as Treatments },
+          body: { source: source ?? "", slot, width, treatments: settled },
           signal,
         }),
       ),
