@@ -8,10 +8,7 @@ namespace Pantomet.Server.Tests;
 /// <summary>Killed at any moment of whatever it does, the server loses nothing that was acknowledged, and the next start goes on.</summary>
 public sealed class KillTests : IDisposable
 {
-    private const int StartKills = 20;
-
-    // Five things go on at once, so that each kill meets all of them.
-    private const int WorkKills = 12;
+    private const int Kills = 20;
     private readonly ServerProcess server = new();
     private readonly Random random = new(4711);
 
@@ -22,7 +19,7 @@ public sealed class KillTests : IDisposable
     {
         var old = Path.Combine(Library.Root(), "tests", "Pantomet.Server.Tests", "OldLibraries", "before-results.zip");
         ZipFile.ExtractToDirectory(old, server.DataFolder);
-        for (var kill = 0; kill < StartKills; kill++)
+        for (var kill = 0; kill < Kills; kill++)
         {
             server.Begin();
             await Task.Delay(random.Next(150, 1600));
@@ -64,7 +61,7 @@ public sealed class KillTests : IDisposable
         var longRun = await AskAsync("/api/runs", new { sources = acknowledged, slots = (string[])["test.small"] });
         var saved = 100;
         var packages = new List<string>();
-        for (var kill = 0; kill < WorkKills; kill++)
+        for (var kill = 0; kill < Kills; kill++)
         {
             var from = 1000 * (kill + 1);
             var work = Task.WhenAll(

@@ -11,7 +11,7 @@ namespace Pantomet.Server.Tests;
 public sealed class LoadTests
 {
     private const int People = 8;
-    private static readonly TimeSpan Long = TimeSpan.FromSeconds(20);
+    private static readonly TimeSpan Long = TimeSpan.FromSeconds(30);
     private static readonly string[] Lists =
         ["/api/sources", "/api/destinations", "/api/board", "/api/variants", "/api/runs", "/api/packages", "/api/bin", "/api/space",
             "/api/totals", "/api/weighing/worst", "/api/drawings", "/healthz"];

@@ -40,7 +40,8 @@ internal static class SlotReader
         list.Check((slot.KeepClear?.Count ?? 0) <= MaxZones, "keepClear", $"A slot has at most {MaxZones} zones.");
         foreach (var (zone, index) in (slot.KeepClear ?? []).Select((zone, index) => (zone, index)))
             list.Check(
-                IsInside(zone), $"keepClear[{index}]", $"The zone \"{zone.Name}\" must lie inside the picture: fractions from 0 to 1.");
+                new PicturePart(zone.X, zone.Y, zone.Width, zone.Height).IsInside, $"keepClear[{index}]",
+                $"The zone \"{zone.Name}\" must lie inside the picture: fractions from 0 to 1.");
         list.Check(
             FocusPlace.TryParse(slot.FocusAt ?? "center", out var focusPlace), "focusAt",
             "The focus lies at thirds, or at a CSS position: center, left, right top, 30% 60%.");
@@ -148,12 +149,5 @@ internal static class SlotReader
             twice is null, "fileName",
             $"{twice?.Count()} files of one picture would all be named \"{twice?.Key}\". Add {{width}}, {{height}}, {{density}}, " +
             $"{{slot}} or {{hash}} to tell them apart.");
-    }
-
-    private static bool IsInside(KeepClearZone zone)
-    {
-        static bool Fraction(double value) => value is >= 0 and <= 1;
-        return Fraction(zone.X) && Fraction(zone.Y) && zone is { Width: > 0, Height: > 0 } && zone.X + zone.Width <= 1 + 1e-9 &&
-            zone.Y + zone.Height <= 1 + 1e-9;
     }
 }

@@ -30,40 +30,36 @@ public static class ToneRule
     public static ToneFound Least(ToneGround ground, ToneDemand demand)
     {
         if (ground.Reaches(demand, ToneChange.None))
-            return Of(ground, demand, ToneChange.None);
+            return Found(ground, demand, ToneChange.None, isReached: true);
         var sample = ground.Count > 2 * SampleSize ? ground.Sample(SampleSize) : ground;
         var best = Paths(demand).Select(path => (Path: path, Step: First(sample, demand, path)))
             .Where(one => one.Step is not null).OrderBy(one => one.Path.Cost(one.Step!.Value)).FirstOrDefault();
         if (best.Path is not null && Exactly(ground, demand, best.Path, best.Step!.Value) is { } step)
-            return Of(ground, demand, best.Path.Of(step));
+            return Found(ground, demand, best.Path.Of(step), isReached: true);
         // What the sample took for impossible, or possible, need not be so of the whole.
         foreach (var path in Paths(demand))
         {
             if (First(ground, demand, path) is { } first)
-                return Of(ground, demand, path.Of(first));
+                return Found(ground, demand, path.Of(first), isReached: true);
         }
 
-        return Of(
-            ground, demand,
-            Paths(demand).Select(path => path.Of(path.Last)).MaxBy(change => ground.Contrast(demand.Text, change)) ?? ToneChange.None);
+        var most = Paths(demand).Select(path => path.Of(path.Last)).MaxBy(change => ground.Contrast(demand.Text, change));
+        return Found(ground, demand, most ?? ToneChange.None, isReached: false);
     }
 
     /// <summary>What a change does for a text.</summary>
     /// <param name="ground">The pixels beneath the text.</param>
     /// <param name="demand">The text.</param>
     /// <param name="change">What is done to the picture.</param>
-    public static ToneFound Of(ToneGround ground, ToneDemand demand, ToneChange change)
-    {
-        var without = Contrast(ToneChange.None);
-        var contrast = change == ToneChange.None ? without : Contrast(change);
-        return new ToneFound(change, without.Contrast, contrast.Contrast, contrast.IsReached);
+    public static ToneFound Of(ToneGround ground, ToneDemand demand, ToneChange change) =>
+        Found(ground, demand, change, ground.Reaches(demand, change));
 
+    private static ToneFound Found(ToneGround ground, ToneDemand demand, ToneChange change, bool isReached)
+    {
+        var contrast = ground.Contrast(demand.Text, change);
         // What reaches it has it, however finely its contrast is told.
-        (double Contrast, bool IsReached) Contrast(ToneChange one)
-        {
-            var (told, isReached) = (ground.Contrast(demand.Text, one), ground.Reaches(demand, one));
-            return (isReached ? Math.Max(told, demand.Contrast) : told, isReached);
-        }
+        var told = isReached ? Math.Max(contrast, demand.Contrast) : contrast;
+        return new ToneFound(change, change == ToneChange.None ? told : ground.Contrast(demand.Text, ToneChange.None), told, isReached);
     }
 
     /// <summary>The ways that may be gone: fewer means first.</summary>

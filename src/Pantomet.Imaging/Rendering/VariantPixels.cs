@@ -3,6 +3,7 @@ using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Pictures;
 using Pantomet.Core.Recipes;
+using Pantomet.Imaging.Treatments;
 
 namespace Pantomet.Imaging.Rendering;
 
@@ -38,8 +39,7 @@ public static class VariantPixels
         if (IsFinished(cut, facts, recipe))
             return cut.CopyMemory();
         var treater = recipe.Treatments.Count > 0 ? source.TreaterOf(recipe) : null;
-        using var converted = wanted.Colour == ColourPolicy.Srgb ? ColourConversion.ToSrgb(cut) : cut.Copy();
-        using var coloured = treater?.Grounded(converted) ?? converted.Copy();
+        using var coloured = Coloured(cut, recipe, treater);
         var mayKeepAlpha = wanted.KeepsTransparency && format.HoldsTransparency();
         var keepsAlpha = coloured.HasAlpha() && mayKeepAlpha;
         using var flat = keepsAlpha || !coloured.HasAlpha()
@@ -47,8 +47,21 @@ public static class VariantPixels
             : coloured.Flatten(background: Background(wanted.Background, coloured, coloured.Bands - 1));
         using var sharp = Sharpener.Sharpened(flat, Reduction(facts, recipe), wanted.Sharpening ?? Sharpening.Off);
         using var padded = Padded(sharp, recipe, keepsAlpha);
-        using var treated = treater?.Treated(padded, mayKeepAlpha) ?? padded.Copy();
+        if (treater is null)
+            return padded.CopyMemory();
+        using var treated = treater.Treated(padded, mayKeepAlpha);
         return treated.CopyMemory();
+    }
+
+    private static Image Coloured(Image cut, RenderRecipe recipe, Treater? treater)
+    {
+        if (recipe.Pixels.Colour == ColourPolicy.Keep)
+            return cut.Copy();
+        var coloured = ColourConversion.ToSrgb(cut);
+        if (treater is null)
+            return coloured;
+        using (coloured)
+            return treater.Grounded(coloured);
     }
 
     // Most photographs: a copy of every pixel that changes none would take as long as a third of the reduction.

@@ -23,7 +23,7 @@ internal sealed class ToneMaker(Tone tone)
         using var plain = PlainColours.Of(picture);
         ToneFound now;
         lock (finding)
-            now = found ??= Find(plain.Colour);
+            now = found ??= Find(plain);
         if (now.Change == ToneChange.None)
             return picture.Copy();
         using var blurred = Blurred(plain.Colour, now.Change.Blur);
@@ -34,22 +34,41 @@ internal sealed class ToneMaker(Tone tone)
         return plain.With(srgb);
     }
 
-    private ToneFound Find(Image colours)
+    private ToneFound Find(PlainColours picture)
     {
-        var ground = GroundOf(colours, tone.Under);
+        var ground = GroundOf(picture, tone.Under);
         var now = tone.ByHand is { } byHand ? ToneRule.Of(ground, tone.Demand, byHand) : ToneRule.Least(ground, tone.Demand);
-        return now.IsReached ? now : now with { Remedies = ToneRemedies.Of(part => GroundOf(colours, part), tone) };
+        return now.IsReached ? now : now with { Remedies = ToneRemedies.Of(part => GroundOf(picture, part), tone) };
     }
 
-    private static ToneGround GroundOf(Image colours, PicturePart part)
+    private static ToneGround GroundOf(PlainColours picture, PicturePart part)
     {
-        var at = part.In(new PixelSize(colours.Width, colours.Height));
+        var at = part.In(new PixelSize(picture.Colour.Width, picture.Colour.Height));
         return new ToneGround(blur =>
         {
-            using var blurred = Blurred(colours, blur);
-            using var cut = blurred.Crop(at.X, at.Y, at.Width, at.Height);
-            return cut.WriteToMemory<byte>();
+            using var blurred = Blurred(picture.Colour, blur);
+            var colours = Cut(blurred, at);
+            return picture.Alpha is { } alpha ? Seen(colours, Cut(alpha, at)) : colours;
         });
+    }
+
+    private static byte[] Cut(Image image, PixelRect at)
+    {
+        using var cut = image.Crop(at.X, at.Y, at.Width, at.Height);
+        return cut.WriteToMemory<byte>();
+    }
+
+    // Where the picture is transparent the text stands on the page, and no tone changes that; unless it is so everywhere.
+    private static byte[] Seen(byte[] colours, byte[] alpha)
+    {
+        var seen = new List<byte>(colours.Length);
+        for (var at = 0; at < alpha.Length; at++)
+        {
+            if (alpha[at] >= 128)
+                seen.AddRange(colours.AsSpan(3 * at, 3));
+        }
+
+        return seen.Count == 0 ? colours : [.. seen];
     }
 
     private static Image Blurred(Image colours, int thousandths)

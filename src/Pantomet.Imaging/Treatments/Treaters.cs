@@ -14,11 +14,11 @@ internal sealed class Treaters
     /// <summary>The one for a recipe.</summary>
     public Treater Of(RenderRecipe recipe) => known.GetOrAdd(Key.Of(recipe), _ => new Treater(recipe));
 
-    // What decides the pixels that are treated, and what is done to them; a list is compared by what it says.
-    private sealed record Key(PixelRect Crop, Rotation Turn, PixelSize File, PixelSize Picture, SrgbColour? Background, string Treatments)
+    // All that decides the pixels that are treated, and what is done to them, so that a file does not depend on which was made before it; a
+    // list is compared by what it says.
+    private sealed record Key(PixelRect Crop, Rotation Turn, PixelSize File, PixelSize Picture, PixelRequest Pixels, string Treatments)
     {
         public static Key Of(RenderRecipe recipe) => new(
-            recipe.Input.Crop, recipe.Input.Rotation, recipe.File, recipe.Picture, recipe.Pixels.Background,
-            RecipeNotation.Write(recipe.Treatments));
+            recipe.Input.Crop, recipe.Input.Rotation, recipe.File, recipe.Picture, recipe.Pixels, RecipeNotation.Write(recipe.Treatments));
     }
 }

@@ -3,8 +3,10 @@ using NetVips;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Pictures;
+using Pantomet.Core.Runs;
 using Pantomet.Core.Treatments;
 using Pantomet.Imaging.Rendering;
+using Pantomet.Imaging.Sources;
 
 namespace Pantomet.Imaging.Tests.Treatments;
 
@@ -65,6 +67,40 @@ public sealed class TreatmentPixelsTests
         Assert.Contains(" % in #", finding.Remedy, StringComparison.Ordinal);
     }
 
+    // Sharpened pictures have other extremes.
+    [Theory]
+    [InlineData("ribbon-tails-detail.jpg")]
+    [InlineData("workbench-topdown.jpg")]
+    [InlineData("line-spools.jpg")]
+    public void A_tone_does_not_depend_on_what_was_made_of_the_source_before(string picture)
+    {
+        var toned = Slot(PictureFormat.Png) with
+        {
+            Treatments = new SlotTreatments(new Tone(new ToneDemand(new SrgbColour(0x22, 0x22, 0x22), 4.5), PicturePart.Whole, null), null),
+        };
+        var path = Demo.Source(picture);
+        var facts = SourceProbe.Probe(path, 300_000_000).Facts;
+        using var alone = DecodedSource.Open(path, facts);
+        using var shared = DecodedSource.Open(path, facts);
+        Made(shared, toned with { Sharpening = Sharpening.Normal });
+        Assert.Equal(Made(alone, toned), Made(shared, toned));
+    }
+
+    // On the left nothing is seen of black pixels; on the right text can be read.
+    [Fact]
+    public void What_is_transparent_is_the_pages_and_does_not_count()
+    {
+        using var folder = new TemporaryFolder();
+        var path = folder.Path("half.png");
+        Tool.Run("convert", "-size", "60x60", "xc:#00000000", "-fill", "white", "-draw", "rectangle 30,0 59,59", path);
+        var tone = new Tone(new ToneDemand(new SrgbColour(0, 0, 0), 4.5), PicturePart.Whole, null);
+        var slot = Demo.Plain("1:1", PictureFormat.Png, 60) with { Treatments = new SlotTreatments(tone, null) };
+        using var file = Image.NewFromBuffer(Making.One(path, slot).File);
+        // Grey, and how opaque it is.
+        Assert.Equal([0.0, 0], file.Getpoint(5, 30));
+        Assert.Equal([255.0, 255], file.Getpoint(50, 30));
+    }
+
     // A k-means of SciPy's, in the CIE L*a*b* of scikit-image: as many clusters, begun at random places twenty times over, the best kept.
     [Theory]
     [InlineData("beach-morning.jpg")]
@@ -106,6 +142,9 @@ public sealed class TreatmentPixelsTests
         foreach (var (one, difference) in found.Zip(nearest).Where(pair => pair.First.Share >= 0.05))
             Assert.True(difference <= 5, $"{one.Hex}, {one.Share:P0}, is {difference:F1} from the nearest of the other.");
     }
+
+    private static byte[] Made(DecodedSource source, Slot slot) =>
+        Making.Of(source, SlotPlan.For(slot, Demo.Source(source.Facts)).Variants[0], slot).File;
 
     private static Slot Slot(PictureFormat format) => Demo.Plain("1:1", format, 120);
 

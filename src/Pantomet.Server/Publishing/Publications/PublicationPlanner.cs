@@ -70,7 +70,7 @@ internal sealed class PublicationPlanner(PantometDb database, ReadyFileFinder re
         var begun = await database.PublicationChanges
             .Where(change => change.State == ChangeState.Begun && ofTarget.Contains(change.PublicationId))
             .Select(change => new { change.Path, change.Role }).Distinct().ToListAsync(cancel);
-        return begun.ToDictionary(one => one.Path, one => one.Role);
+        return begun.DistinctBy(one => one.Path).ToDictionary(one => one.Path, one => one.Role);
     }
 
     private static Dictionary<string, LeftFile> Left(
