@@ -72,7 +72,7 @@ public sealed class WeigherTests
         if (slot.Score.Prefer != Preference.Better || slot.Limits.TargetBytes is not null || slot.Limits.MaxBytes is not { } cap ||
             weighed.Conflict != Conflict.None)
             return true;
-        return weighed.Trial.Bytes >= 0.9 * cap.Bytes || weighed.Trial.Quality >= 85 ||
+        return weighed.Trial.Bytes >= Math.Floor(0.9 * cap.Bytes) || weighed.Trial.Quality >= 85 ||
             picture.Bytes(weighed.Trial.Quality + 1) > cap.Bytes;
     });
 
