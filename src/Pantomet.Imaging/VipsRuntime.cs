@@ -1,9 +1,10 @@
+using System.Runtime.InteropServices;
 using NetVips;
 
 namespace Pantomet.Imaging;
 
 /// <summary>Sets libvips up once for the process.</summary>
-public static class VipsRuntime
+public static partial class VipsRuntime
 {
     // By name, so that a format that libvips learns later does not become reachable by itself.
     private static readonly string[] AllowedLoaders =
@@ -33,6 +34,8 @@ public static class VipsRuntime
             if (ready)
                 return;
             NativeHeap.KeepSmall();
+            // Before anything draws a letter: which fonts there are is asked once.
+            _ = SetVariable("FONTCONFIG_FILE", Path.Combine(AppContext.BaseDirectory, "Fonts", "fonts.conf"), 1);
             NetVips.NetVips.Concurrency = 1;
             Cache.Max = 0;
             Operation.Block("VipsForeignLoad", true);
@@ -41,6 +44,10 @@ public static class VipsRuntime
             ready = true;
         }
     }
+
+    // What .NET sets is seen by .NET alone.
+    [LibraryImport("libc", EntryPoint = "setenv", StringMarshalling = StringMarshalling.Utf8)]
+    private static partial int SetVariable(string name, string value, int overwrites);
 
     /// <summary>From now on this process draws no vector picture: whoever serves others leaves that to a process of its own.</summary>
     public static void RefuseVectors()

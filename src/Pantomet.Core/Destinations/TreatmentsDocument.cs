@@ -2,8 +2,29 @@ namespace Pantomet.Core.Destinations;
 
 /// <summary>What is done to the pictures of a slot, beside cropping and scaling.</summary>
 /// <param name="Tone">So that text can stand on them.</param>
+/// <param name="Headline">Words that are set on them.</param>
 /// <param name="Edges">A line, corners, a shadow.</param>
-public sealed record TreatmentsDocument(ToneDocument? Tone = null, EdgesDocument? Edges = null) : OpenDocument;
+public sealed record TreatmentsDocument(ToneDocument? Tone = null, HeadlineDocument? Headline = null, EdgesDocument? Edges = null)
+    : OpenDocument;
+
+/// <summary>Words that are set on a picture; what is absent is as usual.</summary>
+/// <param name="Text">What they say where nothing was said of the picture (absent: nothing).</param>
+/// <param name="Language">A language tag (BCP 47), such as <c>de</c>: which of a picture's words are wanted.</param>
+/// <param name="Font">A font that ships, by its family name, or <c>sha256:</c> and the digits of an own font's file.</param>
+/// <param name="Weight"><c>regular</c> or <c>bold</c> (absent: bold).</param>
+/// <param name="Size">The largest size of the font, as a fraction of the height, 0.02 to 1 (absent: 0.16).</param>
+/// <param name="MinSize">The smallest, not above the largest (absent: 0.05, or the largest where that is less).</param>
+/// <param name="Lines">In how many at most, 1 to 10 (absent: 3).</param>
+/// <param name="Align"><c>left</c>, <c>centre</c> or <c>right</c> (absent: by its place).</param>
+/// <param name="Colour"><c>dark</c>, <c>light</c>, <c>#rrggbb</c> or <c>picked</c> (absent: picked from the picture).</param>
+/// <param name="Contrast">What it needs (absent: 4.5).</param>
+/// <param name="Help">What is laid beneath it where it cannot be read: <c>none</c>, <c>shadow</c> or <c>band</c> (absent: band).</param>
+/// <param name="Anchor">One of nine, such as <c>top-left</c>, or <c>auto</c> (absent: auto).</param>
+/// <param name="Area">Where it stands, by hand; goes before the anchor.</param>
+public sealed record HeadlineDocument(
+    string? Text = null, string? Language = null, string? Font = null, string? Weight = null, double? Size = null, double? MinSize = null,
+    int? Lines = null, string? Align = null, string? Colour = null, double? Contrast = null, string? Help = null, string? Anchor = null,
+    PartDocument? Area = null) : OpenDocument;
 
 /// <summary>Text that stands on a picture, and what may be done to the picture for it.</summary>
 /// <param name="Text"><c>dark</c>, <c>light</c> or <c>#rrggbb</c>.</param>

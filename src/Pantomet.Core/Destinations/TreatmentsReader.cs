@@ -11,8 +11,6 @@ public static class TreatmentsReader
     private const double MaxBlur = 0.05;
     private const string ColourSentence = "A colour is written such as #1b3a5c.";
 
-    // Common practice, no source: few pages write in pure black.
-    private static readonly SrgbColour DarkText = new(0x22, 0x22, 0x22);
     private static readonly SrgbColour Black = new(0, 0, 0);
 
     /// <summary>Reads it by itself.</summary>
@@ -30,15 +28,14 @@ public static class TreatmentsReader
         ? SlotTreatments.None
         : new SlotTreatments(
             treatments.Tone is { } tone ? ReadTone(tone, list.In("tone")) : null,
+            treatments.Headline is { } headline ? HeadlineReader.Read(headline, list.In("headline")) : null,
             treatments.Edges is { } edges ? ReadEdges(edges, list.In("edges")) : null);
 
     private static Tone ReadTone(ToneDocument tone, ProblemList list)
     {
-        var text = tone.Text switch { "dark" => DarkText, "light" => SrgbColour.White, _ => ReadColour(tone.Text, DarkText, "text", list) };
-        var under = tone.Under is { } part ? new PicturePart(part.X, part.Y, part.Width, part.Height) : PicturePart.Whole;
-        list.Check(under.IsInside, "under", "Where the text stands must lie inside the picture: fractions from 0 to 1.");
-        var contrast = tone.Contrast ?? UsualContrast;
-        list.Check(contrast is >= 1 and <= 21, "contrast", "A contrast goes from 1 to 21. Text needs 4.5, large text 3.");
+        var text = ReadText(tone.Text, "text", list);
+        var under = ReadPart(tone.Under, "under", list) ?? PicturePart.Whole;
+        var contrast = ReadContrast(tone.Contrast, list);
         return new Tone(
             new ToneDemand(text, contrast) { Means = ReadMeans(tone.By, list) }, under, ReadByHand(tone.ByHand, text, list.In("byHand")));
     }
@@ -78,6 +75,31 @@ public static class TreatmentsReader
     private static Edges ReadEdges(EdgesDocument edges, ProblemList list) => new(
         Fraction(edges.Line ?? 0, "line", Edges.MaxLine, list), ReadColour(edges.LineColour ?? "#000000", Black, "lineColour", list),
         Fraction(edges.Corners ?? 0, "corners", Edges.MaxCorners, list), Fraction(edges.Shadow ?? 0, "shadow", 1, list));
+
+    /// <summary>Reads the colour of a text: dark, light or its own.</summary>
+    internal static SrgbColour ReadText(string text, string member, ProblemList list) => text switch
+    {
+        "dark" => TextColours.Dark,
+        "light" => SrgbColour.White,
+        _ => ReadColour(text, TextColours.Dark, member, list),
+    };
+
+    /// <summary>Reads where something stands; null where it does not say.</summary>
+    internal static PicturePart? ReadPart(PartDocument? part, string member, ProblemList list)
+    {
+        if (part is null)
+            return null;
+        var read = new PicturePart(part.X, part.Y, part.Width, part.Height);
+        return list.Check(read.IsInside, member, "Where the text stands must lie inside the picture: fractions from 0 to 1.") ? read : null;
+    }
+
+    /// <summary>Reads what contrast a text needs.</summary>
+    internal static double ReadContrast(double? contrast, ProblemList list)
+    {
+        var read = contrast ?? UsualContrast;
+        list.Check(read is >= 1 and <= 21, "contrast", "A contrast goes from 1 to 21. Text needs 4.5, large text 3.");
+        return read;
+    }
 
     private static SrgbColour ReadColour(string text, SrgbColour otherwise, string member, ProblemList list) =>
         list.Check(SrgbColour.TryParse(text, out var colour), member, ColourSentence) ? colour : otherwise;

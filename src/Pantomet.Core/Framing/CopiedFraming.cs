@@ -19,8 +19,8 @@ public static class CopiedFraming
             Subject = from.Subject,
             Wish = from.Wish,
             Focus = from.Focus,
-            IsWithoutSubject = from.Subject is null &&
-            from.Framing.IsDecided
+            IsWithoutSubject = from.Subject is null && from.Framing.IsDecided,
+            Headlines = to.Framing.Headlines,
         }, from.Facts.Size, to.Facts.Size);
 
     /// <summary>
@@ -50,6 +50,7 @@ public static class CopiedFraming
             Wish = to.Wish,
             IsWithoutSubject = false,
             Focus = to.Framing.Focus,
+            Headlines = to.Framing.Headlines,
             Places = Unaccepted(copied.Places),
         };
     }

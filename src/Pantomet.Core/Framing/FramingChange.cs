@@ -145,6 +145,37 @@ public abstract record FramingChange(string Label)
             framing.With(Slot.Id, Tier, place => place with { Accepted = Seen });
     }
 
+    /// <summary>Says what a headline says on this picture.</summary>
+    /// <param name="Language">A language tag (BCP 47); empty for any.</param>
+    /// <param name="Text">Empty leaves it to the slot again.</param>
+    public sealed record SayHeadline(string Language, string Text) : FramingChange("headline")
+    {
+        /// <inheritdoc/>
+        public override SourceFraming ApplyTo(SourceFraming framing) => framing.WithHeadline(Language, Text);
+    }
+
+    /// <summary>Sets a headline at one of nine anchors.</summary>
+    /// <param name="Slot">The slot.</param>
+    /// <param name="Tier">A tier of it; null for the slot, with all its tiers.</param>
+    /// <param name="Anchor">Null as the slot says.</param>
+    public sealed record PlaceHeadline(Slot Slot, string? Tier, Anchor? Anchor) : FramingChange("headline's place")
+    {
+        /// <inheritdoc/>
+        public override SourceFraming ApplyTo(SourceFraming framing) =>
+            AtParts(framing, Slot, Tier, place => place with { HeadlineAt = Anchor });
+    }
+
+    /// <summary>Sets a headline in a colour.</summary>
+    /// <param name="Slot">The slot.</param>
+    /// <param name="Tier">A tier of it; null for the slot, with all its tiers.</param>
+    /// <param name="Colour">Null as the slot says.</param>
+    public sealed record ColourHeadline(Slot Slot, string? Tier, SrgbColour? Colour) : FramingChange("headline's colour")
+    {
+        /// <inheritdoc/>
+        public override SourceFraming ApplyTo(SourceFraming framing) =>
+            AtParts(framing, Slot, Tier, place => place with { HeadlineColour = Colour });
+    }
+
     /// <summary>Takes over a whole framing, as when it is copied from another source.</summary>
     /// <param name="Framing">The framing.</param>
     /// <param name="What">In a few words.</param>

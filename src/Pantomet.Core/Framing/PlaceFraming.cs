@@ -28,6 +28,12 @@ public sealed record PlaceFraming
     /// <summary>No file is wanted here.</summary>
     public bool IsLeftOut { get; init; }
 
+    /// <summary>Where a headline stands here; null as the slot says.</summary>
+    public Anchor? HeadlineAt { get; init; }
+
+    /// <summary>Colour of a headline here; null as the slot says.</summary>
+    public SrgbColour? HeadlineColour { get; init; }
+
     /// <summary>What somebody looked at and found good, as <see cref="Runs.Review"/> writes it; null when nobody has.</summary>
     public string? Accepted { get; init; }
 }

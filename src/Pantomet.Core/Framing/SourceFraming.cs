@@ -34,6 +34,10 @@ public sealed record SourceFraming
     /// <summary>What was said of single places, by <see cref="KeyOf"/>.</summary>
     public IReadOnlyDictionary<string, PlaceFraming> Places { get; init; } = new Dictionary<string, PlaceFraming>();
 
+    /// <summary>Words that stand on the picture where a slot has a headline, by language tag (BCP 47); those of no language in particular
+    /// under the empty name.</summary>
+    public IReadOnlyDictionary<string, string> Headlines { get; init; } = new Dictionary<string, string>();
+
     /// <summary>Whether a person said what must stay, where the focus is, or that nothing in particular must stay.</summary>
     public bool IsDecided => IsWithoutSubject || Subject is not null || Focus is not null;
 
@@ -82,6 +86,18 @@ public sealed record SourceFraming
         if (hand is not null)
             shared[ShapeOf(shape)] = hand;
         return this with { Shared = shared };
+    }
+
+    /// <summary>The same with the words in one language changed.</summary>
+    /// <param name="language">A language tag, or empty.</param>
+    /// <param name="text">Empty leaves it to the slot again.</param>
+    public SourceFraming WithHeadline(string language, string text)
+    {
+        var headlines = new Dictionary<string, string>(Headlines);
+        headlines.Remove(language);
+        if (text.Length > 0)
+            headlines[language] = text;
+        return this with { Headlines = headlines };
     }
 
     /// <summary>The same with every crop mapped onto another picture.</summary>

@@ -40,6 +40,10 @@ public static class Anchors
     /// <param name="anchor">One of nine.</param>
     public static (double Left, double Above) Of(Anchor anchor) => ((int)anchor % Across / 2.0, (int)anchor / Across / 2.0);
 
+    /// <summary>As it is written in documents: <c>top-left</c>.</summary>
+    /// <param name="anchor">One of nine.</param>
+    public static string Id(this Anchor anchor) => anchor == Anchor.Centre ? "centre" : anchor.Words().Replace(' ', '-');
+
     /// <summary>As people say it: <c>top left</c>.</summary>
     /// <param name="anchor">One of nine.</param>
     public static string Words(this Anchor anchor) => anchor switch

@@ -24,7 +24,7 @@ public static class RecipeRules
             [new RecipeInput(source.Id.Sha256, variant.Crop, variant.Rotation)],
             variant.Size.File,
             variant.Size.Picture,
-            slot.Treatments.InOrder,
+            TreatmentRules.For(source, variant, slot),
             PixelsFor(facts, variant, slot),
             RequestFor(facts, variant, slot),
             new WrittenMetadata(

@@ -7,7 +7,19 @@ namespace Pantomet.Core.Treatments;
 /// <param name="Anchor">Which of nine.</param>
 /// <param name="Area">Free and calm, in the picture.</param>
 /// <param name="Text">As it fits there; sizes against the picture's height.</param>
-public sealed record HeadlinePlace(Anchor Anchor, PicturePart Area, FittedText Text);
+public sealed record HeadlinePlace(Anchor Anchor, PicturePart Area, FittedText Text)
+{
+    /// <summary>The part of the area that the text takes: at the anchor's side of it.</summary>
+    /// <param name="text">What stands there.</param>
+    /// <param name="ratio">Width of the picture against its height.</param>
+    public PicturePart TextPart(MeasuredText text, double ratio)
+    {
+        var (left, above) = Anchors.Of(Anchor);
+        var width = Math.Min(Area.Width, text.Widest(Text.Lines) * Text.Size / ratio);
+        var height = Math.Min(Area.Height, Text.Lines.Count * text.LineHeight * Text.Size);
+        return new PicturePart(Area.X + (left * (Area.Width - width)), Area.Y + (above * (Area.Height - height)), width, height);
+    }
+}
 
 /// <summary>Where in a picture a text can stand: at each of nine anchors the area in which it can be largest.</summary>
 public static class HeadlinePlaces

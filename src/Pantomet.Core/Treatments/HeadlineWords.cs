@@ -11,6 +11,9 @@ public sealed record HeadlineWords(IReadOnlyList<string> Words, IReadOnlyList<in
     /// <summary>More is a text and no headline.</summary>
     public const int MaxLength = 200;
 
+    /// <summary>What is said of more.</summary>
+    public const string TooLong = "A headline has at most 200 characters. Shorten it.";
+
     /// <summary>Reads a text as a person typed or pasted it.</summary>
     /// <remarks>Line ends break lines; other white space ends words; control characters are left out. Letters stay as they
     /// are written, composed or not: fonts know both.</remarks>

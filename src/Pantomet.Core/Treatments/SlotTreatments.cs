@@ -1,13 +1,11 @@
 namespace Pantomet.Core.Treatments;
 
-/// <summary>What is done to every picture in a slot, in this order.</summary>
+/// <summary>What is done to every picture in a slot.</summary>
 /// <param name="Tone">So that text can stand on it; null for nothing.</param>
+/// <param name="Headline">Words that are set on it; null for none.</param>
 /// <param name="Edges">A line, corners, a shadow; null for nothing.</param>
-public sealed record SlotTreatments(Tone? Tone, Edges? Edges)
+public sealed record SlotTreatments(Tone? Tone = null, SlotHeadline? Headline = null, Edges? Edges = null)
 {
     /// <summary>Nothing is done.</summary>
-    public static SlotTreatments None { get; } = new(null, null);
-
-    /// <summary>Those that there are.</summary>
-    public IReadOnlyList<Treatment> InOrder => [.. new Treatment?[] { Tone, Edges }.OfType<Treatment>()];
+    public static SlotTreatments None { get; } = new();
 }

@@ -10,21 +10,66 @@ public sealed record TextColour(SrgbColour Colour, double Contrast);
 /// <summary>Colours of a picture in which text on it can be read.</summary>
 public static class TextColours
 {
-    private static readonly SrgbColour Dark = new(0x22, 0x22, 0x22);
+    // Beyond, nobody would say what colour it was. Common practice, no source.
+    private const int MostMixed = 80;
 
-    /// <summary>Those that reach a contrast, in the order in which they were given; then a dark and a light one where they do.</summary>
+    // Of 255, in the one of red, green and blue that differs most: less is hardly another colour.
+    private const int Apart = 28;
+
+    /// <summary>What is meant by dark text. Common practice, no source: few pages write in pure black.</summary>
+    public static SrgbColour Dark { get; } = new(0x22, 0x22, 0x22);
+
+    private static SrgbColour Black { get; } = new(0, 0, 0);
+
+    /// <summary>Those that reach a contrast, in the order in which they were given; then the same as little darker or lighter as it takes
+    /// to reach it, from the last to the first; then a dark and a light one where they do. None that is hardly another than one before
+    /// it.</summary>
     /// <param name="ground">The pixels beneath the text.</param>
-    /// <param name="colours">Of the picture's subject and ground, the most wanted first.</param>
+    /// <param name="colours">Of the picture: of its subject, then of what lies behind it.</param>
     /// <param name="contrast">That is wanted.</param>
-    public static IReadOnlyList<TextColour> Of(ToneGround ground, IEnumerable<SrgbColour> colours, double contrast) =>
-    [
-        .. colours.Append(Dark).Append(SrgbColour.White).Distinct()
-            .Select(colour => new TextColour(colour, ground.Contrast(colour, ToneChange.None))).Where(one => one.Contrast >= contrast)
-    ];
+    public static IReadOnlyList<TextColour> Of(ToneGround ground, IReadOnlyList<SrgbColour> colours, double contrast)
+    {
+        var offered = new List<TextColour>();
+        var asTheyAre = colours.Select(colour => Told(ground, colour)).ToList();
+        foreach (var one in asTheyAre.Where(one => one.Contrast >= contrast)
+            .Concat(asTheyAre.Where(one => one.Contrast < contrast).Reverse()
+                .Select(one => Shade(ground, one.Colour, contrast)).OfType<TextColour>())
+            .Concat(new[] { Dark, SrgbColour.White }.Select(colour => Told(ground, colour)).Where(one => one.Contrast >= contrast)))
+        {
+            if (offered.All(other => Difference(one.Colour, other.Colour) >= Apart))
+                offered.Add(one);
+        }
+
+        return offered;
+    }
 
     /// <summary>The dark or the light one, whichever has the higher contrast: for where none reaches what is wanted.</summary>
     /// <param name="ground">The pixels beneath the text.</param>
     public static TextColour Best(ToneGround ground) =>
-        new[] { Dark, SrgbColour.White }.Select(colour => new TextColour(colour, ground.Contrast(colour, ToneChange.None)))
-            .MaxBy(one => one.Contrast)!;
+        new[] { Dark, SrgbColour.White }.Select(colour => Told(ground, colour)).MaxBy(one => one.Contrast)!;
+
+    private static TextColour Told(ToneGround ground, SrgbColour colour) => new(colour, ground.Contrast(colour, ToneChange.None));
+
+    private static TextColour? Shade(ToneGround ground, SrgbColour colour, double contrast) =>
+        Mixed(ground, colour, Black, contrast) ?? Mixed(ground, colour, SrgbColour.White, contrast);
+
+    private static TextColour? Mixed(ToneGround ground, SrgbColour colour, SrgbColour with, double contrast)
+    {
+        var (fails, holds) = (0, MostMixed);
+        if (Told(ground, colour.Mixed(with, holds)).Contrast < contrast)
+            return null;
+        while (holds - fails > 4)
+        {
+            var between = (fails + holds) / 2;
+            if (Told(ground, colour.Mixed(with, between)).Contrast >= contrast)
+                holds = between;
+            else
+                fails = between;
+        }
+
+        return Told(ground, colour.Mixed(with, holds));
+    }
+
+    private static int Difference(SrgbColour one, SrgbColour other) => Math.Max(
+        Math.Abs(one.Red - other.Red), Math.Max(Math.Abs(one.Green - other.Green), Math.Abs(one.Blue - other.Blue)));
 }

@@ -5,7 +5,22 @@ namespace Pantomet.Core.Treatments;
 /// <param name="Breaks">Words after which a line ends whatever the width; rising.</param>
 /// <param name="Space">Width of the space between two, in em.</param>
 /// <param name="LineHeight">From line to line, in em.</param>
-public sealed record MeasuredText(IReadOnlyList<double> Words, IReadOnlyList<int> Breaks, double Space, double LineHeight);
+public sealed record MeasuredText(IReadOnlyList<double> Words, IReadOnlyList<int> Breaks, double Space, double LineHeight)
+{
+    /// <summary>Width of the widest line, in em.</summary>
+    /// <param name="lines">How many words each line has.</param>
+    public double Widest(IReadOnlyList<int> lines)
+    {
+        var (widest, first) = (0.0, 0);
+        foreach (var count in lines)
+        {
+            widest = Math.Max(widest, Words.Skip(first).Take(count).Sum() + ((count - 1) * Space));
+            first += count;
+        }
+
+        return widest;
+    }
+}
 
 /// <summary>A text broken into lines.</summary>
 /// <param name="Size">Of the font, in the unit of the area.</param>

@@ -8,17 +8,18 @@ namespace Pantomet.Core.Treatments;
 public static class ToneFindings
 {
     /// <summary>Says it.</summary>
-    /// <param name="tone">What was wanted.</param>
+    /// <param name="what">What should be read: "Text".</param>
+    /// <param name="demand">What was wanted.</param>
     /// <param name="found">What came of it.</param>
-    public static IEnumerable<Finding> Of(Tone tone, ToneFound found)
+    public static IEnumerable<Finding> Of(string what, ToneDemand demand, ToneFound found)
     {
         if (found.IsReached)
             yield break;
         var remedies = found.Remedies.Count == 0 ? "Take another picture." : string.Join(" ", found.Remedies.Select(SentenceOf));
         yield return new Finding(
             "text-not-readable", Severity.Warn,
-            $"Text in {tone.Demand.Text} has a contrast of {Ratio(found.Contrast)} over the worst hundredth of the picture beneath it, " +
-            $"and needs {Ratio(tone.Demand.Contrast)}.",
+            $"{what} in {demand.Text} has a contrast of {Ratio(found.Contrast)} over the worst hundredth of the picture beneath it, " +
+            $"and needs {Ratio(demand.Contrast)}.",
             remedies);
     }
 

@@ -34,7 +34,7 @@ public sealed class DecodedSource : IDisposable
     private readonly Lazy<Image> upright;
     private readonly CropCache recent = new();
     private readonly CutLevels levels = new();
-    private readonly Treaters treaters = new();
+    private readonly Treaters treaters;
     private readonly DecodeOptions options;
     private TemporaryPixels? onDisk;
     private int streams;
@@ -42,6 +42,7 @@ public sealed class DecodedSource : IDisposable
     private DecodedSource(SourceFile file, SourceFacts facts, DecodeOptions options, Lazy<Image>? upright = null)
     {
         (File, Facts, this.options) = (file, facts, options);
+        treaters = new Treaters(this);
         this.upright = upright ?? new Lazy<Image>(Upright);
     }
 

@@ -1,5 +1,4 @@
 using NetVips;
-using Pantomet.Core.Measures;
 using Pantomet.Core.Treatments;
 
 namespace Pantomet.Imaging.Treatments;
@@ -9,7 +8,6 @@ namespace Pantomet.Imaging.Treatments;
 /// <param name="tone">What is wanted.</param>
 internal sealed class ToneMaker(Tone tone)
 {
-    private const int ThousandthsOf = 1000;
     private readonly Lock finding = new();
     private ToneFound? found;
 
@@ -26,7 +24,7 @@ internal sealed class ToneMaker(Tone tone)
             now = found ??= Find(plain);
         if (now.Change == ToneChange.None)
             return picture.Copy();
-        using var blurred = Blurred(plain.Colour, now.Change.Blur);
+        using var blurred = TextGround.Blurred(plain.Colour, now.Change.Blur);
         var pixels = blurred.WriteToMemory<byte>();
         now.Change.Apply(pixels);
         using var toned = Image.NewFromMemory(pixels, blurred.Width, blurred.Height, blurred.Bands, Enums.BandFormat.Uchar);
@@ -36,45 +34,8 @@ internal sealed class ToneMaker(Tone tone)
 
     private ToneFound Find(PlainColours picture)
     {
-        var ground = GroundOf(picture, tone.Under);
+        var ground = TextGround.Of(picture, tone.Under);
         var now = tone.ByHand is { } byHand ? ToneRule.Of(ground, tone.Demand, byHand) : ToneRule.Least(ground, tone.Demand);
-        return now.IsReached ? now : now with { Remedies = ToneRemedies.Of(part => GroundOf(picture, part), tone) };
-    }
-
-    private static ToneGround GroundOf(PlainColours picture, PicturePart part)
-    {
-        var at = part.In(new PixelSize(picture.Colour.Width, picture.Colour.Height));
-        return new ToneGround(blur =>
-        {
-            using var blurred = Blurred(picture.Colour, blur);
-            var colours = Cut(blurred, at);
-            return picture.Alpha is { } alpha ? Seen(colours, Cut(alpha, at)) : colours;
-        });
-    }
-
-    private static byte[] Cut(Image image, PixelRect at)
-    {
-        using var cut = image.Crop(at.X, at.Y, at.Width, at.Height);
-        return cut.WriteToMemory<byte>();
-    }
-
-    // Where the picture is transparent the text stands on the page, and no tone changes that; unless it is so everywhere.
-    private static byte[] Seen(byte[] colours, byte[] alpha)
-    {
-        var seen = new List<byte>(colours.Length);
-        for (var at = 0; at < alpha.Length; at++)
-        {
-            if (alpha[at] >= 128)
-                seen.AddRange(colours.AsSpan(3 * at, 3));
-        }
-
-        return seen.Count == 0 ? colours : [.. seen];
-    }
-
-    private static Image Blurred(Image colours, int thousandths)
-    {
-        var deviation = (double)thousandths / ThousandthsOf * Math.Min(colours.Width, colours.Height);
-        // Less is no blur at all.
-        return deviation < 0.2 ? colours.Copy() : colours.Gaussblur(deviation);
+        return now.IsReached ? now : now with { Remedies = ToneRemedies.Of(part => TextGround.Of(picture, part), tone) };
     }
 }

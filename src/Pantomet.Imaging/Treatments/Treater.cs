@@ -7,19 +7,36 @@ namespace Pantomet.Imaging.Treatments;
 
 /// <summary>Does to the pixels of one file what its recipe says beside cropping and scaling. What it finds on the first picture holds for
 /// all: other formats, later frames.</summary>
-/// <param name="recipe">Its treatments.</param>
-public sealed class Treater(RenderRecipe recipe)
+public sealed class Treater
 {
-    private readonly ToneMaker? tone = recipe.Treatments.OfType<Tone>().Select(one => new ToneMaker(one)).SingleOrDefault();
-    private readonly Edges? edges = recipe.Treatments.OfType<Edges>().SingleOrDefault();
+    private readonly RenderRecipe recipe;
+    private readonly ToneMaker? tone;
+    private readonly HeadlineMaker? headline;
+    private readonly Edges? edges;
+
+    /// <summary>Takes a recipe.</summary>
+    /// <param name="recipe">Its treatments.</param>
+    /// <param name="setting">How a headline stands on its crop; asked for only where there is one.</param>
+    internal Treater(RenderRecipe recipe, Func<HeadlineSetting> setting)
+    {
+        this.recipe = recipe;
+        tone = recipe.Treatments.OfType<Tone>().Select(one => new ToneMaker(one)).SingleOrDefault();
+        headline = recipe.Treatments.OfType<Headline>().Any() ? new HeadlineMaker(setting) : null;
+        edges = recipe.Treatments.OfType<Edges>().SingleOrDefault();
+    }
 
     /// <summary>What was found for the tone; null without one.</summary>
     public ToneFound? Toned => tone?.Found;
 
+    /// <summary>How the headline was set; null without one.</summary>
+    public SetHeadline? Set => headline?.Set;
+
     /// <summary>What is to be said of a file that was made.</summary>
-    public IReadOnlyList<Finding> Findings => Toned is { } found
-        ? [.. ToneFindings.Of(recipe.Treatments.OfType<Tone>().Single(), found)]
-        : [];
+    public IReadOnlyList<Finding> Findings =>
+    [
+        .. Toned is { } found ? ToneFindings.Of("Text", recipe.Treatments.OfType<Tone>().Single().Demand, found) : [],
+        .. headline?.Findings ?? [],
+    ];
 
     /// <summary>What a cut-out throws on the ground, before it is laid on its background.</summary>
     /// <param name="picture">sRGB or grey, 8 bits.</param>
@@ -32,6 +49,7 @@ public sealed class Treater(RenderRecipe recipe)
     internal Image Treated(Image picture, bool keepsAlpha)
     {
         using var toned = tone is null ? picture.Copy() : tone.Apply(picture);
-        return edges is null ? toned.Copy() : EdgeMaker.Apply(toned, edges, keepsAlpha ? null : recipe.Pixels.Background);
+        using var worded = headline is null ? toned.Copy() : headline.Apply(toned);
+        return edges is null ? worded.Copy() : EdgeMaker.Apply(worded, edges, keepsAlpha ? null : recipe.Pixels.Background);
     }
 }

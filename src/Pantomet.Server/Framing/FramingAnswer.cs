@@ -18,12 +18,13 @@ namespace Pantomet.Server.Framing;
 /// <param name="IsDecided">Whether a person said what must stay, or that nothing in particular must.</param>
 /// <param name="Proposal">What stands out in the pixels; counts until something is decided.</param>
 /// <param name="Turn">How the picture is turned for every place.</param>
+/// <param name="Headlines">What headlines say on it, by language tag; those of no language in particular under the empty name.</param>
 /// <param name="Undo">What undo would take back.</param>
 /// <param name="Redo">What redo would do again.</param>
 /// <param name="Places">Every slot, or each of its tiers, in the order in which destinations are shown.</param>
 internal sealed record FramingAnswer(
     string Source, long Revision, PixelRect? Subject, PixelRect? Wish, PixelPoint? Focus, bool IsDecided, SubjectProposal? Proposal,
-    Rotation Turn, string? Undo, string? Redo, IReadOnlyList<PlaceAnswer> Places)
+    Rotation Turn, IReadOnlyDictionary<string, string> Headlines, string? Undo, string? Redo, IReadOnlyList<PlaceAnswer> Places)
 {
     /// <summary>Plans every place, without formats and names of files; touches no pixel.</summary>
     /// <param name="row">The source.</param>
@@ -46,7 +47,7 @@ internal sealed record FramingAnswer(
             .ToLookup(place => SourceFraming.ShapeOf(place.Part.Shape), place => SourceFraming.KeyOf(place.Part.Id, place.Tier));
         return new FramingAnswer(
             row.Id, row.FramingRevision, framing.Subject, framing.Wish, framing.Focus, framing.IsDecided, row.Proposal, framing.Turn,
-            labels.Undo, labels.Redo,
+            framing.Headlines, labels.Undo, labels.Redo,
             [
                 .. from one in plans
                    from place in one.Places
@@ -70,6 +71,10 @@ internal sealed record FramingAnswer(
 /// <param name="ByHand">Whether a person set it.</param>
 /// <param name="IsApart">Whether it is framed apart from the others with its shape.</param>
 /// <param name="IsLeftOut">Whether a person wants no file here.</param>
+/// <param name="Headline">What the headline says here; null for none.</param>
+/// <param name="HeadlineAt">Where a person set it; null as the slot says.</param>
+/// <param name="HeadlineColour">In which colour a person set it, <c>#rrggbb</c>; null as the slot says.</param>
+/// <param name="Language">Of the headline's words: a tag, or empty for any; null for a slot without one.</param>
 /// <param name="Shares">The other places that a crop set here serves too: a slot, or slot/tier.</param>
 /// <param name="File">Of the largest file that is wanted: what the place looks like.</param>
 /// <param name="Picture">Of the picture in that file.</param>
@@ -80,7 +85,7 @@ internal sealed record FramingAnswer(
 /// <param name="Review">Why somebody should look at it; empty when nobody need.</param>
 internal sealed record PlaceAnswer(
     string Slot, string? Tier, PixelRect Crop, Rotation Turn, Fit Fit, bool CanBeSet, bool ByHand, bool IsApart, bool IsLeftOut,
-    IReadOnlyList<string> Shares,
+    string? Headline, Anchor? HeadlineAt, string? HeadlineColour, string? Language, IReadOnlyList<string> Shares,
     PixelSize File, PixelSize Picture, IReadOnlyList<PlaceSize> Sizes, bool FollowsCrop, IReadOnlyList<Finding> Findings,
     IReadOnlyList<Remedy> Remedies, IReadOnlyList<ReviewReason> Review)
 {
@@ -91,7 +96,9 @@ internal sealed record PlaceAnswer(
         return new PlaceAnswer(
             slot.Id, place.Tier, place.Crop.Area, place.Crop.Rotation, place.Crop.Fit, SlotCrop.CanBeSet(slot), place.Crop.IsByHand,
             framing.At(slot.Id, place.Tier).IsParted,
-            place.IsLeftOut, shares, file, picture,
+            place.IsLeftOut, slot.Treatments.Headline?.TextFor(framing.Headlines), framing.At(slot.Id, place.Tier).HeadlineAt,
+            framing.At(slot.Id, place.Tier).HeadlineColour?.ToString(),
+            slot.Treatments.Headline?.Language, shares, file, picture,
             [.. place.Wanted.Select(size => new PlaceSize(size.File, size.Picture, place.ShortBy(size)))],
             place.Part.Sizes.FollowsCrop, place.Findings, isMended ? Core.Runs.Remedies.For(slot, place) : [], review);
     }

@@ -3,6 +3,7 @@ using Pantomet.Core.Findings;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Runs;
+using Pantomet.Core.Treatments;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Sources;
 
@@ -53,6 +54,17 @@ internal enum FramingAct
 
     /// <summary>Says that a place is good as it is: <c>slot</c>, <c>tier</c>.</summary>
     Accept,
+
+    /// <summary>
+    /// Says what headlines say on this picture: <c>text</c>, empty for what the slots say, in a <c>language</c> or, without one, in any.
+    /// </summary>
+    SayHeadline,
+
+    /// <summary>Sets a headline at an <c>anchor</c>, or without one as the slot says: <c>slot</c>, <c>tier</c>.</summary>
+    PlaceHeadline,
+
+    /// <summary>Sets a headline in a <c>colour</c>, or without one as the slot says: <c>slot</c>, <c>tier</c>.</summary>
+    ColourHeadline,
 }
 
 /// <summary>One change of a framing. Which members it needs is said at each <see cref="FramingAct"/>.</summary>
@@ -68,6 +80,10 @@ internal sealed record FramingRequest(
     double? Level = null,
     PixelPoint? From = null,
     PixelPoint? To = null,
+    string? Text = null,
+    string? Language = null,
+    Anchor? Anchor = null,
+    string? Colour = null,
     bool On = true)
 {
     /// <summary>The change that is meant, or why there is none.</summary>
@@ -92,6 +108,7 @@ internal sealed record FramingRequest(
             FramingAct.LevelAlong => From is { } from && To is { } to && turn.TryLevelAlong(from, to, out var levelled)
                 ? Good(new FramingChange.TurnAll(levelled))
                 : Bad("from", $"{TooSteep} Draw the line along something that should be level or upright."),
+            FramingAct.SayHeadline => Worded(),
             FramingAct.AllAutomatic => Good(new FramingChange.AllAutomatic()),
             _ => AtPlace(row, slots),
         };
@@ -106,7 +123,7 @@ internal sealed record FramingRequest(
         var slot = placed.Slot;
         if (Tier is not null && slot.Tiers.All(tier => tier.Name != Tier))
             return Bad("tier", $"The slot has no tier \"{Tier}\".");
-        if (Act is not FramingAct.LeaveOut && !SlotCrop.CanBeSet(slot))
+        if (Act is not (FramingAct.LeaveOut or FramingAct.PlaceHeadline or FramingAct.ColourHeadline) && !SlotCrop.CanBeSet(slot))
             return Bad("slot", $"\"{slot.Name}\" shows the whole picture; there is nothing to crop.");
         return Act switch
         {
@@ -116,6 +133,13 @@ internal sealed record FramingRequest(
             FramingAct.Automatic => Good(new FramingChange.Automatic(slot, Tier)),
             FramingAct.Part => Good(new FramingChange.Part(slot, Tier, On)),
             FramingAct.LeaveOut => Good(new FramingChange.LeaveOut(slot, Tier, On)),
+            FramingAct.PlaceHeadline or FramingAct.ColourHeadline when slot.Treatments.Headline is null => Bad(
+                "slot", $"\"{slot.Name}\" has no headline. Give it one in Destinations first."),
+            FramingAct.PlaceHeadline => Good(new FramingChange.PlaceHeadline(slot, Tier, Anchor)),
+            FramingAct.ColourHeadline when Colour is null => Good(new FramingChange.ColourHeadline(slot, Tier, null)),
+            FramingAct.ColourHeadline => SrgbColour.TryParse(Colour, out var colour)
+                ? Good(new FramingChange.ColourHeadline(slot, Tier, colour))
+                : Bad("colour", "A colour is written such as #1b3a5c."),
             FramingAct.Pad => Good(new FramingChange.Pad(slot, Tier, On)),
             _ => Good(new FramingChange.Accept(slot, Tier, Review.SeenAt(PlaceOf(slot, row.ToSource())))),
         };
@@ -132,6 +156,20 @@ internal sealed record FramingRequest(
     {
         var (tier, part) = slot.Parts().FirstOrDefault(part => part.Tier?.Name == Tier, slot.Parts().First());
         return PlacePlan.For(part, tier?.Name, source);
+    }
+
+    private Outcome<FramingChange> Worded()
+    {
+        if (Text is null)
+            return Bad("text", "Say what the headline says; an empty text leaves it to the slot.");
+        if (HeadlineWords.LengthOf(Text) > HeadlineWords.MaxLength)
+            return Bad("text", HeadlineWords.TooLong);
+        if (Text.Length > 0 && HeadlineWords.Of(Text) is null)
+            return Bad("text", "There is nothing to be seen in this text. Write words, or leave it empty.");
+        var language = Language ?? "";
+        return language.Length == 0 || HeadlineReader.IsLanguage(language)
+            ? Good(new FramingChange.SayHeadline(language, Text))
+            : Bad("language", HeadlineReader.NoLanguage);
     }
 
     private Outcome<FramingChange> Decided(PixelSize picture)

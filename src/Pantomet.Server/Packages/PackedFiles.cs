@@ -78,7 +78,8 @@ internal sealed class PackedFiles(
                 variant?.Size ?? new OutputSize(size, size, row.Density is { } density ? new Density(density) : null));
             var entry = new ManifestEntry(
                 file.Path, source.FileName, source.Id, placed.Destination.Name, placed.Slot.Name,
-                row.Width, row.Height, row.Format.MediaType(), row.File!.Bytes, row.File.Quality, row.File.Sha256, source.AltText);
+                row.Width, row.Height, row.Format.MediaType(), row.File!.Bytes, row.File.Quality, row.File.Sha256,
+                source.AltTextIn(placed.Slot));
             var onDisk = await rendered.OpenAsync(row.File, RenderPriority.Run, cancel);
             entry = onDisk is null ? entry : entry with { Sha256 = onDisk.Sha256, Bytes = onDisk.Bytes };
             if (ContentStore.Holds(folder.Variants, entry.Sha256))

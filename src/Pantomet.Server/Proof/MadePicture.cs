@@ -61,7 +61,7 @@ internal sealed record MadePicture(PlacedSlot Place, SlotFolder Folder, SourceRo
     {
         var files = Files.Select(
             file => new PageFile(address(file), file.Row.Tier, file.Size, file.Row.Format, file.Row.File!.Bytes));
-        return new PagePicture(Place.Slot, Source.Stem, Source.AltText, [.. files])
+        return new PagePicture(Place.Slot, Source.Stem, Source.AltTextIn(Place.Slot), [.. files])
         {
             IsAtTop = isAtTop ?? Place.Slot.IsAtTop,
             HasLastingAddresses = lasts ?? Place.Slot.NamePattern.HasHash,

@@ -1,7 +1,9 @@
-using Pantomet.Core.Framing;
+using Pantomet.Core.Destinations;
 using Pantomet.Core.Framing.Proposing;
+using Pantomet.Core.Framing;
 using Pantomet.Core.Pictures;
 using Pantomet.Core.Sources;
+using Pantomet.Core.Treatments;
 using Pantomet.Core.Weight;
 
 namespace Pantomet.Server.Sources;
@@ -67,6 +69,10 @@ internal sealed class SourceRow
     public required DateTime AddedAt { get; set; }
 
     public DateTime? DeletedAt { get; set; }
+
+    /// <summary>What it shows in a slot, a headline included.</summary>
+    /// <param name="slot">The slot.</param>
+    public string AltTextIn(Slot slot) => WordedAltText.Of(AltText, slot, Framing);
 
     /// <summary>The source as the rules know it.</summary>
     public Source ToSource()

@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using NetVips;
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Measures;
 using Pantomet.Core.Recipes;
 using Pantomet.Core.Treatments;
 using Pantomet.Imaging.Rendering;
@@ -32,8 +33,10 @@ internal static class TreatmentEndpoints
         var (pairing, missing) = await planning.PairingAsync(trial.Source, trial.Slot, cancel);
         if (missing is not null)
             return Problems.Of(missing);
+        if (trial.Text is { } text && HeadlineWords.LengthOf(text) > HeadlineWords.MaxLength)
+            return Problems.Invalid("text", HeadlineWords.TooLong);
         var slot = trial.Treatments is null ? pairing!.Slot : pairing!.Slot with { Treatments = treatments };
-        var (recipe, none) = TrialRecipe.Of(pairing with { Slot = slot }, trial.Tier, trial.Width);
+        var (recipe, none) = TrialRecipe.Of(Said(pairing with { Slot = slot }, trial.Text), trial.Tier, trial.Width);
         if (none is not null)
             return Problems.Of(none);
         return TypedResults.Ok(await pictures.WithSourceAsync(recipe!, source => Treated(source, recipe!), cancel));
@@ -49,6 +52,19 @@ internal static class TreatmentEndpoints
         return new TreatedAnswer(
             $"data:{media};base64,{Convert.ToBase64String(bytes)}", pixels.Width, pixels.Height,
             treater?.Toned is { } found ? ToneAnswer.Of(recipe.Treatments.OfType<Tone>().Single(), found) : null,
+            treater?.Set is { } set
+                ? HeadlineAnswer.Of(
+                    set, recipe.Treatments.OfType<Headline>().Single().Style.Contrast, new PixelSize(pixels.Width, pixels.Height))
+                : null,
             treater?.Findings ?? []);
+    }
+
+    // What is typed is looked at before it is kept.
+    private static Pairing Said(Pairing pairing, string? text)
+    {
+        if (text is null || pairing.Slot.Treatments.Headline is not { } headline)
+            return pairing;
+        pairing.Source.Framing = pairing.Source.Framing.WithHeadline(headline.Language, text);
+        return pairing;
     }
 }

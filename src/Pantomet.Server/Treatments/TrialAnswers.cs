@@ -11,15 +11,19 @@ namespace Pantomet.Server.Treatments;
 /// <param name="Width">Of the answer, in pixels; no wider than the file would be.</param>
 /// <param name="Tier">A tier of the slot; null for the one with the widest file.</param>
 /// <param name="Treatments">As in a slot's document; null for what the slot says.</param>
-internal sealed record TreatmentTrial(string Source, string Slot, int Width, string? Tier = null, TreatmentsDocument? Treatments = null);
+/// <param name="Text">What a headline says; null for what it says on this picture.</param>
+internal sealed record TreatmentTrial(
+    string Source, string Slot, int Width, string? Tier = null, TreatmentsDocument? Treatments = null, string? Text = null);
 
 /// <summary>A picture as it would be.</summary>
 /// <param name="Picture">A <c>data:</c> URL.</param>
 /// <param name="Width">In pixels.</param>
 /// <param name="Height">In pixels.</param>
 /// <param name="Tone">What was found for the tone; null without one.</param>
+/// <param name="Headline">How the headline was set; null without one, and where it does not fit.</param>
 /// <param name="Findings">What is to be said of it.</param>
-internal sealed record TreatedAnswer(string Picture, int Width, int Height, ToneAnswer? Tone, IReadOnlyList<Finding> Findings);
+internal sealed record TreatedAnswer(
+    string Picture, int Width, int Height, ToneAnswer? Tone, HeadlineAnswer? Headline, IReadOnlyList<Finding> Findings);
 
 /// <summary>A tone, and the contrast that text has.</summary>
 /// <param name="Darks">What black becomes, 0 to 1.</param>

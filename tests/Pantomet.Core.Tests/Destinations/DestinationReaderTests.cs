@@ -105,7 +105,7 @@ public sealed class DestinationReaderTests
                 new Tone(
                     new ToneDemand(new SrgbColour(0x22, 0x22, 0x22), 3) { Means = ToneMeans.Levels | ToneMeans.Blur },
                     new PicturePart(0, 0.5, 1, 0.5), new ToneChange(51, 255, 50, 4, SrgbColour.White, 25)),
-                new Edges(0.01, default, 0, 0.4)),
+                Edges: new Edges(0.01, default, 0, 0.4)),
             read);
         slot["colour"] = "keep";
         Assert.Equal("slots[0].treatments", Assert.Single(DestinationReader.Read(document.ToJsonString()).Problems).Field);

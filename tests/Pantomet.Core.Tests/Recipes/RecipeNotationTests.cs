@@ -1,4 +1,5 @@
 using System.Reflection;
+using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
 using Pantomet.Core.Destinations;
@@ -75,26 +76,43 @@ public sealed class RecipeNotationTests
         new Tone(
             new ToneDemand(new SrgbColour(1, 2, 3), 4.5) { Means = ToneMeans.Levels, MaxShift = 90, MaxOpacity = 40 },
             new PicturePart(0.1, 0.2, 0.3, 0.4), new ToneChange(10, 200, 80, 3, new SrgbColour(4, 5, 6), 20)),
+        new Headline(
+            "Fresh winds",
+            new HeadlineStyle(
+                new HeadlineFont("Kite", true, "ab12"), 0.2, 0.1, 2, HeadlineAlign.Left, new SrgbColour(1, 2, 3), 4.5, HeadlineHelp.Band,
+                Anchor.Top, new PicturePart(0.1, 0.2, 0.3, 0.4)),
+            [new PicturePart(0.5, 0.6, 0.1, 0.2)]),
         new Edges(0.01, new SrgbColour(7, 8, 9), 0.1, 0.5),
     };
 
     // How many values a record has that can be set, those of its members counted instead of themselves.
     private static int Settable(Type type, object value) => type.GetProperties().Where(member => member.SetMethod is not null)
-        .Sum(member => member.PropertyType.Namespace!.StartsWith("System", StringComparison.Ordinal) || member.PropertyType.IsEnum
-            ? 1
-            : Settable(member.PropertyType, member.GetValue(value)!));
+        .Sum(member => member.GetValue(value)! is var inner && inner is System.Collections.IList list
+            ? Settable(list[0]!.GetType(), list[0]!)
+            : inner.GetType().Namespace!.StartsWith("System", StringComparison.Ordinal) || inner is Enum ? 1
+            : Settable(inner.GetType(), inner));
 
     private static IEnumerable<string> Leaves(JsonNode node) => node is JsonObject members
         ? members.Where(member => member.Value is not null).SelectMany(member => Leaves(member.Value!))
-        : [node.GetPath()];
+        : node is JsonArray list ? Leaves(list[0]!) : [node.GetPath()];
 
     private static JsonNode At(JsonNode root, string path) =>
         path.Split('.').Skip(1).Aggregate(
             root, (node, name) => name.EndsWith("[0]", StringComparison.Ordinal) ? node[name[..^3]]![0]! : node[name]!);
 
-    private static JsonNode Another(JsonNode leaf) => leaf.GetValueKind() == System.Text.Json.JsonValueKind.String
-        ? nameof(ToneMeans.Blur)
-        : (double)leaf + (leaf.ToJsonString().Contains('.', StringComparison.Ordinal) ? 0.001 : 1);
+    private static JsonNode Another(JsonNode leaf) => leaf.GetValueKind() switch
+    {
+        JsonValueKind.String => (string)leaf! switch
+        {
+            nameof(ToneMeans.Levels) => nameof(ToneMeans.Blur),
+            nameof(HeadlineAlign.Left) => nameof(HeadlineAlign.Right),
+            nameof(HeadlineHelp.Band) => nameof(HeadlineHelp.Shadow),
+            nameof(Anchor.Top) => nameof(Anchor.Bottom),
+            var text => text + "b",
+        },
+        JsonValueKind.True => false,
+        _ => (double)leaf + (leaf.ToJsonString().Contains('.', StringComparison.Ordinal) ? 0.001 : 1),
+    };
 
     private static JsonNode Into(JsonNode node) => node is JsonArray list ? list[0]! : node;
 

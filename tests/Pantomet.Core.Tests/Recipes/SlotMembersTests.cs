@@ -50,7 +50,10 @@ public sealed class SlotMembersTests
         { nameof(Slot.Score), Usual, Usual with { Score = Usual.Score with { Min = 55 } }, Photograph },
         { nameof(Slot.Effort), Usual, Usual with { Effort = Effort.Thorough }, Photograph },
         { nameof(Slot.Sharpening), Usual, Usual with { Sharpening = Sharpening.Normal }, Photograph },
-        { nameof(Slot.Treatments), Usual, Usual with { Treatments = new SlotTreatments(null, new Edges(0, default, 0.1, 0)) }, Photograph },
+        {
+            nameof(Slot.Treatments), Usual, Usual with { Treatments = new SlotTreatments(Edges: new Edges(0, default, 0.1, 0)) },
+            Photograph
+        },
         { nameof(Slot.Ppi), Usual, Usual with { Ppi = 300 }, Photograph },
         { nameof(Slot.Animation), WebP, WebP with { Animation = AnimationPolicy.Keep }, Moving },
         { nameof(Slot.FocusPlace), Usual, Usual with { FocusPlace = FocusPlace.Thirds }, Photograph },

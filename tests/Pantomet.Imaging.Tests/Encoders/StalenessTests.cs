@@ -93,8 +93,31 @@ public sealed class StalenessTests(ITestOutputHelper output) : IDisposable
             Toned(tone => tone with { Demand = tone.Demand with { MaxShift = 9, MaxOpacity = 9 } }), MayMarkMore),
         Of($"{nameof(Slot.Treatments)}: place of it", Toned(tone => tone with { Under = new PicturePart(0, 0.5, 1, 0.3) }), MayMarkMore),
         Of($"{nameof(Slot.Treatments)}: by hand", Toned(tone => tone with { ByHand = new ToneChange(30, 200, 80, 9, default, 20) })),
+        Of($"{nameof(Slot.Treatments)}: headline", Worded("Kites", style => style), MayMarkMore),
+        Of($"{nameof(Slot.Treatments)}: its words", Worded("Kites fly", style => style), MayMarkMore),
+        Of($"{nameof(Slot.Treatments)}: its font",
+            Worded("Kites", style => style with { Font = new HeadlineFont("Play", false) }), MayMarkMore),
+        Of($"{nameof(Slot.Treatments)}: its sizes", Worded("Kites", style => style with { MaxSize = 0.3, MinSize = 0.2 }), MayMarkMore),
+        Of($"{nameof(Slot.Treatments)}: its lines", Worded("Kites in wind", style => style with { MaxLines = 1 }), MayMarkMore),
+        Of($"{nameof(Slot.Treatments)}: its align",
+            Worded("Kites in wind", style => style with { Align = HeadlineAlign.Right }), MayMarkMore),
+        Of($"{nameof(Slot.Treatments)}: its colour",
+            Worded("Kites", style => style with { Colour = new SrgbColour(9, 9, 200) }), MayMarkMore),
+        Of($"{nameof(Slot.Treatments)}: its contrast", Worded("Kites", style => style with { Contrast = 9 }), MayMarkMore),
+        Of($"{nameof(Slot.Treatments)}: its help",
+            Worded("Kites", style => style with { Contrast = 15, Help = HeadlineHelp.Shadow }), MayMarkMore),
+        Of($"{nameof(Slot.Treatments)}: its anchor", Worded("Kites", style => style with { Anchor = Anchor.BottomRight }), MayMarkMore),
+        Of($"{nameof(Slot.Treatments)}: its area", Worded("Kites", style => style with { Area = new PicturePart(0.1, 0.6, 0.5, 0.3) })),
+        new($"{nameof(Slot.Treatments)}: the picture's words", true, (slot, source) => (
+            Worded("Kites", style => style)(slot), Framed(source, new FramingChange.SayHeadline("", "High kites"))), MayMarkMore),
+        new($"{nameof(Slot.Treatments)}: the picture's place for them", true, (slot, source) => (
+            Worded("Kites", style => style)(slot), Framed(source, new FramingChange.PlaceHeadline(slot, null, Anchor.Left))), MayMarkMore),
+        new($"{nameof(Slot.Treatments)}: the picture's colour for them", true, (slot, source) => (
+            Worded("Kites", style => style)(slot),
+            Framed(source, new FramingChange.ColourHeadline(slot, null, new SrgbColour(10, 20, 90)))), MayMarkMore),
         Of($"{nameof(Slot.Treatments)}: line", Edged(new Edges(0.04, new SrgbColour(20, 30, 200), 0, 0))),
-        Of($"{nameof(Slot.Treatments)}: its colour", Edged(new Edges(0.04, new SrgbColour(200, 30, 20), 0, 0))),
+        Of($"{nameof(Slot.Treatments)}: its colour",
+            Edged(new Edges(0.04, new SrgbColour(200, 30, 20), 0, 0))),
         // Where nothing but the background stands in them, round corners show the same.
         Of($"{nameof(Slot.Treatments)}: corners", Edged(new Edges(0, default, 0.2, 0)), MayMarkMore),
         Of($"{nameof(Slot.Treatments)}: shadow", Edged(new Edges(0, default, 0, 0.5)), MayMarkMore),
@@ -200,6 +223,12 @@ public sealed class StalenessTests(ITestOutputHelper output) : IDisposable
     private static Func<Slot, Slot> Toned(Func<Tone, Tone> change) => slot => slot with
     {
         Treatments = slot.Treatments with { Tone = change(new Tone(new ToneDemand(default, 4.5), PicturePart.Whole, null)) },
+        Colour = ColourPolicy.Srgb,
+    };
+
+    private static Func<Slot, Slot> Worded(string text, Func<HeadlineStyle, HeadlineStyle> change) => slot => slot with
+    {
+        Treatments = slot.Treatments with { Headline = new SlotHeadline(text, "", change(HeadlineStyle.Usual)) },
         Colour = ColourPolicy.Srgb,
     };
 

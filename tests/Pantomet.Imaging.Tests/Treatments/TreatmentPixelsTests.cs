@@ -60,7 +60,7 @@ public sealed class TreatmentPixelsTests
         var tone = new Tone(
             new ToneDemand(new SrgbColour(119, 119, 119), 4.5) { MaxShift = 30, MaxOpacity = 5 },
             new PicturePart(0.1, 0.1, 0.5, 0.3), null);
-        var made = Making.One(Demo.Source("hill-flight.jpg"), Slot(PictureFormat.Png) with { Treatments = new SlotTreatments(tone, null) });
+        var made = Making.One(Demo.Source("hill-flight.jpg"), Slot(PictureFormat.Png) with { Treatments = new SlotTreatments(tone) });
         var finding = Assert.Single(made.Findings);
         Assert.Equal("text-not-readable", finding.Id);
         Assert.Contains("#000000", finding.Remedy, StringComparison.Ordinal);
@@ -94,7 +94,7 @@ public sealed class TreatmentPixelsTests
         var path = folder.Path("half.png");
         Tool.Run("convert", "-size", "60x60", "xc:#00000000", "-fill", "white", "-draw", "rectangle 30,0 59,59", path);
         var tone = new Tone(new ToneDemand(new SrgbColour(0, 0, 0), 4.5), PicturePart.Whole, null);
-        var slot = Demo.Plain("1:1", PictureFormat.Png, 60) with { Treatments = new SlotTreatments(tone, null) };
+        var slot = Demo.Plain("1:1", PictureFormat.Png, 60) with { Treatments = new SlotTreatments(tone) };
         using var file = Image.NewFromBuffer(Making.One(path, slot).File);
         // Grey, and how opaque it is.
         Assert.Equal([0.0, 0], file.Getpoint(5, 30));
@@ -154,7 +154,7 @@ public sealed class TreatmentPixelsTests
     private static Image Read(
         string picture, PictureFormat format, Edges? edges, TransparencyPolicy transparency = TransparencyPolicy.WhereItCan)
     {
-        var slot = Slot(format) with { Treatments = new SlotTreatments(null, edges), Transparency = transparency };
+        var slot = Slot(format) with { Treatments = new SlotTreatments(Edges: edges), Transparency = transparency };
         return Image.NewFromBuffer(Making.One(Demo.Source(picture), slot).File);
     }
 }

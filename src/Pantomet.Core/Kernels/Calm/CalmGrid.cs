@@ -41,15 +41,12 @@ public sealed class CalmGrid
             }
         }
 
-        var isTaken = new bool[Side, Side];
-        for (var y = 0; y < Side; y++)
-        {
-            for (var x = 0; x < Side; x++)
-                isTaken[y, x] = busy[y, x] > CalmBelow * pixels[y, x] || avoid.Any(part => Touches(part, x, y));
-        }
-
-        return new CalmGrid(isTaken);
+        return Of((x, y) => busy[y, x] > CalmBelow * pixels[y, x] || avoid.Any(part => Touches(part, x, y)));
     }
+
+    /// <summary>Only what must stay free is taken, however busy the rest.</summary>
+    /// <param name="avoid">Parts of a picture.</param>
+    public static CalmGrid OfFree(IReadOnlyList<PicturePart> avoid) => Of((x, y) => avoid.Any(part => Touches(part, x, y)));
 
     /// <summary>Whether every cell of an area is calm and free.</summary>
     /// <param name="x">Of its first column.</param>
@@ -58,6 +55,18 @@ public sealed class CalmGrid
     /// <param name="height">Cells.</param>
     public bool IsFree(int x, int y, int width, int height) =>
         taken[y + height, x + width] - taken[y, x + width] - taken[y + height, x] + taken[y, x] == 0;
+
+    private static CalmGrid Of(Func<int, int, bool> isTaken)
+    {
+        var cells = new bool[Side, Side];
+        for (var y = 0; y < Side; y++)
+        {
+            for (var x = 0; x < Side; x++)
+                cells[y, x] = isTaken(x, y);
+        }
+
+        return new CalmGrid(cells);
+    }
 
     private static bool Touches(PicturePart part, int x, int y) =>
         part.X < (x + 1.0) / Side && part.X + part.Width > (double)x / Side && part.Y < (y + 1.0) / Side &&

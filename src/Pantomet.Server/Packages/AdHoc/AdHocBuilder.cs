@@ -95,6 +95,6 @@ internal sealed record AdHocFile(AdHocPlan Plan, PlannedVariant Variant, RenderO
             layout.PathFor(hasFolders ? PackageLayout.Storable(Plan.Slot.Name) : "", Variant.FileNameAs(file.Format)),
             Plan.Row.FileName, Plan.Row.Id,
             AdHocBuilder.DestinationName, Plan.Slot.Name, Variant.Size.File.Width, Variant.Size.File.Height, file.Format.MediaType(),
-            file.Bytes, file.Quality, file.Sha256, Plan.Row.AltText);
+            file.Bytes, file.Quality, file.Sha256, Plan.Row.AltTextIn(Plan.Slot));
     }
 }

@@ -46,7 +46,8 @@ internal sealed class ReadyFileFinder(
     private static ReadyFile Ready(PackedFile file, long newest, string path) => new(
         new WantedFile(path, file.Entry.Sha256, file.Entry.Bytes, FileRole.Picture), file.File.Row.Format.MediaType(),
         file.Place.Slot.NamePattern.HasHash,
-        new PublishedPicture(file.Source.Id, file.Place.Slot.Id, file.Source.Stem, file.Source.AltText), newest);
+        new PublishedPicture(file.Source.Id, file.Place.Slot.Id, file.Source.Stem, file.Source.AltTextIn(file.Place.Slot)),
+        newest);
 
     private async Task<Dictionary<(string Source, string Slot), long>> NewestAsync(Destination destination, CancellationToken cancel)
     {

@@ -51,6 +51,7 @@ export const catalogue = define({
     right: ["w"],
     mirror: ["m"],
     straighten: ["v"],
+    words: ["t"],
     tilt: [",", "."],
     automatic: ["0"],
     unlink: ["a"],

@@ -72,6 +72,7 @@ export const actWords: { [S in Scope]: { title: string; acts: Record<ActOf<S>, W
       right: "Turn right",
       mirror: "Mirror",
       straighten: "Straighten along a line",
+      words: "Words on the picture",
       tilt: "Straighten by 0.1°",
       automatic: "Reset to automatic",
       unlink: "Unlink, or link again",

@@ -2042,6 +2042,8 @@ export interface components {
             sources: string[];
         };
         /** @enum {unknown} */
+        Anchor: "topLeft" | "top" | "topRight" | "left" | "centre" | "right" | "bottomLeft" | "bottom" | "bottomRight" | null;
+        /** @enum {unknown} */
         AnimationPolicy: "firstFrame" | "keep" | null;
         /** @description Exactly one of the members is there. */
         BestDocument: {
@@ -2762,10 +2764,14 @@ export interface components {
          * @description What a person does to a framing.
          * @enum {unknown}
          */
-        FramingAct: "decide" | "confirm" | "quarter" | "mirror" | "level" | "levelAlong" | "crop" | "automatic" | "allAutomatic" | "part" | "leaveOut" | "pad" | "accept";
+        FramingAct: "decide" | "confirm" | "quarter" | "mirror" | "level" | "levelAlong" | "crop" | "automatic" | "allAutomatic" | "part" | "leaveOut" | "pad" | "accept" | "sayHeadline" | "placeHeadline" | "colourHeadline";
         /** @description How a source is framed, in every place. */
         FramingAnswer: {
             focus: null | components["schemas"]["PixelPoint"];
+            /** @description What headlines say on it, by language tag; those of no language in particular under the empty name. */
+            headlines: {
+                [key: string]: string;
+            };
             /** @description Whether a person said what must stay, or that nothing in particular must. */
             isDecided: boolean;
             /** @description Every slot, or each of its tiers, in the order in which destinations are shown. */
@@ -2797,9 +2803,12 @@ export interface components {
         /** @description One change of a framing. Which members it needs is said at each FramingAct. */
         FramingRequest: {
             act: components["schemas"]["FramingAct"];
+            anchor?: null | components["schemas"]["Anchor"];
+            colour?: null | string;
             crop?: null | components["schemas"]["PixelRect"];
             focus?: null | components["schemas"]["PixelPoint"];
             from?: null | components["schemas"]["PixelPoint"];
+            language?: null | string;
             /** Format: double */
             level?: null | number;
             /** @default true */
@@ -2808,6 +2817,7 @@ export interface components {
             quarters?: null | number;
             slot?: null | string;
             subject?: null | components["schemas"]["PixelRect"];
+            text?: null | string;
             tier?: null | string;
             to?: null | components["schemas"]["PixelPoint"];
             wish?: null | components["schemas"]["PixelRect"];
@@ -2816,6 +2826,88 @@ export interface components {
         FramingSheet: {
             /** @description In the order in which the sources were named, or newest first. */
             items: components["schemas"]["SheetEntry"][];
+        };
+        /** @description A headline as it stands on a picture. */
+        HeadlineAnswer: {
+            /** @description Where it was set. */
+            anchor: components["schemas"]["Anchor"];
+            /** @description The free part in which they stand. */
+            area: components["schemas"]["PicturePart"];
+            /** @description Of the letters, `#rrggbb`. */
+            colour: string;
+            /**
+             * Format: double
+             * @description What it is.
+             */
+            contrast: number;
+            /** @description Whether the contrast is enough. */
+            isReached: boolean;
+            /** @description What each line says. */
+            lines: string[];
+            /** @description Colours of the picture in which it could be read there. */
+            offered: components["schemas"]["OfferedColour"][];
+            /**
+             * Format: double
+             * @description Of what is laid beneath, 0 to 1; 0 for nothing.
+             */
+            opacity: number;
+            /** @description Where its letters are, as fractions of the picture. */
+            part: components["schemas"]["PicturePart"];
+            /**
+             * Format: double
+             * @description Of the font, as a fraction of the height.
+             */
+            size: number;
+            /**
+             * Format: double
+             * @description The contrast that is wanted.
+             */
+            wanted: number;
+            /**
+             * Format: double
+             * @description What it is with nothing laid beneath.
+             */
+            without: number;
+        };
+        /** @description Words that are set on a picture; what is absent is as usual. */
+        HeadlineDocument: {
+            /** @description `left`, `centre` or `right` (absent: by its place). */
+            align?: null | string;
+            /** @description One of nine, such as `top-left`, or `auto` (absent: auto). */
+            anchor?: null | string;
+            area?: null | components["schemas"]["PartDocument"];
+            /** @description `dark`, `light`, `#rrggbb` or `picked` (absent: picked from the picture). */
+            colour?: null | string;
+            /**
+             * Format: double
+             * @description What it needs (absent: 4.5).
+             */
+            contrast?: null | number;
+            /** @description A font that ships, by its family name, or `sha256:` and the digits of an own font's file. */
+            font?: null | string;
+            /** @description What is laid beneath it where it cannot be read: `none`, `shadow` or `band` (absent: band). */
+            help?: null | string;
+            /** @description A language tag (BCP 47), such as `de`: which of a picture's words are wanted. */
+            language?: null | string;
+            /**
+             * Format: int32
+             * @description In how many at most, 1 to 10 (absent: 3).
+             */
+            lines?: null | number;
+            /**
+             * Format: double
+             * @description The smallest, not above the largest (absent: 0.05, or the largest where that is less).
+             */
+            minSize?: null | number;
+            /**
+             * Format: double
+             * @description The largest size of the font, as a fraction of the height, 0.02 to 1 (absent: 0.16).
+             */
+            size?: null | number;
+            /** @description What they say where nothing was said of the picture (absent: nothing). */
+            text?: null | string;
+            /** @description `regular` or `bold` (absent: bold). */
+            weight?: null | string;
         };
         /** Format: binary */
         IFormFile: string;
@@ -3195,6 +3287,16 @@ export interface components {
             /** @description Ids, in the order in which they are numbered. */
             sources: string[];
         };
+        /** @description A colour for a text. */
+        OfferedColour: {
+            /** @description `#rrggbb`. */
+            colour: string;
+            /**
+             * Format: double
+             * @description That it has there.
+             */
+            contrast: number;
+        };
         /** @description A package as the interface gives it. */
         PackageAnswer: {
             /** Format: date-time */
@@ -3435,10 +3537,17 @@ export interface components {
             fit: components["schemas"]["Fit"];
             /** @description Whether every crop has a size of its own, so that none has too few pixels. */
             followsCrop: boolean;
+            /** @description What the headline says here; null for none. */
+            headline: null | string;
+            headlineAt: null | components["schemas"]["Anchor"];
+            /** @description In which colour a person set it, `#rrggbb`; null as the slot says. */
+            headlineColour: null | string;
             /** @description Whether it is framed apart from the others with its shape. */
             isApart: boolean;
             /** @description Whether a person wants no file here. */
             isLeftOut: boolean;
+            /** @description Of the headline's words: a tag, or empty for any; null for a slot without one. */
+            language: null | string;
             /** @description Of the picture in that file. */
             picture: components["schemas"]["PixelSize"];
             /** @description What would mend it; each has been tried. */
@@ -4591,6 +4700,7 @@ export interface components {
         TreatedAnswer: {
             /** @description What is to be said of it. */
             findings: components["schemas"]["Finding"][];
+            headline: null | components["schemas"]["HeadlineAnswer"];
             /**
              * Format: int32
              * @description In pixels.
@@ -4608,6 +4718,7 @@ export interface components {
         /** @description What is done to the pictures of a slot, beside cropping and scaling. */
         TreatmentsDocument: {
             edges?: null | components["schemas"]["EdgesDocument"];
+            headline?: null | components["schemas"]["HeadlineDocument"];
             tone?: null | components["schemas"]["ToneDocument"];
         };
         /** @description Treatments to be tried on one picture. */
@@ -4616,6 +4727,8 @@ export interface components {
             slot: string;
             /** @description The source's id. */
             source: string;
+            /** @description What a headline says; null for what it says on this picture. */
+            text?: null | string;
             /** @description A tier of the slot; null for the one with the widest file. */
             tier?: null | string;
             treatments?: null | components["schemas"]["TreatmentsDocument"];

@@ -15,7 +15,7 @@ import type { LiveSubject } from "./useSubject";
 import { middle, pictureUnder, shownPoint, type View } from "./view";
 
 /** What a drag on the picture does. */
-export type Mode = "frame" | "subject" | "level";
+export type Mode = "frame" | "subject" | "level" | "words";
 
 const margin = 34;
 const corners: Corner[] = [

@@ -17,6 +17,7 @@ const modes: { mode: Mode; words: string; act: ActId }[] = [
   { mode: "frame", words: "Frame", act: "framing.frame" },
   { mode: "subject", words: "Subject", act: "framing.subject" },
   { mode: "level", words: "Straighten", act: "framing.straighten" },
+  { mode: "words", words: "Words", act: "framing.words" },
 ];
 
 /** The exact figures of what is worked on, and everything that can be done to it. */
@@ -31,6 +32,7 @@ export function Controls({
   guide,
   isActual,
   isVector,
+  words,
   onCrop,
 }: {
   destination: string;
@@ -43,6 +45,8 @@ export function Controls({
   guide: GuideKind;
   isActual: boolean;
   isVector: boolean;
+  /** What is set in the mode of that name. */
+  words: ReactNode;
   onCrop: (crop: Rect) => void;
 }) {
   const { change } = framing;
@@ -67,7 +71,9 @@ export function Controls({
             </RatioChip>
           </span>
         </Labelled>
-        {mode === "subject" ? (
+        {mode === "words" ? (
+          words
+        ) : mode === "subject" ? (
           <SubjectFields subject={subject} />
         ) : canCrop ? (
           <>
@@ -95,18 +101,20 @@ export function Controls({
               : "The whole picture goes in; there is nothing to crop."}
           </span>
         )}
-        <Labelled label="Straighten">
-          <Dial degrees={shown.turn.level} />
-          <PixelField
-            label="Straighten"
-            unit="degrees"
-            value={shown.turn.level}
-            digits={1}
-            onValue={(level) => void change({ act: "level", level })}
-          />
-          <span className="text-soft">°</span>
-        </Labelled>
-        {canCrop && !isVector && mode !== "subject" && (
+        {mode !== "words" && (
+          <Labelled label="Straighten">
+            <Dial degrees={shown.turn.level} />
+            <PixelField
+              label="Straighten"
+              unit="degrees"
+              value={shown.turn.level}
+              digits={1}
+              onValue={(level) => void change({ act: "level", level })}
+            />
+            <span className="text-soft">°</span>
+          </Labelled>
+        )}
+        {canCrop && !isVector && mode !== "subject" && mode !== "words" && (
           <Labelled label="Source pixels per output pixel">
             <Gauge
               value={perPixel}

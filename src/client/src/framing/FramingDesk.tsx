@@ -27,6 +27,8 @@ import type { LiveFraming } from "./useFraming";
 import { useRemedies } from "./useRemedies";
 import { useRound } from "./useRound";
 import { useSubject } from "./useSubject";
+import { WordsBench } from "./WordsBench";
+import { WordsFields } from "./WordsFields";
 
 /** The bench with everything around it: the way through pictures and places, what is found, and all shapes beside. */
 export function FramingDesk({
@@ -96,11 +98,11 @@ export function FramingDesk({
   };
   const nudge = (x: number, y: number) => () => {
     if (mode === "subject") subject.nudge(x, y, part);
-    else if (canCrop) live.nudge(x, y);
+    else if (mode !== "words" && canCrop) live.nudge(x, y);
   };
   const zoom = (by: number) => () => {
     if (mode === "subject") subject.scale(by);
-    else if (canCrop) live.scale(by);
+    else if (mode !== "words" && canCrop) live.scale(by);
   };
   const level = (by: number) => () =>
     void framing.change((now) => ({
@@ -134,6 +136,7 @@ export function FramingDesk({
       setPart("focus");
     },
     straighten: () => toMode(mode === "level" ? "frame" : "level"),
+    words: () => toMode(mode === "words" ? "frame" : "words"),
     left: () => void framing.change({ act: "quarter", quarters: -1 }),
     right: () => void framing.change({ act: "quarter", quarters: 1 }),
     mirror: () => void framing.change({ act: "mirror" }),
@@ -223,20 +226,26 @@ export function FramingDesk({
             )}
           </span>
         </div>
-        <Bench
-          key={`${source.id}${place.slot}${place.tier ?? ""}`}
-          source={source}
-          slot={home.slot}
-          place={place}
-          live={live}
-          subject={subject}
-          mode={isSubjectMode ? "subject" : mode}
-          guide={guide}
-          isActual={isActual}
-          onLevel={(from, to) => {
-            void framing.change({ act: "levelAlong", from, to }).then((isDone) => isDone && toMode("frame"));
-          }}
-        />
+        {mode === "words" && !isSubjectReview ? (
+          <WordsBench source={source} slot={home.slot} place={place} />
+        ) : (
+          <Bench
+            key={`${source.id}${place.slot}${place.tier ?? ""}`}
+            source={source}
+            slot={home.slot}
+            place={place}
+            live={live}
+            subject={subject}
+            mode={isSubjectMode ? "subject" : mode}
+            guide={guide}
+            isActual={isActual}
+            onLevel={(from, to) => {
+              void framing
+                .change({ act: "levelAlong", from, to })
+                .then((isDone) => isDone && toMode("frame"));
+            }}
+          />
+        )}
         <Controls
           destination={home.destination.name}
           slot={home.slot}
@@ -248,6 +257,17 @@ export function FramingDesk({
           guide={guide}
           isActual={isActual}
           isVector={source.format === "svg"}
+          words={
+            <WordsFields
+              key={`${source.id}${place.slot}${place.tier ?? ""}`}
+              destination={home.destination.id}
+              slot={home.slot}
+              source={source}
+              place={place}
+              framing={framing}
+              shown={shown}
+            />
+          }
           onCrop={(crop) => void framing.change({ act: "crop", ...at, crop })}
         />
       </section>
@@ -263,7 +283,14 @@ export function FramingDesk({
               </Button>
             )}
           </p>
-          <ShapeSheet source={source} places={places} states={states} current={place} onCurrent={toPlace} />
+          <ShapeSheet
+            source={source}
+            places={places}
+            states={states}
+            current={place}
+            isDragged={framing.dragged !== undefined}
+            onCurrent={toPlace}
+          />
         </div>
         <PlacePanel
           name={home.slot.name}

@@ -5,6 +5,7 @@ import { some } from "../instruments/numbers";
 import { PlacePicture } from "../instruments/PlacePicture";
 import { StateMark } from "../instruments/StateMark";
 import { choose, toggled, useChoice } from "../shell/choice";
+import { isTreated, TreatedOver } from "../treatments/TreatedOver";
 import { CheckBox } from "../ui/CheckBox";
 import { Press } from "../ui/Press";
 
@@ -16,9 +17,12 @@ export function ShapeSheet({
   places,
   states,
   current,
+  isDragged,
   onCurrent,
 }: {
   source: Source;
+  /** Whether something is being tried that is not stored. */
+  isDragged: boolean;
   places: readonly FramedPlace[];
   states: ReadonlyMap<string, { state: Standing; files: number }>;
   current: FramedPlace | undefined;
@@ -57,6 +61,7 @@ export function ShapeSheet({
                       place={place}
                       state={place.isLeftOut ? "leftOut" : states.get(slot.id)?.state}
                       isCurrent={place.slot === current?.slot && place.tier === current?.tier}
+                      isDragged={isDragged}
                       isWanted={choice.slots.includes(slot.id)}
                       // A slot is rendered with all its tiers: it is chosen once.
                       onWanted={
@@ -83,10 +88,12 @@ function ShapeCell({
   state,
   isCurrent,
   isWanted,
+  isDragged,
   onWanted,
   onCurrent,
 }: {
   source: Source;
+  isDragged: boolean;
   slot: Slot;
   place: FramedPlace;
   state: Standing | undefined;
@@ -109,7 +116,18 @@ function ShapeCell({
         onClick={onCurrent}
         className={`relative justify-self-start ${isCurrent ? "outline-2 outline-offset-2 outline-brass" : "outline outline-ink/15"} ${place.isLeftOut ? "opacity-35" : ""}`}
       >
-        <PlacePicture source={source} slot={slot} place={place} box={largest} />
+        <PlacePicture
+          source={source}
+          slot={slot}
+          place={place}
+          box={largest}
+          // What is being dragged is not stored, and so not treated, yet.
+          over={
+            isTreated(slot) && !isDragged
+              ? (width) => <TreatedOver source={source.id} place={place} width={width} />
+              : undefined
+          }
+        />
         {place.byHand && (
           <span className="absolute bottom-0 left-0 bg-strip/75 px-1 text-[10px] text-white">
             {place.fit === "pad" && place.canBeSet ? "padded" : "by hand"}

@@ -10,6 +10,7 @@ import { PlacePicture } from "../instruments/PlacePicture";
 import { useChoice } from "../shell/choice";
 import { useReadout } from "../shell/readout";
 import { useRoom } from "../shell/room";
+import { isTreated, TreatedOver } from "../treatments/TreatedOver";
 import { Button } from "../ui/Button";
 import { VirtualRows } from "../ui/VirtualRows";
 import { framingPath } from "./framingPath";
@@ -148,7 +149,17 @@ function SheetLine({
               aria-label={`${caption}: ${size(place.file.width, place.file.height)} px`}
               className="justify-self-start outline outline-ink/15"
             >
-              <PlacePicture source={source} slot={slots.get(place.slot) ?? {}} place={place} box={box} />
+              <PlacePicture
+                source={source}
+                slot={slots.get(place.slot) ?? {}}
+                place={place}
+                box={box}
+                over={
+                  isTreated(slots.get(place.slot) ?? {})
+                    ? (width) => <TreatedOver source={source.id} place={place} width={width} />
+                    : undefined
+                }
+              />
             </Link>
             <span className="truncate text-xs text-soft" style={{ width: Math.max(narrowest, box.width) }}>
               {caption}

@@ -1,3 +1,4 @@
+import type { ReactNode } from "react";
 import type { FramedPlace, Size, Slot, Source } from "../data/client";
 import { KeepClear } from "./KeepClear";
 import { previewUrl } from "./preview";
@@ -8,11 +9,14 @@ export function PlacePicture({
   slot,
   place,
   box,
+  over,
 }: {
   source: Pick<Source, "id" | "width" | "height">;
   slot: Pick<Slot, "background" | "keepClear">;
   place: Pick<FramedPlace, "crop" | "turn" | "fit" | "file" | "picture">;
   box: Size;
+  /** Drawn over the picture, beneath the zones; told how wide it is. */
+  over?: (width: number) => ReactNode;
 }) {
   const shape = place.fit === "cover" ? turned(place) : place.file;
   const scale = Math.min(box.width / shape.width, box.height / shape.height);
@@ -40,6 +44,7 @@ export function PlacePicture({
           }}
         />
       </span>
+      {over?.(width)}
       <KeepClear zones={slot.keepClear} />
     </span>
   );

@@ -1,9 +1,9 @@
 import type { Schemas } from "../data/client";
 import { ChoiceField, Field, Group, NumberField, TextField, useValue } from "../destinations/fields";
-import { Gauge } from "../instruments/Gauge";
 import { CheckBox } from "../ui/CheckBox";
 import { ColourBox } from "../ui/ColourBox";
 import { LinkButton } from "../ui/LinkButton";
+import { ContrastGauge, contrastOf, contrasts } from "./ContrastGauge";
 import { SlideField } from "./SlideField";
 import type { Part, Tone, ToneByHand } from "./useTreated";
 
@@ -101,37 +101,13 @@ const sides = [
   ["height", "high"],
 ] as const;
 
-// What somebody has written into the document is offered too.
-function contrasts(now: number | null | undefined): readonly (readonly [number, string])[] {
-  const usual = [
-    [4.5, "4.5 : 1, for text"],
-    [3, "3 : 1, for large text"],
-    [7, "7 : 1, for weak eyes too"],
-  ] as const;
-  return now == null || usual.some(([one]) => one === now) ? usual : [...usual, [now, `${now} : 1`]];
-}
-
-const ratio = (contrast: number) => (Math.floor(contrast * 10) / 10).toFixed(1);
-
 function Contrast({ found }: { found: Found }) {
   return (
     <div className="grid gap-0.5">
-      <div className="flex items-center gap-3">
-        <span className="text-soft">Contrast</span>
-        <Gauge
-          value={found.contrast}
-          label={`Contrast ${ratio(found.contrast)} to 1; ${found.wanted} is wanted`}
-          marks={{ cap: found.wanted }}
-          end={14}
-          good={found.isReached}
-        />
-        <span className={`figures ${found.isReached ? "" : "text-warn"}`} data-testid="tone-contrast">
-          {ratio(found.contrast)} : 1
-        </span>
-      </div>
+      <ContrastGauge found={found} />
       <p className="text-soft">
         Over the worst hundredth of the picture beneath the text (WCAG 2.2). Without the tone:{" "}
-        {ratio(found.without)} : 1.
+        {contrastOf(found.without)}.
       </p>
     </div>
   );

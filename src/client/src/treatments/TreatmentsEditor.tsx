@@ -4,6 +4,7 @@ import { useValue } from "../destinations/fields";
 import { useSources } from "../sources/useSources";
 import { Select } from "../ui/Select";
 import { EdgeFields } from "./EdgeFields";
+import { HeadlineFields } from "./HeadlineFields";
 import { PageColours } from "./PageColours";
 import { PartBox } from "./PartBox";
 import { ToneFields } from "./ToneFields";
@@ -14,11 +15,17 @@ import { type Part, type Treatments, useTreated } from "./useTreated";
 export function TreatmentsEditor({ at, slot, isStored }: { at: string; slot: Slot; isStored: boolean }) {
   const [treatments] = useValue<Treatments>(`${at}.treatments`);
   const [under, setUnder] = useValue<Part>(`${at}.treatments.tone.under`);
+  const [area, setArea] = useValue<Part>(`${at}.treatments.headline.area`);
   const [place, width] = useWidth();
   const sources = useSources({ enoughFor: slot.id }).data?.pages[0]?.items ?? [];
   const [chosen, setChosen] = useState<string>();
   const source = sources.find((one) => one.id === chosen) ?? sources[0];
-  const treated = useTreated(isStored ? source?.id : undefined, slot.id, width, treatments);
+  const treated = useTreated({
+    source: isStored ? source?.id : undefined,
+    slot: slot.id,
+    width,
+    treatments: treatments ?? {},
+  });
   return (
     <div ref={place} className="grid gap-3.5">
       {!isStored ? (
@@ -44,10 +51,18 @@ export function TreatmentsEditor({ at, slot, isStored }: { at: string; slot: Slo
                 onPart={(part) => setUnder(part, "where the text stands")}
               />
             )}
+            {area && (
+              <PartBox
+                label="Where the headline stands"
+                part={area}
+                onPart={(part) => setArea(part, "where the headline stands")}
+              />
+            )}
           </TreatedPicture>
         </>
       )}
       <ToneFields at={`${at}.treatments.tone`} found={treated.data?.tone ?? undefined} />
+      <HeadlineFields at={`${at}.treatments.headline`} found={treated.data?.headline ?? undefined} />
       <EdgeFields at={`${at}.treatments.edges`} />
       {isStored && source && <PageColours source={source.id} slot={slot.id} />}
     </div>

@@ -12,19 +12,27 @@ export type Part = Schemas["PicturePart"];
 const settlesAfter = 40;
 
 /** A picture as treatments would leave it, while they are being set. */
-export function useTreated(
-  source: string | undefined,
-  slot: string,
-  width: number,
-  treatments: Treatments | undefined,
-) {
-  const settled = useSettledData(treatments ?? {}, settlesAfter);
+export function useTreated(asked: {
+  source: string | undefined;
+  slot: string;
+  width: number;
+  tier?: string | null;
+  /** As in a slot's document; null for what the slot says. */
+  treatments?: Treatments | null;
+  /** What a headline says; null for what it says on this picture. */
+  text?: string | null;
+}) {
+  const { source, slot, width } = asked;
+  const settled = useSettledData(
+    { treatments: asked.treatments ?? null, text: asked.text ?? null, tier: asked.tier ?? null },
+    settlesAfter,
+  );
   return useQuery({
-    queryKey: keys.treated.of({ source, slot, width, treatments: settled }),
+    queryKey: keys.treated.of({ source, slot, width, ...settled }),
     queryFn: ({ signal }) =>
       answer(
         api.POST("/api/treatments/trial", {
-          body: { source: source ?? "", slot, width, treatments: settled },
+          body: { source: source ?? "", slot, width, ...settled },
           signal,
         }),
       ),

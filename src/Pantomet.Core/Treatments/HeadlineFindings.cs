@@ -1,0 +1,76 @@
+using Pantomet.Core.Findings;
+using Pantomet.Core.Measures;
+
+namespace Pantomet.Core.Treatments;
+
+/// <summary>What is to be said of a headline that cannot be set.</summary>
+public static class HeadlineFindings
+{
+    /// <summary>It does not fit; with what would let it fit, each tried.</summary>
+    /// <param name="look">The picture.</param>
+    /// <param name="headline">What does not fit.</param>
+    /// <param name="text">Its words, measured.</param>
+    /// <param name="ratio">Width of the file against its height.</param>
+    public static Finding DoesNotFit(HeadlineLook look, Headline headline, MeasuredText text, double ratio)
+    {
+        var style = headline.Style;
+        var remedies = new[] { Elsewhere(), Smaller(), Shorter() }.OfType<string>().ToList();
+        return new Finding(
+            "headline-does-not-fit", Severity.Warn,
+            $"The headline does not fit at {Share(style.MinSize)} of the height or more in {Lines(style.MaxLines)} without covering the " +
+            "subject, a face or what must stay clear. The picture was made without it.",
+            remedies.Count == 0 ? "Take another crop that leaves more room, or another picture." : string.Join(" ", remedies));
+
+        string? Elsewhere()
+        {
+            if (style.Anchor is null && style.Area is null)
+                return null;
+            var other = Places(style with { Anchor = null, Area = null }, text);
+            return other.Count > 0 ? $"At the {other[0].Anchor.Words()} it would fit." : null;
+        }
+
+        string? Smaller()
+        {
+            var any = Places(style with { MinSize = 0, MaxLines = int.MaxValue }, text);
+            // Nobody reads less. Common practice, no source.
+            return any.Count > 0 && any[0].Text.Size >= 0.02
+                ? $"At {Share(Math.Floor(any[0].Text.Size * 1000) / 1000)} of the height it would fit at the {any[0].Anchor.Words()}, " +
+                    $"in {Lines(any[0].Text.Lines.Count)}."
+                : null;
+        }
+
+        string? Shorter()
+        {
+            for (var words = text.Words.Count - 1; words > 0; words--)
+            {
+                var first = text with { Words = [.. text.Words.Take(words)], Breaks = [.. text.Breaks.Where(at => at < words)] };
+                if (Places(style, first).Count > 0)
+                    return words == 1 ? "Its first word alone would fit." : $"Its first {words} words would fit.";
+            }
+
+            return null;
+        }
+
+        IReadOnlyList<HeadlinePlace> Places(HeadlineStyle tried, MeasuredText words) =>
+            HeadlineRule.Places(look, headline with { Style = tried }, words, ratio);
+    }
+
+    /// <summary>Letters for which no font has a shape.</summary>
+    /// <param name="headline">What was to be set.</param>
+    /// <param name="letters">Those that are missing; at least one.</param>
+    public static Finding LettersMissing(Headline headline, string letters) => new(
+        "letters-missing", Severity.Warn,
+        $"Neither {headline.Style.Font.Family} nor a font that ships has letters for “{letters}”: boxes stand in their place.",
+        "Add a font that has them, and choose it for the headline.");
+
+    /// <summary>An own font is not there any more.</summary>
+    /// <param name="headline">What was to be set.</param>
+    public static Finding FontMissing(Headline headline) => new(
+        "font-missing", Severity.Warn,
+        $"The font {headline.Style.Font.Family} is not in this library; the headline was set in {ShippedFonts.First}.",
+        "Add the font's file again, or choose another font for the headline.");
+
+    private static string Share(double size) => FormattableString.Invariant($"{100 * size:0.#} %");
+
+    private static string Lines(int count) => count == 1 ? "one line" : $"{count} lines";
+}

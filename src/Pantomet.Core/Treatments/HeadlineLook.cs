@@ -1,0 +1,60 @@
+using Pantomet.Core.Kernels.Calm;
+using Pantomet.Core.Kernels.Colour;
+using Pantomet.Core.Kernels.Saliency;
+using Pantomet.Core.Measures;
+
+namespace Pantomet.Core.Treatments;
+
+/// <summary>A small copy of a picture, for who looks for a place and a colour in it.</summary>
+/// <param name="size">Of the copy, in pixels; it has the file's proportions.</param>
+/// <param name="srgb">Red, green, blue of each pixel, row by row.</param>
+/// <param name="avoid">What must not be covered.</param>
+public sealed class HeadlineLook(PixelSize size, byte[] srgb, IReadOnlyList<PicturePart> avoid)
+{
+    // A background has few colours of its own that anybody would name.
+    private const int MostOfEach = 3;
+
+    private readonly Lazy<LabPlane> plane = new(() => LabPlane.FromSrgb(size.Width, size.Height, srgb, []));
+    private readonly Lazy<IReadOnlyList<SrgbColour>> colours = new(() => ColoursOf(size, srgb, avoid));
+
+    /// <summary>Places that are calm and free.</summary>
+    public CalmGrid Calm => CalmGrid.Of(plane.Value, avoid);
+
+    /// <summary>Places that are free, however busy.</summary>
+    public CalmGrid Free => CalmGrid.OfFree(avoid);
+
+    /// <summary>Colours of what must not be covered, then of the rest; each those with most pixels first.</summary>
+    public IReadOnlyList<SrgbColour> Colours => colours.Value;
+
+    /// <summary>The pixels of a part.</summary>
+    /// <param name="part">Inside the picture.</param>
+    public ToneGround GroundOf(PicturePart part)
+    {
+        var at = part.In(size);
+        var pixels = new byte[3 * at.Size.Count];
+        for (var row = 0; row < at.Height; row++)
+            srgb.AsSpan(3 * (((at.Y + row) * size.Width) + at.X), 3 * at.Width).CopyTo(pixels.AsSpan(3 * row * at.Width));
+        return ToneGround.Of(pixels);
+    }
+
+    private static List<SrgbColour> ColoursOf(PixelSize size, byte[] srgb, IReadOnlyList<PicturePart> avoid)
+    {
+        var (inside, outside) = (new byte[size.Count], new byte[size.Count]);
+        Array.Fill(outside, byte.MaxValue);
+        foreach (var at in avoid.Select(part => part.In(size)))
+        {
+            for (var row = at.Y; row < at.Bottom; row++)
+            {
+                inside.AsSpan((row * size.Width) + at.X, at.Width).Fill(byte.MaxValue);
+                outside.AsSpan((row * size.Width) + at.X, at.Width).Clear();
+            }
+        }
+
+        return
+        [
+            .. new[] { inside, outside }
+                .SelectMany(there => ColourClusters.Of(LabPlane.FromSrgb(size.Width, size.Height, srgb, there)).Take(MostOfEach))
+                .Select(one => one.Colour).Distinct()
+        ];
+    }
+}

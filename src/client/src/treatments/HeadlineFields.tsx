@@ -1,0 +1,184 @@
+import type { Schemas } from "../data/client";
+import { ChoiceField, Field, Group, NumberField, TextField, useValue } from "../destinations/fields";
+import { CheckBox } from "../ui/CheckBox";
+import { NinePlaces } from "../ui/NinePlaces";
+import { Swatches } from "../ui/Swatches";
+import { anchors } from "./anchors";
+import { ContrastGauge, contrastOf, contrasts } from "./ContrastGauge";
+import type { Part, Treatments } from "./useTreated";
+
+type Headline = NonNullable<Treatments["headline"]>;
+type Found = Schemas["HeadlineAnswer"];
+type AnchorId = (typeof anchors)[number][0];
+
+const fonts = ["Lato", "Vollkorn", "Noto Sans", "Quicksand", "Comfortaa", "Play"].map(
+  (one) => [one, one] as const,
+);
+const left: Part = { x: 0.05, y: 0.3, width: 0.4, height: 0.4 };
+
+/** The headline of a slot: what it says where nothing was said of a picture, and how it is set. */
+export function HeadlineFields({ at, found }: { at: string; found: Found | undefined }) {
+  const [headline, set] = useValue<Headline>(at);
+  return (
+    <Group
+      title="Headline"
+      aside={
+        <CheckBox
+          checked={headline !== undefined}
+          onChecked={(on) => set(on ? {} : undefined, on ? "set a headline" : "take the headline out")}
+        >
+          words are set on it
+        </CheckBox>
+      }
+    >
+      {headline === undefined ? (
+        <p className="text-soft">
+          Words on the picture, where it is calm and nothing that must stay is covered; each shape for itself.
+        </p>
+      ) : (
+        <>
+          <TextField
+            path={`${at}.text`}
+            label="Words"
+            hint="On every picture that has none of its own; those are said in Framing."
+            multiline
+            optional
+          />
+          <Letters at={at} headline={headline} />
+          <Place at={at} headline={headline} found={found} />
+          <Colour at={at} headline={headline} found={found} />
+        </>
+      )}
+    </Group>
+  );
+}
+
+function Letters({ at, headline }: { at: string; headline: Headline }) {
+  return (
+    <>
+      <div className="grid grid-cols-3 items-start gap-2">
+        <ChoiceField path={`${at}.font`} label="Font" choices={fontsWith(headline.font)} usual="Lato" />
+        <ChoiceField
+          path={`${at}.weight`}
+          label="Weight"
+          choices={[
+            ["bold", "bold"],
+            ["regular", "regular"],
+          ]}
+          usual="bold"
+        />
+        <TextField path={`${at}.language`} label="Language" placeholder="any" optional />
+      </div>
+      <div className="grid grid-cols-4 items-start gap-2">
+        <NumberField path={`${at}.size`} label="Largest" unit="%" scale={0.01} placeholder="16" />
+        <NumberField path={`${at}.minSize`} label="Smallest" unit="%" scale={0.01} placeholder="5" />
+        <NumberField path={`${at}.lines`} label="Most lines" placeholder="3" />
+        <ChoiceField
+          path={`${at}.align`}
+          label="Lines begin"
+          choices={[
+            ["", "by place"],
+            ["left", "at the left"],
+            ["centre", "in the middle"],
+            ["right", "at the right"],
+          ]}
+          usual=""
+        />
+      </div>
+    </>
+  );
+}
+
+const fontsWith = (now: string | null | undefined) =>
+  now == null || fonts.some(([one]) => one === now) ? fonts : [...fonts, [now, "an own font"] as const];
+
+function Place({ at, headline, found }: { at: string; headline: Headline; found: Found | undefined }) {
+  const [anchor, setAnchor] = useValue<AnchorId | "auto">(`${at}.anchor`);
+  const [, setArea] = useValue<Part>(`${at}.area`);
+  const isByHand = headline.area !== undefined && headline.area !== null;
+  return (
+    <>
+      {!isByHand && (
+        <Field path={`${at}.anchor`} label="Place">
+          {() => (
+            <span className="flex flex-wrap items-center gap-3">
+              <NinePlaces
+                label="Place of the headline"
+                places={anchors}
+                free="where there is most room"
+                value={anchor === "auto" ? undefined : anchor}
+                onValue={(next) => setAnchor(next, "place of the headline")}
+              />
+              {found && (
+                <span className="figures text-soft">
+                  {(found.size * 100).toFixed(1)} % high,{" "}
+                  {found.lines.length === 1 ? "1 line" : `${found.lines.length} lines`}
+                </span>
+              )}
+            </span>
+          )}
+        </Field>
+      )}
+      <CheckBox
+        checked={isByHand}
+        onChecked={(on) => setArea(on ? left : undefined, "where the headline stands")}
+      >
+        In a part set by hand: the brass frame
+      </CheckBox>
+    </>
+  );
+}
+
+function Colour({ at, headline, found }: { at: string; headline: Headline; found: Found | undefined }) {
+  const [colour, setColour] = useValue<string>(`${at}.colour`);
+  return (
+    <>
+      <div className="grid grid-cols-3 items-start gap-2">
+        <TextField
+          path={`${at}.colour`}
+          label="Colour"
+          placeholder="picked from the picture"
+          list={["picked", "dark", "light"]}
+          optional
+        />
+        <ChoiceField
+          path={`${at}.contrast`}
+          label="Contrast wanted"
+          choices={contrasts(headline.contrast)}
+          usual={4.5}
+        />
+        <ChoiceField
+          path={`${at}.help`}
+          label="Where it cannot be read"
+          choices={[
+            ["band", "a band behind it"],
+            ["shadow", "a shadow around it"],
+            ["none", "say so"],
+          ]}
+          usual="band"
+        />
+      </div>
+      {found && found.offered.length > 0 && (
+        <div className="flex items-center gap-2">
+          <span className="text-soft">Of this picture, readable there</span>
+          <Swatches
+            label="Colours of this picture that can be read there"
+            colours={found.offered.map((one) => ({
+              colour: one.colour,
+              words: `${one.colour}, contrast ${contrastOf(one.contrast)}`,
+            }))}
+            value={colour === undefined || colour === "picked" ? undefined : found.colour}
+            onValue={(next) => setColour(next, "colour of the headline")}
+          />
+        </div>
+      )}
+      {found && <ContrastGauge found={found} />}
+      {found && found.opacity > 0 && (
+        <p className="text-soft">
+          Without the {headline.help === "shadow" ? "shadow" : "band"} of {Math.round(found.opacity * 100)} %
+          it would be {contrastOf(found.without)}.
+        </p>
+      )}
+    </>
+  );
+}
