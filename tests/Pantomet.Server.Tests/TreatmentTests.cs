@@ -44,6 +44,61 @@ public sealed class TreatmentTests
         Assert.Equal((HttpStatusCode.NotFound, HttpStatusCode.NotFound), (gone.StatusCode, none.StatusCode));
     }
 
+    [Fact]
+    public async Task A_headlines_words_are_a_pictures_own_come_into_its_files_and_their_alternative_text_and_go_with_undo()
+    {
+        using var library = new Library();
+        var destination = Documents.Of("test", ("test.a", [400]));
+        destination["slots"]![0]!["treatments"] = JsonNode.Parse("""{"headline":{"text":"Kites","language":"en"}}""");
+        (await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", destination)).EnsureSuccessStatusCode();
+        var id = await library.TakeInAsync("hill-flight.jpg");
+        await library.RunAsync([id], ["test.a"]);
+        var before = (string)(await library.GetAsync("/api/variants"))["items"]![0]!["sha256"]!;
+
+        await ChangeAsync(library, id, new { act = "sayHeadline", text = "Fresh\nwinds", language = "en" });
+        await ChangeAsync(library, id, new { act = "placeHeadline", slot = "test.a", anchor = "topLeft" });
+        var place = (await ChangeAsync(library, id, new { act = "colourHeadline", slot = "test.a", colour = "#102030" }))["places"]![0]!;
+        Assert.Equal(
+            ("Fresh\nwinds", "topLeft", "#102030"),
+            ((string)place["headline"]!, (string)place["headlineAt"]!, (string)place["headlineColour"]!));
+        var plan = (await library.GetAsync($"/api/plans?source={id}"))["items"]![0]!;
+        Assert.Equal("stale", (string)plan["state"]!);
+        await library.RunAsync([id], ["test.a"]);
+        var markup = await library.Http.GetStringAsync(new Uri($"/api/markup?source={id}&slot=test.a&kind=html", UriKind.Relative));
+        Assert.Contains("Fresh winds\"", markup, StringComparison.Ordinal);
+        var files = (await library.GetAsync("/api/variants"))["items"]!.AsArray().Select(file => (string)file!["sha256"]!).ToList();
+        Assert.Equal((2, 2), (files.Count, files.Append(before).Distinct().Count()));
+
+        for (var step = 0; step < 3; step++)
+            (await library.Http.PostAsync(new Uri($"/api/framings/{id}/undo", UriKind.Relative), null)).EnsureSuccessStatusCode();
+        var back = (await library.GetAsync($"/api/framings/{id}"))["places"]![0]!;
+        Assert.Equal(("Kites", null), ((string)back["headline"]!, (string?)back["headlineColour"]));
+    }
+
+    [Theory]
+    [InlineData("sayHeadline", null, null, "text")]
+    [InlineData("sayHeadline", "\u0007\u0001", null, "text")]
+    [InlineData("sayHeadline", "words", "not a language", "language")]
+    [InlineData("placeHeadline", null, null, "slot")]
+    public async Task Words_that_make_no_sense_are_refused_at_their_field(string act, string? text, string? language, string field)
+    {
+        using var library = new Library();
+        var id = await ReadyAsync(library);
+        await AssertRefusedAsync(
+            await library.SendJsonAsync(HttpMethod.Post, $"/api/framings/{id}/changes", new { act, text, language, slot = "test.a" }),
+            field);
+        await AssertRefusedAsync(
+            await library.SendJsonAsync(
+                HttpMethod.Post, $"/api/framings/{id}/changes", new { act = "sayHeadline", text = new string('w', 2_000) }), "text");
+    }
+
+    private static async Task<JsonNode> ChangeAsync(Library library, string id, object change)
+    {
+        var answer = await library.SendJsonAsync(HttpMethod.Post, $"/api/framings/{id}/changes", change);
+        answer.EnsureSuccessStatusCode();
+        return (await answer.Content.ReadFromJsonAsync<JsonNode>())!;
+    }
+
     private static async Task<string> ReadyAsync(Library library)
     {
         var destination = Documents.Of("test", ("test.a", [120]));

@@ -1,4 +1,5 @@
-import { expect, type Page, test } from "@playwright/test";
+import { createHash } from "node:crypto";
+import { expect, type Locator, type Page, test } from "@playwright/test";
 import { PNG } from "pngjs";
 import { rgb } from "wcag-contrast";
 import { type Answers, Pantomet } from "./pantomet.ts";
@@ -70,9 +71,29 @@ test("after the tone a text can be read on every picture, by somebody else's rec
   expect(toned).toBe(made.length);
 });
 
-async function openTreatments(page: Page): Promise<void> {
-  await page.goto(`${app.url}/destinations/windowbox?slot=windowbox.square`);
+async function openTreatments(page: Page, slot = "windowbox.square"): Promise<void> {
+  await page.goto(`${app.url}/destinations/${destinationOf(slot)}?slot=${slot}`);
   await page.getByRole("tab", { name: "Treatments" }).click();
+}
+
+/** Tells pictures apart, in few letters: a report of what differs can be read. */
+const looks = async (picture: Locator) =>
+  createHash("sha256")
+    .update((await picture.getAttribute("src")) ?? "")
+    .digest("hex");
+
+const destinationOf = (slot: string) => slot.split(".")[0] ?? "";
+const treatmentsOf = async (slot: string) =>
+  (await app.destination(destinationOf(slot))).slots.find(({ id }) => id === slot)?.treatments;
+
+async function giveHeadline(slot: string, text: string): Promise<void> {
+  const destination = await app.destination(destinationOf(slot));
+  await app.replace({
+    ...destination,
+    slots: destination.slots.map((one) =>
+      one.id === slot ? { ...one, treatments: { headline: { text } } } : one,
+    ),
+  });
 }
 
 test("a tone is set by pointer, moved by hand, given back, undone and done again", async ({ page }) => {
@@ -84,7 +105,7 @@ test("a tone is set by pointer, moved by hand, given back, undone and done again
   );
   const untouched = await picture.getAttribute("src");
   await page.getByRole("checkbox", { name: "text stands on it" }).check();
-  const contrast = page.getByTestId("tone-contrast");
+  const contrast = page.getByRole("region", { name: "Tone" }).getByTestId("contrast");
   await expect(contrast).toHaveText(/^\d+\.\d : 1$/);
   expect(Number.parseFloat((await contrast.textContent()) ?? "")).toBeGreaterThanOrEqual(4.5);
   await expect(picture).not.toHaveAttribute("src", untouched ?? "");
@@ -132,4 +153,96 @@ test("by keyboard alone: the same, with the frame moved by arrows, and saved", a
       tone: { text: "light", under: { x: 0.05, y: 0.59, width: 0.61, height: 0.3 } },
       edges: { corners: 0.01 },
     });
+});
+
+test("a headline is said for a slot, set in a colour and a place, and said otherwise for one picture", async ({
+  page,
+}) => {
+  await openTreatments(page, "plaza-nine.link-card");
+  await page.getByRole("combobox", { name: "Tried on" }).selectOption({ label: "beach-morning" });
+  const picture = page.getByRole("img", { name: "beach-morning as it will be" });
+  const headline = page.getByRole("region", { name: "Headline" });
+  const untouched = await looks(picture);
+  await headline.getByRole("checkbox", { name: "words are set on it" }).check();
+  await headline.getByRole("textbox", { name: "Words" }).fill("Fresh winds");
+  await expect.poll(() => looks(picture)).not.toBe(untouched);
+  await expect(headline.getByTestId("contrast")).toHaveText(/^\d+\.\d : 1$/);
+  const automatic = await looks(picture);
+  await headline
+    .getByRole("button", { name: /^#[0-9a-f]{6}, contrast/ })
+    .last()
+    .click();
+  await expect(headline.getByRole("combobox", { name: "Colour" })).toHaveValue(/^#[0-9a-f]{6}$/);
+  await headline.getByText("In a part set by hand").click();
+  const part = page.getByRole("slider", { name: "Where the headline stands" });
+  await part.scrollIntoViewIfNeeded();
+  const before = await part.boundingBox();
+  if (!before) throw new Error("There is no frame");
+  await page.mouse.move(before.x + before.width / 2, before.y + before.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(before.x + before.width / 2 + 40, before.y + before.height / 2, { steps: 5 });
+  await page.mouse.up();
+  await expect(part).not.toHaveAttribute("aria-valuetext", /^5% from the left/);
+  await page.keyboard.press("Control+z");
+  await expect(part).toHaveAttribute("aria-valuetext", /^5% from the left/);
+  for (let step = 0; step < 2; step++) await page.keyboard.press("Control+z");
+  await expect.poll(() => looks(picture)).toBe(automatic);
+  await page.getByRole("button", { name: /^Save/ }).click();
+  await expect
+    .poll(async () => (await treatmentsOf("plaza-nine.link-card"))?.headline)
+    .toEqual({ text: "Fresh winds" });
+
+  const source = await app.source("beach-morning");
+  await page.goto(`${app.url}/framing/${source.id}/plaza-nine.link-card`);
+  await page.getByRole("button", { name: /^Words/ }).click();
+  const words = page.getByRole("textbox", { name: /^Words on this picture/ });
+  const worded = page.getByRole("img", { name: "beach-morning as it will be" });
+  await expect(worded).toBeVisible();
+  const shared = await looks(worded);
+  await words.fill("Autumn");
+  await expect.poll(() => looks(worded)).not.toBe(shared);
+  await expect(page.getByText(/^1 line, /)).toBeVisible();
+  await words.blur();
+  const own = await looks(worded);
+  await page.getByRole("group", { name: "Place of the headline" }).locator("label").nth(6).click();
+  await expect.poll(() => looks(worded)).not.toBe(own);
+  await page.getByRole("button", { name: "Undo headline's place" }).click();
+  await expect.poll(() => looks(worded)).toBe(own);
+  await page.getByRole("button", { name: "Undo headline", exact: true }).click();
+  await expect.poll(() => looks(worded)).toBe(shared);
+  await expect(words).toHaveValue("");
+});
+
+test("by keyboard alone: words on one picture, in another place and colour, taken back and done again", async ({
+  page,
+}) => {
+  await giveHeadline("windowbox.portrait", "Kites");
+  const source = await app.source("hill-flight");
+  await page.goto(`${app.url}/framing/${source.id}/windowbox.portrait`);
+  const worded = page.getByRole("img", { name: "hill-flight as it will be" });
+  await expect(page.getByRole("button", { name: /^Words/ })).toBeVisible();
+  await page.keyboard.press("t");
+  await expect(worded).toBeVisible();
+  const words = page.getByRole("textbox", { name: /^Words on this picture/ });
+  await words.focus();
+  await page.keyboard.type("Up");
+  await page.keyboard.press("Tab");
+  await page.keyboard.press("ArrowDown");
+  const framing = () => app.framing(source.id);
+  await expect
+    .poll(async () => (await framing()).places.find(({ slot }) => slot === "windowbox.portrait"))
+    .toMatchObject({ headline: "Up", headlineAt: "topLeft" });
+  await page
+    .getByRole("button", { name: /^#[0-9a-f]{6}, contrast/ })
+    .last()
+    .press("Enter");
+  const colour = async () =>
+    (await framing()).places.find(({ slot }) => slot === "windowbox.portrait")?.headlineColour;
+  await expect.poll(colour).toMatch(/^#/);
+  await page.keyboard.press("Control+z");
+  await expect.poll(colour).toBeNull();
+  await page.keyboard.press("Control+Shift+z");
+  await expect.poll(colour).toMatch(/^#/);
+  await page.keyboard.press("t");
+  await expect(worded).toBeHidden();
 });

@@ -24,15 +24,6 @@ public readonly record struct SrgbColour(byte Red, byte Green, byte Blue)
         return true;
     }
 
-    /// <summary>The same with another mixed in, in sRGB's own values: the hue stays where the other is black or white.</summary>
-    /// <param name="other">The other.</param>
-    /// <param name="percent">How much of it, 0 to 100.</param>
-    public SrgbColour Mixed(SrgbColour other, int percent)
-    {
-        byte Of(byte one, byte with) => (byte)Math.Round(one + ((with - one) * percent / 100.0));
-        return new SrgbColour(Of(Red, other.Red), Of(Green, other.Green), Of(Blue, other.Blue));
-    }
-
     /// <inheritdoc/>
     public override string ToString() => $"#{Red:x2}{Green:x2}{Blue:x2}";
 }

@@ -15,10 +15,10 @@ public static class VariantMaker
     /// <exception cref="VipsException">The encoder fails.</exception>
     public static EncodedFile Make(DecodedSource source, RenderRecipe recipe, RemedyRecipes? remedies = null)
     {
+        // Held from before the first pixel: it tells what was found.
+        var treater = recipe.Treatments.Count == 0 ? null : source.TreaterOf(recipe);
         var made = MakeUntold(source, recipe, remedies);
-        return recipe.Treatments.Count == 0 || made.IsUnneeded
-            ? made
-            : made with { Findings = [.. made.Findings, .. source.TreaterOf(recipe).Findings] };
+        return treater is null || made.IsUnneeded ? made : made with { Findings = [.. made.Findings, .. treater.Findings] };
     }
 
     private static EncodedFile MakeUntold(DecodedSource source, RenderRecipe recipe, RemedyRecipes? remedies)

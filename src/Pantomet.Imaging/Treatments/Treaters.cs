@@ -6,16 +6,44 @@ using Pantomet.Imaging.Rendering;
 
 namespace Pantomet.Imaging.Treatments;
 
-/// <summary>What treats the files of one source, one for all formats of a file; the last few are remembered.</summary>
+/// <summary>What treats the files of one source, one for all formats of a file. The last few are remembered, and each for as long as
+/// somebody holds it: what was found with it is told by it alone.</summary>
 /// <param name="source">The source.</param>
 internal sealed class Treaters(DecodedSource source)
 {
     private const int MaxKept = 24;
-    private readonly ConcurrentLru<Key, Treater> known = new(MaxKept);
+    private readonly Lock gate = new();
+    private readonly Dictionary<Key, WeakReference<Treater>> known = [];
+    private readonly ConcurrentLru<Key, Treater> recent = new(MaxKept);
     private readonly HeadlineSettings headlines = new();
+    private int pruneAt = 4 * MaxKept;
 
     /// <summary>The one for a recipe.</summary>
-    public Treater Of(RenderRecipe recipe) => known.GetOrAdd(Key.Of(recipe), _ => new Treater(recipe, () => headlines.Of(source, recipe)));
+    public Treater Of(RenderRecipe recipe)
+    {
+        var key = Key.Of(recipe);
+        lock (gate)
+        {
+            if (!known.TryGetValue(key, out var weak) || !weak.TryGetTarget(out var treater))
+            {
+                Prune();
+                treater = new Treater(recipe, () => headlines.Of(source, recipe));
+                known[key] = new WeakReference<Treater>(treater);
+            }
+
+            recent.AddOrUpdate(key, treater);
+            return treater;
+        }
+    }
+
+    private void Prune()
+    {
+        if (known.Count < pruneAt)
+            return;
+        foreach (var (key, _) in known.Where(one => !one.Value.TryGetTarget(out _)).ToList())
+            known.Remove(key);
+        pruneAt = 2 * Math.Max(known.Count, 2 * MaxKept);
+    }
 
     // All that decides the pixels that are treated, and what is done to them, so that a file does not depend on which was made before it; a
     // list is compared by what it says.

@@ -3,7 +3,6 @@ using Pantomet.Core.Framing.Proposing;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Pictures;
 using Pantomet.Core.Sources;
-using Pantomet.Core.Treatments;
 using Pantomet.Core.Weight;
 
 namespace Pantomet.Server.Sources;

@@ -44,11 +44,12 @@ internal static class TreatmentEndpoints
 
     private static TreatedAnswer Treated(DecodedSource source, RenderRecipe recipe)
     {
+        // Held from before the first pixel: it tells what was found.
+        var treater = recipe.Treatments.Count > 0 ? source.TreaterOf(recipe) : null;
         using var pixels = VariantPixels.Make(source, recipe, recipe.Request.Format);
         var (media, bytes) = pixels.HasAlpha()
             ? ("image/png", pixels.PngsaveBuffer(compression: 1, keep: Enums.ForeignKeep.None))
             : ("image/jpeg", pixels.JpegsaveBuffer(q: Quality, keep: Enums.ForeignKeep.None));
-        var treater = recipe.Treatments.Count > 0 ? source.TreaterOf(recipe) : null;
         return new TreatedAnswer(
             $"data:{media};base64,{Convert.ToBase64String(bytes)}", pixels.Width, pixels.Height,
             treater?.Toned is { } found ? ToneAnswer.Of(recipe.Treatments.OfType<Tone>().Single(), found) : null,

@@ -24,7 +24,7 @@ public sealed class TextColoursTests
     {
         var sky = ToneGround.Of([.. Enumerable.Repeat(new byte[] { 150, 190, 225 }, 100).SelectMany(pixel => pixel)]);
         var (navy, orange, blue) = (new SrgbColour(20, 40, 90), new SrgbColour(240, 120, 30), new SrgbColour(150, 190, 225));
-        var offered = TextColours.Of(sky, [orange, navy, blue], 4.5).Select(one => one.Colour).ToList();
+        var offered = TextColours.Of(sky, [orange, navy, blue, new SrgbColour(128, 130, 132)], 4.5).Select(one => one.Colour).ToList();
         Assert.Equal(navy, offered[0]);
         Assert.True(offered[1] is { Blue: > 80 } sea && sea.Blue > sea.Green && sea.Green > sea.Red, $"{offered[1]} is a dark blue");
         Assert.True(offered[2].Red > 1.8 * offered[2].Green, $"{offered[2]} is a dark orange");

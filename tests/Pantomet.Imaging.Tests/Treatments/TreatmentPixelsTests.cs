@@ -3,6 +3,7 @@ using NetVips;
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Pictures;
+using Pantomet.Core.Recipes;
 using Pantomet.Core.Runs;
 using Pantomet.Core.Treatments;
 using Pantomet.Imaging.Rendering;
@@ -52,6 +53,25 @@ public sealed class TreatmentPixelsTests
         Assert.True(lower.Avg() > 0.5 && upper.Avg() < 0.01, $"{lower.Avg()} below, {upper.Avg()} above");
         using var difference = Read("hill-flight.jpg", PictureFormat.Png, shadow) - Read("hill-flight.jpg", PictureFormat.Png, null);
         Assert.Equal((0.0, 0.0), (difference.Min(), difference.Max()));
+    }
+
+    // What one thread has found is asked for once its file is made; meanwhile others may have treated any number of files.
+    [Fact]
+    public void Who_treats_a_file_finds_what_was_found_however_many_others_are_treated_meanwhile()
+    {
+        var facts = SourceProbe.Probe(Demo.Source("spool-small.jpg"), 300_000_000).Facts;
+        using var source = DecodedSource.Open(Demo.Source("spool-small.jpg"), facts);
+        RenderRecipe Recipe(int at)
+        {
+            var tone = new Tone(new ToneDemand(SrgbColour.White, 3 + (at * 0.01)), PicturePart.Whole, null);
+            var slot = Slot(PictureFormat.Png) with { Treatments = new SlotTreatments(tone) };
+            return Making.Recipe(source, SlotPlan.For(slot, Demo.Source(facts)).Variants[0], slot);
+        }
+
+        var held = source.TreaterOf(Recipe(0));
+        for (var at = 1; at < 300; at++)
+            _ = source.TreaterOf(Recipe(at));
+        Assert.Same(held, source.TreaterOf(Recipe(0)));
     }
 
     [Fact]

@@ -1,3 +1,4 @@
+using Pantomet.Core.Kernels.Saliency;
 using Pantomet.Core.Measures;
 
 namespace Pantomet.Core.Kernels.Colour;
@@ -10,6 +11,17 @@ internal readonly record struct LabColour(double L, double A, double B)
 {
     // Where the cube root goes over into a line, from the side of the root: 6/29.
     private const double LineBelow = 6.0 / 29;
+
+    /// <summary>The same as sRGB says it.</summary>
+    /// <param name="colour">Any.</param>
+    public static LabColour Of(SrgbColour colour)
+    {
+        var plane = LabPlane.FromSrgb(1, 1, [colour.Red, colour.Green, colour.Blue], []);
+        return new LabColour(plane.Lightness[0], plane.RedGreen[0], plane.YellowBlue[0]);
+    }
+
+    /// <summary>How far it is from grey (CIE 15:2004, C*ab).</summary>
+    public double Chroma => Math.Sqrt((A * A) + (B * B));
 
     /// <summary>The square of the difference (CIE 1976 ΔE).</summary>
     public double SquareTo(LabColour other) =>

@@ -94,7 +94,8 @@ const fontsWith = (now: string | null | undefined) =>
 
 function Place({ at, headline, found }: { at: string; headline: Headline; found: Found | undefined }) {
   const [anchor, setAnchor] = useValue<AnchorId | "auto">(`${at}.anchor`);
-  const [, setArea] = useValue<Part>(`${at}.area`);
+  const [, set] = useValue<Headline>(at);
+  const { area: _, ...anywhere } = headline;
   const isByHand = headline.area !== undefined && headline.area !== null;
   return (
     <>
@@ -121,7 +122,8 @@ function Place({ at, headline, found }: { at: string; headline: Headline; found:
       )}
       <CheckBox
         checked={isByHand}
-        onChecked={(on) => setArea(on ? left : undefined, "where the headline stands")}
+        // Of the headline as a whole, so that the place that is given to it then is a step of its own.
+        onChecked={(on) => set(on ? { ...anywhere, area: left } : anywhere, "where the headline stands")}
       >
         In a part set by hand: the brass frame
       </CheckBox>
@@ -137,7 +139,7 @@ function Colour({ at, headline, found }: { at: string; headline: Headline; found
         <TextField
           path={`${at}.colour`}
           label="Colour"
-          placeholder="picked from the picture"
+          placeholder="picked"
           list={["picked", "dark", "light"]}
           optional
         />

@@ -9,10 +9,12 @@ import type { useTreated } from "./useTreated";
 export function TreatedPicture({
   treated,
   name,
+  className = "",
   children,
 }: {
   treated: ReturnType<typeof useTreated>;
   name: string;
+  className?: string;
   /** Drawn over it. */
   children?: ReactNode;
 }) {
@@ -20,14 +22,14 @@ export function TreatedPicture({
   if (error && !data) return <Fault problem={error} />;
   if (!data) return <p className="text-soft">Making the picture…</p>;
   return (
-    <div className="grid gap-1.5">
+    <div className={`grid gap-1.5 ${className}`}>
       <div className="well-checked relative justify-self-start">
         <img
           alt={`${name} as it will be`}
           src={data.picture}
           width={data.width}
           height={data.height}
-          className="block h-auto max-h-[300px] w-auto max-w-full"
+          className="block h-auto max-h-[250px] w-auto max-w-full"
           draggable={false}
         />
         {children}

@@ -43,7 +43,8 @@ export function TreatmentsEditor({ at, slot, isStored }: { at: string; slot: Slo
             options={sources.map((one) => [one.id, one.stem])}
             onValue={setChosen}
           />
-          <TreatedPicture treated={treated} name={source.stem}>
+          {/* In sight while fields further down are set. */}
+          <TreatedPicture treated={treated} name={source.stem} className="sticky -top-px z-2 bg-sheet pb-1">
             {under && (
               <PartBox
                 label="Where the text stands"

@@ -1,7 +1,8 @@
 using Pantomet.Core.Destinations;
 using Pantomet.Core.Framing;
+using Pantomet.Core.Treatments;
 
-namespace Pantomet.Core.Treatments;
+namespace Pantomet.Core.Sources;
 
 /// <summary>Alternative text of pictures with words on them.</summary>
 /// <remarks>"When an image contains text, its alternative is that text" (W3C Web Accessibility Initiative, Images Tutorial, "Images of
