@@ -92,6 +92,43 @@ public sealed class TreatmentTests
                 HttpMethod.Post, $"/api/framings/{id}/changes", new { act = "sayHeadline", text = new string('w', 2_000) }), "text");
     }
 
+    [Fact]
+    public async Task A_mark_is_set_by_its_slot_left_off_for_one_picture_and_said_to_be_gone_when_it_was_deleted()
+    {
+        using var library = new Library();
+        var sign = await library.TakeInAsync("logo-1200.png");
+        var destination = Documents.Of("test", ("test.a", [300]));
+        destination["slots"]![0]!["treatments"] = new JsonObject { ["mark"] = new JsonObject { ["picture"] = sign, ["size"] = 0.3 } };
+        (await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", destination)).EnsureSuccessStatusCode();
+        var id = await library.TakeInAsync("hill-flight.jpg");
+        var marked = await PictureAsync(await TryAsync(library, id, 300, null));
+        Assert.NotEqual(marked, await PictureAsync(await TryAsync(library, id, 300, new { })));
+        await library.RunAsync([id], ["test.a"]);
+        Assert.Equal("done", await StateAsync(library, id));
+
+        Assert.True((bool)(await ChangeAsync(library, id, new { act = "mark", on = false }))["isUnmarked"]!);
+        Assert.Equal("stale", await StateAsync(library, id));
+        Assert.Equal(
+            await PictureAsync(await TryAsync(library, id, 300, new { })), await PictureAsync(await TryAsync(library, id, 300, null)));
+        await ChangeAsync(library, id, new { act = "mark", on = true });
+        Assert.Equal("done", await StateAsync(library, id));
+
+        (await library.Http.DeleteAsync(new Uri($"/api/sources/{sign}", UriKind.Relative))).EnsureSuccessStatusCode();
+        await ChangeAsync(library, id, new { act = "crop", slot = "test.a", crop = new { x = 10, y = 10, width = 1500, height = 1000 } });
+        await library.RunAsync([id], ["test.a"]);
+        var blocked = (await library.GetAsync("/api/variants"))["items"]!.AsArray().Single(file => (string)file!["state"]! == "blocked")!;
+        Assert.Equal("mark-gone", (string)blocked["findings"]![0]!["id"]!);
+        using var gone = await TryAsync(library, id, 299, null);
+        Assert.InRange((int)gone.StatusCode, 400, 499);
+        Assert.Contains("out of the bin", await gone.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+    }
+
+    private static async Task<string> StateAsync(Library library, string source) =>
+        (string)(await library.GetAsync($"/api/plans?source={source}"))["items"]![0]!["state"]!;
+
+    private static async Task<string> PictureAsync(HttpResponseMessage answer) =>
+        (string)(await answer.Content.ReadFromJsonAsync<JsonNode>())!["picture"]!;
+
     private static async Task<JsonNode> ChangeAsync(Library library, string id, object change)
     {
         var answer = await library.SendJsonAsync(HttpMethod.Post, $"/api/framings/{id}/changes", change);

@@ -82,6 +82,24 @@ const looks = async (picture: Locator) =>
     .update((await picture.getAttribute("src")) ?? "")
     .digest("hex");
 
+/** What a picture looks like once nothing follows any more. */
+async function settled(picture: Locator): Promise<string> {
+  await expect(picture).toBeVisible();
+  let before = "";
+  await expect
+    .poll(
+      async () => {
+        const now = await looks(picture);
+        const isSame = now === before;
+        before = now;
+        return isSame;
+      },
+      { intervals: [300] },
+    )
+    .toBe(true);
+  return before;
+}
+
 const destinationOf = (slot: string) => slot.split(".")[0] ?? "";
 const treatmentsOf = async (slot: string) =>
   (await app.destination(destinationOf(slot))).slots.find(({ id }) => id === slot)?.treatments;
@@ -245,4 +263,60 @@ test("by keyboard alone: words on one picture, in another place and colour, take
   await expect.poll(colour).toMatch(/^#/);
   await page.keyboard.press("t");
   await expect(worded).toBeHidden();
+});
+
+test("a mark is set in a corner, moved, made larger, taken back, and left off one picture", async ({
+  page,
+}) => {
+  await openTreatments(page, "plaza-nine.cover");
+  await page.getByRole("combobox", { name: "Tried on" }).selectOption({ label: "beach-morning" });
+  const picture = page.getByRole("img", { name: "beach-morning as it will be" });
+  const mark = page.getByRole("region", { name: "Mark" });
+  const untouched = await looks(picture);
+  await mark.getByRole("checkbox", { name: "a sign is set on it" }).check();
+  await expect.poll(() => looks(picture)).not.toBe(untouched);
+  await mark.getByRole("combobox", { name: "Picture" }).selectOption({ label: "logo-1200" });
+  const usual = await settled(picture);
+  await mark.getByRole("group", { name: "Place of the mark" }).locator("label").first().click();
+  await expect.poll(() => looks(picture)).not.toBe(usual);
+  const moved = await settled(picture);
+  await mark.getByRole("spinbutton", { name: "Size, of the shorter side" }).fill("40");
+  await expect.poll(() => looks(picture)).not.toBe(moved);
+  await page.getByRole("heading", { name: "Mark" }).click();
+  await page.keyboard.press("Control+z");
+  await expect.poll(() => looks(picture)).toBe(moved);
+  await page.keyboard.press("Control+z");
+  await expect.poll(() => looks(picture)).toBe(usual);
+  await page.keyboard.press("Control+Shift+z");
+  await expect.poll(() => looks(picture)).toBe(moved);
+  await page.getByRole("button", { name: /^Save/ }).click();
+  const logo = await app.source("logo-1200");
+  await expect
+    .poll(async () => (await treatmentsOf("plaza-nine.cover"))?.mark)
+    .toEqual({ picture: logo.id, anchor: "top-left" });
+
+  const source = await app.source("beach-morning");
+  await page.goto(`${app.url}/framing/${source.id}/plaza-nine.cover`);
+  await page.getByRole("button", { name: /^Words/ }).click();
+  const marked = await settled(picture);
+  await page.getByText("the mark is set on this picture").click();
+  await expect.poll(() => looks(picture)).not.toBe(marked);
+  await page.keyboard.press("Control+z");
+  await expect.poll(() => looks(picture)).toBe(marked);
+});
+
+test("by keyboard alone: a mark, its place and its opacity", async ({ page }) => {
+  await openTreatments(page, "windowbox.portrait");
+  const mark = page.getByRole("region", { name: "Mark" });
+  await mark.getByRole("checkbox", { name: "a sign is set on it" }).press("Space");
+  const corner = mark.getByRole("radio", { name: "Bottom right" });
+  await expect(corner).toBeChecked();
+  await corner.press("ArrowUp");
+  await expect(mark.getByRole("radio", { name: "Bottom", exact: true })).toBeChecked();
+  await mark.getByRole("slider", { name: "Opacity, slider" }).press("ArrowLeft");
+  await expect(mark.getByRole("spinbutton", { name: "Opacity" })).toHaveValue("99");
+  await page.getByRole("button", { name: /^Save/ }).press("Enter");
+  await expect
+    .poll(async () => (await treatmentsOf("windowbox.portrait"))?.mark)
+    .toMatchObject({ anchor: "bottom", opacity: 0.99 });
 });

@@ -1,5 +1,4 @@
 using System.Text.RegularExpressions;
-using Pantomet.Core.Measures;
 using Pantomet.Core.Treatments;
 
 namespace Pantomet.Core.Destinations;
@@ -48,7 +47,7 @@ public static partial class HeadlineReader
             ReadFont(headline, list), size, least, lines, Named(headline.Align, HeadlineAlign.ByPlace, "align", Aligns, list),
             headline.Colour is null or "picked" ? null : TreatmentsReader.ReadText(headline.Colour, "colour", list),
             TreatmentsReader.ReadContrast(headline.Contrast, list),
-            Named(headline.Help, usual.Help, "help", Helps, list), ReadAnchor(headline.Anchor, list),
+            Named(headline.Help, usual.Help, "help", Helps, list), TreatmentsReader.ReadAnchor(headline.Anchor, list),
             TreatmentsReader.ReadPart(headline.Area, "area", list)));
     }
 
@@ -64,7 +63,7 @@ public static partial class HeadlineReader
         if (font.StartsWith(OwnFont, StringComparison.Ordinal))
         {
             var digits = font[OwnFont.Length..];
-            list.Check(Sha256().IsMatch(digits), "font", "An own font is written sha256: and the 64 digits of its file.");
+            list.Check(MarkReader.IsSourceId(digits), "font", "An own font is written sha256: and the 64 digits of its file.");
             return new HeadlineFont("", isBold, digits);
         }
 
@@ -72,18 +71,6 @@ public static partial class HeadlineReader
             ShippedFonts.Families.Contains(font), "font",
             $"\"{font}\" does not ship. Use {string.Join(", ", ShippedFonts.Families)}, or add an own font.");
         return new HeadlineFont(font, isBold);
-    }
-
-    private static Anchor? ReadAnchor(string? anchor, ProblemList list)
-    {
-        if (anchor is null or "auto")
-            return null;
-        if (Enum.GetValues<Anchor>().Where(one => one.Id() == anchor).ToList() is [var known])
-            return known;
-        list.Check(
-            false, "anchor",
-            $"\"{anchor}\" is no anchor. Use auto or {string.Join(", ", Enum.GetValues<Anchor>().Select(one => one.Id()))}.");
-        return null;
     }
 
     private static T Named<T>(string? name, T otherwise, string member, Dictionary<string, T> known, ProblemList list)
@@ -99,7 +86,4 @@ public static partial class HeadlineReader
     // The common part of BCP 47 (RFC 5646, 2.1): a language, then script, region and variants.
     [GeneratedRegex("^[A-Za-z]{2,8}(-[A-Za-z0-9]{1,8})*$")]
     private static partial Regex LanguageTag();
-
-    [GeneratedRegex("^[0-9a-f]{64}$")]
-    private static partial Regex Sha256();
 }

@@ -3,9 +3,21 @@ namespace Pantomet.Core.Destinations;
 /// <summary>What is done to the pictures of a slot, beside cropping and scaling.</summary>
 /// <param name="Tone">So that text can stand on them.</param>
 /// <param name="Headline">Words that are set on them.</param>
+/// <param name="Mark">A mark that is set on them.</param>
 /// <param name="Edges">A line, corners, a shadow.</param>
-public sealed record TreatmentsDocument(ToneDocument? Tone = null, HeadlineDocument? Headline = null, EdgesDocument? Edges = null)
-    : OpenDocument;
+public sealed record TreatmentsDocument(
+    ToneDocument? Tone = null, HeadlineDocument? Headline = null, MarkDocument? Mark = null, EdgesDocument? Edges = null) : OpenDocument;
+
+/// <summary>A mark that is set on a picture; fractions of the shorter side.</summary>
+/// <param name="Picture">The id of the source that it is.</param>
+/// <param name="LightPicture">The id of a light version, for dark grounds (absent: none).</param>
+/// <param name="Anchor">One of nine, such as <c>bottom-right</c> (absent: that one).</param>
+/// <param name="Size">Of the square that it is put in, 0.02 to 1 (absent: 0.15).</param>
+/// <param name="Margin">Around it, 0 to 0.4 (absent: 0.04).</param>
+/// <param name="Opacity">0.05 to 1 (absent: 1).</param>
+public sealed record MarkDocument(
+    string Picture, string? LightPicture = null, string? Anchor = null, double? Size = null, double? Margin = null,
+    double? Opacity = null) : OpenDocument;
 
 /// <summary>Words that are set on a picture; what is absent is as usual.</summary>
 /// <param name="Text">What they say where nothing was said of the picture (absent: nothing).</param>

@@ -29,6 +29,7 @@ public static class TreatmentsReader
         : new SlotTreatments(
             treatments.Tone is { } tone ? ReadTone(tone, list.In("tone")) : null,
             treatments.Headline is { } headline ? HeadlineReader.Read(headline, list.In("headline")) : null,
+            treatments.Mark is { } mark ? MarkReader.Read(mark, list.In("mark")) : null,
             treatments.Edges is { } edges ? ReadEdges(edges, list.In("edges")) : null);
 
     private static Tone ReadTone(ToneDocument tone, ProblemList list)
@@ -75,6 +76,19 @@ public static class TreatmentsReader
     private static Edges ReadEdges(EdgesDocument edges, ProblemList list) => new(
         Fraction(edges.Line ?? 0, "line", Edges.MaxLine, list), ReadColour(edges.LineColour ?? "#000000", Black, "lineColour", list),
         Fraction(edges.Corners ?? 0, "corners", Edges.MaxCorners, list), Fraction(edges.Shadow ?? 0, "shadow", 1, list));
+
+    /// <summary>Reads one of nine anchors; null where it does not say, or says auto.</summary>
+    internal static Anchor? ReadAnchor(string? anchor, ProblemList list)
+    {
+        if (anchor is null or "auto")
+            return null;
+        if (Enum.GetValues<Anchor>().Where(one => one.Id() == anchor).ToList() is [var known])
+            return known;
+        list.Check(
+            false, "anchor",
+            $"\"{anchor}\" is no anchor. Use auto or {string.Join(", ", Enum.GetValues<Anchor>().Select(one => one.Id()))}.");
+        return null;
+    }
 
     /// <summary>Reads the colour of a text: dark, light or its own.</summary>
     internal static SrgbColour ReadText(string text, string member, ProblemList list) => text switch

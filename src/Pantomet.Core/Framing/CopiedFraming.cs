@@ -21,6 +21,7 @@ public static class CopiedFraming
             Focus = from.Focus,
             IsWithoutSubject = from.Subject is null && from.Framing.IsDecided,
             Headlines = to.Framing.Headlines,
+            IsUnmarked = to.Framing.IsUnmarked,
         }, from.Facts.Size, to.Facts.Size);
 
     /// <summary>
@@ -51,6 +52,7 @@ public static class CopiedFraming
             IsWithoutSubject = false,
             Focus = to.Framing.Focus,
             Headlines = to.Framing.Headlines,
+            IsUnmarked = to.Framing.IsUnmarked,
             Places = Unaccepted(copied.Places),
         };
     }

@@ -176,6 +176,14 @@ public abstract record FramingChange(string Label)
             AtParts(framing, Slot, Tier, place => place with { HeadlineColour = Colour });
     }
 
+    /// <summary>Leaves marks off this picture, or sets them again.</summary>
+    /// <param name="IsOff">Off, or as the slots say.</param>
+    public sealed record Unmark(bool IsOff) : FramingChange(IsOff ? "mark off" : "mark on")
+    {
+        /// <inheritdoc/>
+        public override SourceFraming ApplyTo(SourceFraming framing) => framing with { IsUnmarked = IsOff };
+    }
+
     /// <summary>Takes over a whole framing, as when it is copied from another source.</summary>
     /// <param name="Framing">The framing.</param>
     /// <param name="What">In a few words.</param>

@@ -7,15 +7,13 @@ namespace Pantomet.Core.Framing;
 /// <summary>What nothing may be set upon in a file: the subject, faces, and what the destination covers.</summary>
 public static class KeptFree
 {
-    /// <summary>The parts of a file.</summary>
+    /// <summary>Where the subject and faces lie in a file.</summary>
     /// <param name="picture">What must stay.</param>
     /// <param name="crop">In upright source pixels; where the picture is levelled, before it is tilted about its centre.</param>
     /// <param name="rotation">How the picture is turned.</param>
     /// <param name="size">Of the file, and of the picture in it.</param>
-    /// <param name="zones">Of the slot.</param>
     /// <returns>As fractions of the file, without what lies outside it.</returns>
-    public static IReadOnlyList<PicturePart> Of(
-        FramedPicture picture, PixelRect crop, Rotation rotation, OutputSize size, IReadOnlyList<KeepClearZone> zones)
+    public static IReadOnlyList<PicturePart> Of(FramedPicture picture, PixelRect crop, Rotation rotation, OutputSize size)
     {
         var turned = new RotatedPicture(picture.Facts.Size, rotation);
         var room = new StraightenedBounds(turned.Size, rotation.Straighten);
@@ -25,9 +23,14 @@ public static class KeptFree
         return
         [
             .. kept.Select(one => InFile(StraightenedCriteria.Around(room, turned.FromUpright(one)), levelled, size)).OfType<PicturePart>(),
-            .. CoveredParts.Of(zones, size.File).Select(one => PartOf(one, size.File)).OfType<PicturePart>(),
         ];
     }
+
+    /// <summary>What the destination covers of a file, as fractions of it.</summary>
+    /// <param name="zones">Of the slot.</param>
+    /// <param name="file">Size of the file.</param>
+    public static IReadOnlyList<PicturePart> Of(IReadOnlyList<KeepClearZone> zones, PixelSize file) =>
+        [.. CoveredParts.Of(zones, file).Select(one => PartOf(one, file)).OfType<PicturePart>()];
 
     private static PicturePart? InFile(PixelRect kept, PixelRect crop, OutputSize size)
     {

@@ -38,6 +38,9 @@ public sealed record SourceFraming
     /// under the empty name.</summary>
     public IReadOnlyDictionary<string, string> Headlines { get; init; } = new Dictionary<string, string>();
 
+    /// <summary>No mark is set on it, wherever a slot has one.</summary>
+    public bool IsUnmarked { get; init; }
+
     /// <summary>Whether a person said what must stay, where the focus is, or that nothing in particular must stay.</summary>
     public bool IsDecided => IsWithoutSubject || Subject is not null || Focus is not null;
 

@@ -16,6 +16,12 @@ public sealed record PicturePart(double X, double Y, double Width, double Height
     /// <summary>Whether it is a part of a picture.</summary>
     public bool IsInside => X >= 0 && Y >= 0 && Width > 0 && Height > 0 && X + Width <= 1 + Slack && Y + Height <= 1 + Slack;
 
+    /// <summary>Whether the two share more than an edge.</summary>
+    /// <param name="other">Another part of the same picture.</param>
+    public bool Overlaps(PicturePart other) =>
+        X + Slack < other.X + other.Width && other.X + Slack < X + Width && Y + Slack < other.Y + other.Height &&
+        other.Y + Slack < Y + Height;
+
     /// <summary>The pixels that it touches; at least one.</summary>
     /// <param name="picture">Size of the picture.</param>
     public PixelRect In(PixelSize picture)

@@ -1,5 +1,7 @@
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Findings;
 using Pantomet.Core.Framing;
+using Pantomet.Core.Measures;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Treatments;
 
@@ -15,10 +17,31 @@ public static class TreatmentRules
     public static IReadOnlyList<Treatment> For(Source source, PlannedVariant variant, Slot slot)
     {
         var wanted = slot.Treatments;
-        return [.. new Treatment?[] { wanted.Tone, Headline(source, variant, slot), wanted.Edges }.OfType<Treatment>()];
+        if (wanted is { Headline: null, Mark: null })
+            return [.. new Treatment?[] { wanted.Tone, wanted.Edges }.OfType<Treatment>()];
+        var kept = KeptFree.Of(source.Framed, variant.Crop, variant.Rotation, variant.Size);
+        var covered = KeptFree.Of(slot.KeepClear, variant.Size.File);
+        var mark = source.Framing.IsUnmarked ? null : wanted.Mark?.On(variant.Size.File, kept, covered);
+        var avoid = kept.Concat(covered).Concat(mark is null ? [] : [mark.Box]);
+        return [.. new Treatment?[] { wanted.Tone, Headline(source, variant, slot, [.. avoid]), mark, wanted.Edges }.OfType<Treatment>()];
     }
 
-    private static Headline? Headline(Source source, PlannedVariant variant, Slot slot)
+    /// <summary>What is to be said of them before a pixel is touched.</summary>
+    /// <param name="source">The source.</param>
+    /// <param name="variants">Files that are planned.</param>
+    /// <param name="slot">Their slot.</param>
+    public static IEnumerable<Finding> FindingsOf(Source source, IEnumerable<PlannedVariant> variants, Slot slot)
+    {
+        if (slot.Treatments.Mark is not { } mark || source.Framing.IsUnmarked)
+            return [];
+        return variants.Where(variant => mark.On(variant.Size.File, [], KeptFree.Of(slot.KeepClear, variant.Size.File)) is null)
+            .Take(1).Select(_ => new Finding(
+                "mark-without-room", Severity.Warn,
+                $"The mark of {slot.Name} has no room beside what the destination covers, so it is left out.",
+                "Make the mark smaller, or its margin."));
+    }
+
+    private static Headline? Headline(Source source, PlannedVariant variant, Slot slot, IReadOnlyList<PicturePart> avoid)
     {
         if (slot.Treatments.Headline is not { } wanted || wanted.TextFor(source.Framing.Headlines) is not { } text)
             return null;
@@ -28,6 +51,6 @@ public static class TreatmentRules
             style = style with { Anchor = anchor, Area = null };
         if (place.HeadlineColour is { } colour)
             style = style with { Colour = colour };
-        return new Headline(text, style, KeptFree.Of(source.Framed, variant.Crop, variant.Rotation, variant.Size, slot.KeepClear));
+        return new Headline(text, style, avoid);
     }
 }

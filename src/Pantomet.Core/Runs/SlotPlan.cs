@@ -67,6 +67,7 @@ public sealed record SlotPlan(
         if (!isWanted)
             return new SlotPlan(places, [], [], [NotWanted(slot, source)]) { IsWanted = false };
         findings.AddRange(WorthKnowing(slot, source.Facts, variants));
+        findings.AddRange(TreatmentRules.FindingsOf(source, variants, slot));
         findings.AddRange(Names(variants));
         return new SlotPlan(places, sizes, variants, findings);
     }

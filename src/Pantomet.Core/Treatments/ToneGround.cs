@@ -24,6 +24,18 @@ public sealed class ToneGround(Func<int, byte[]> blurred)
     /// <summary>How many pixels there are.</summary>
     internal int Count => Pixels(0).Length / 3;
 
+    /// <summary>The mean relative luminance (WCAG 2.2), 0 to 1.</summary>
+    public double Luminance
+    {
+        get
+        {
+            var (srgb, tables, sum) = (Pixels(0), new ToneTables(ToneChange.None), 0.0);
+            for (var at = 0; at < srgb.Length; at += 3)
+                sum += tables.Luminance(srgb, at);
+            return sum / (srgb.Length / 3);
+        }
+    }
+
     /// <summary>The contrast of a text over the worst hundredth of the pixels: all others have more.</summary>
     /// <remarks>Pixels are counted by their light, in steps so small that the contrast is at most 0.04 % less than it is.</remarks>
     /// <param name="text">The text's colour.</param>

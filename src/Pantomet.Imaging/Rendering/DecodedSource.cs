@@ -13,13 +13,24 @@ namespace Pantomet.Imaging.Rendering;
 /// <param name="scale">Above 0.</param>
 public delegate Image VectorDrawing(string path, double scale);
 
+/// <summary>Draws a mark: another source, as large as goes into a box.</summary>
+/// <param name="sha256">Of that source.</param>
+/// <param name="box">It is no larger.</param>
+/// <returns>sRGB with transparency, 8 bits, in memory.</returns>
+/// <exception cref="UnreadableException">It is gone.</exception>
+public delegate Image MarkDrawing(string sha256, PixelSize box);
+
 /// <summary>What a source is decoded with.</summary>
 /// <param name="Draw">Draws it if it is a vector picture.</param>
+/// <param name="DrawMark">Draws what is set on it.</param>
 /// <param name="TemporaryFolder">Holds the pixels of what does not fit into memory.</param>
-public sealed record DecodeOptions(VectorDrawing Draw, string TemporaryFolder)
+public sealed record DecodeOptions(VectorDrawing Draw, MarkDrawing DrawMark, string TemporaryFolder)
 {
     /// <summary>Draws in this process, and keeps temporary pixels where the system does.</summary>
-    public static DecodeOptions InThisProcess { get; } = new(Drawn, Path.GetTempPath());
+    public static DecodeOptions InThisProcess { get; } = new(Drawn, NoMark, Path.GetTempPath());
+
+    private static Image NoMark(string sha256, PixelSize box) =>
+        throw new UnreadableException("mark-gone", "There is no library here that could have the mark.");
 
     private static Image Drawn(string path, double scale)
     {
@@ -51,6 +62,9 @@ public sealed class DecodedSource : IDisposable
 
     /// <summary>Where it came from.</summary>
     public SourceFile File { get; }
+
+    /// <summary>Draws what is set on it.</summary>
+    internal MarkDrawing DrawMark => options.DrawMark;
 
     /// <summary>Holds pixels that do not fit into memory.</summary>
     public string TemporaryFolder => options.TemporaryFolder;

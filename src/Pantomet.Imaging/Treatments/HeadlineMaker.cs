@@ -28,14 +28,7 @@ internal sealed class HeadlineMaker(Func<HeadlineSetting> setting)
         LaidHeadline now;
         lock (finding)
             now = laid ??= LaidHeadline.On(plain, setting());
-        using var whole = plain.With(plain.Colour).Copy(interpretation: Enums.Interpretation.Srgb);
-        var at = now.At;
-        using var part = whole.Crop(at.X, at.Y, at.Width, at.Height);
-        using var over = Image.NewFromMemory(now.Pixels, at.Width, at.Height, 4, Enums.BandFormat.Uchar);
-        using var letters = over.Copy(interpretation: Enums.Interpretation.Srgb);
-        using var both = part.Composite2(letters, Enums.BlendMode.Over);
-        using var bytes = both.Cast(Enums.BandFormat.Uchar);
-        using var kept = plain.Alpha is null ? bytes.ExtractBand(0, n: 3) : bytes.Copy();
-        return whole.Insert(kept, at.X, at.Y);
+        using var letters = Image.NewFromMemory(now.Pixels, now.At.Width, now.At.Height, 4, Enums.BandFormat.Uchar);
+        return Overlay.On(plain, letters, now.At.X, now.At.Y);
     }
 }

@@ -2,6 +2,7 @@ using NetVips;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Recipes;
 using Pantomet.Core.Treatments;
+using Pantomet.Imaging.Rendering;
 
 namespace Pantomet.Imaging.Treatments;
 
@@ -12,16 +13,19 @@ public sealed class Treater
     private readonly RenderRecipe recipe;
     private readonly ToneMaker? tone;
     private readonly HeadlineMaker? headline;
+    private readonly MarkMaker? mark;
     private readonly Edges? edges;
 
     /// <summary>Takes a recipe.</summary>
     /// <param name="recipe">Its treatments.</param>
     /// <param name="setting">How a headline stands on its crop; asked for only where there is one.</param>
-    internal Treater(RenderRecipe recipe, Func<HeadlineSetting> setting)
+    /// <param name="drawMark">Draws a mark; asked only where there is one.</param>
+    internal Treater(RenderRecipe recipe, Func<HeadlineSetting> setting, MarkDrawing drawMark)
     {
         this.recipe = recipe;
         tone = recipe.Treatments.OfType<Tone>().Select(one => new ToneMaker(one)).SingleOrDefault();
         headline = recipe.Treatments.OfType<Headline>().Any() ? new HeadlineMaker(setting) : null;
+        mark = recipe.Treatments.OfType<Mark>().Select(one => new MarkMaker(one, drawMark)).SingleOrDefault();
         edges = recipe.Treatments.OfType<Edges>().SingleOrDefault();
     }
 
@@ -50,6 +54,7 @@ public sealed class Treater
     {
         using var toned = tone is null ? picture.Copy() : tone.Apply(picture);
         using var worded = headline is null ? toned.Copy() : headline.Apply(toned);
-        return edges is null ? worded.Copy() : EdgeMaker.Apply(worded, edges, keepsAlpha ? null : recipe.Pixels.Background);
+        using var marked = mark is null ? worded.Copy() : mark.Apply(worded);
+        return edges is null ? marked.Copy() : EdgeMaker.Apply(marked, edges, keepsAlpha ? null : recipe.Pixels.Background);
     }
 }

@@ -27,7 +27,7 @@ internal sealed class Treaters(DecodedSource source)
             if (!known.TryGetValue(key, out var weak) || !weak.TryGetTarget(out var treater))
             {
                 Prune();
-                treater = new Treater(recipe, () => headlines.Of(source, recipe));
+                treater = new Treater(recipe, () => headlines.Of(source, recipe), source.DrawMark);
                 known[key] = new WeakReference<Treater>(treater);
             }
 

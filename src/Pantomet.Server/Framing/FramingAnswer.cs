@@ -19,12 +19,14 @@ namespace Pantomet.Server.Framing;
 /// <param name="Proposal">What stands out in the pixels; counts until something is decided.</param>
 /// <param name="Turn">How the picture is turned for every place.</param>
 /// <param name="Headlines">What headlines say on it, by language tag; those of no language in particular under the empty name.</param>
+/// <param name="IsUnmarked">Whether no mark is set on it, wherever a slot has one.</param>
 /// <param name="Undo">What undo would take back.</param>
 /// <param name="Redo">What redo would do again.</param>
 /// <param name="Places">Every slot, or each of its tiers, in the order in which destinations are shown.</param>
 internal sealed record FramingAnswer(
     string Source, long Revision, PixelRect? Subject, PixelRect? Wish, PixelPoint? Focus, bool IsDecided, SubjectProposal? Proposal,
-    Rotation Turn, IReadOnlyDictionary<string, string> Headlines, string? Undo, string? Redo, IReadOnlyList<PlaceAnswer> Places)
+    Rotation Turn, IReadOnlyDictionary<string, string> Headlines, bool IsUnmarked, string? Undo, string? Redo,
+    IReadOnlyList<PlaceAnswer> Places)
 {
     /// <summary>Plans every place, without formats and names of files; touches no pixel.</summary>
     /// <param name="row">The source.</param>
@@ -47,7 +49,7 @@ internal sealed record FramingAnswer(
             .ToLookup(place => SourceFraming.ShapeOf(place.Part.Shape), place => SourceFraming.KeyOf(place.Part.Id, place.Tier));
         return new FramingAnswer(
             row.Id, row.FramingRevision, framing.Subject, framing.Wish, framing.Focus, framing.IsDecided, row.Proposal, framing.Turn,
-            framing.Headlines, labels.Undo, labels.Redo,
+            framing.Headlines, framing.IsUnmarked, labels.Undo, labels.Redo,
             [
                 .. from one in plans
                    from place in one.Places

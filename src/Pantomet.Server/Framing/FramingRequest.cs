@@ -65,6 +65,9 @@ internal enum FramingAct
 
     /// <summary>Sets a headline in a <c>colour</c>, or without one as the slot says: <c>slot</c>, <c>tier</c>.</summary>
     ColourHeadline,
+
+    /// <summary>Leaves marks off this picture, or sets them as the slots say: <c>on</c>.</summary>
+    Mark,
 }
 
 /// <summary>One change of a framing. Which members it needs is said at each <see cref="FramingAct"/>.</summary>
@@ -109,6 +112,7 @@ internal sealed record FramingRequest(
                 ? Good(new FramingChange.TurnAll(levelled))
                 : Bad("from", $"{TooSteep} Draw the line along something that should be level or upright."),
             FramingAct.SayHeadline => Worded(),
+            FramingAct.Mark => Good(new FramingChange.Unmark(!On)),
             FramingAct.AllAutomatic => Good(new FramingChange.AllAutomatic()),
             _ => AtPlace(row, slots),
         };

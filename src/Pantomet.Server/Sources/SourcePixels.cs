@@ -3,6 +3,7 @@ using Pantomet.Core.Pictures;
 using Pantomet.Imaging.Isolation;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Imaging.Sources;
+using Pantomet.Imaging.Treatments;
 using Pantomet.Rendering;
 using Pantomet.Server.Hosting;
 
@@ -18,7 +19,10 @@ internal sealed class SourcePixels(
     DataFolder folder, ServerSettings settings, DecoderPool decoders, IDbContextFactory<PantometDb> databases) : ISourceFiles
 {
     private readonly ConcurrentDictionary<string, (long Bytes, DateTime Modified)> seen = new();
-    private readonly DecodeOptions options = new(decoders.Draw, folder.Incoming);
+    private DecodeOptions? options;
+
+    private DecodeOptions Options => LazyInitializer.EnsureInitialized(
+        ref options, () => new DecodeOptions(decoders.Draw, new DrawnMarks(FindMark).Draw, folder.Incoming));
 
     /// <inheritdoc/>
     public async Task<SourceToOpen> FindAsync(string sha256, CancellationToken cancel)
@@ -35,8 +39,8 @@ internal sealed class SourcePixels(
     /// <see cref="DecodedSource.ForOneCut"/>.</param>
     public SourceToOpen ToOpen(SourceRow source, Func<bool> isForOneCut) => new(
         source.Id, SourceMemory.Of(source), () => isForOneCut()
-            ? DecodedSource.ForOneCut(PathOf(source), source.Facts, options)
-            : DecodedSource.Open(PathOf(source), source.Facts, options));
+            ? DecodedSource.ForOneCut(PathOf(source), source.Facts, Options)
+            : DecodedSource.Open(PathOf(source), source.Facts, Options));
 
     /// <summary>The file that pixels are read from, checked against its hash.</summary>
     /// <param name="source">The source.</param>
@@ -91,6 +95,17 @@ internal sealed class SourcePixels(
         Directory.CreateDirectory(FolderOf(sourceId));
         File.Move(path, place, overwrite: true);
         return place;
+    }
+
+    // Asked for while a file is made, so not in turn with anybody.
+    private Func<DecodedSource> FindMark(string sha256)
+    {
+        using var database = databases.CreateDbContext();
+        var mark = database.Sources.AsNoTracking().SingleOrDefault(row => row.Id == sha256 && row.DeletedAt == null)
+            ?? throw new UnreadableException(
+                "mark-gone", "The picture that is this slot's mark was deleted. Take it out of the bin, or choose another under " +
+                "Destinations, Treatments.");
+        return () => DecodedSource.Open(PathOf(mark), mark.Facts, Options);
     }
 
     private string? Kept(string sourceId)

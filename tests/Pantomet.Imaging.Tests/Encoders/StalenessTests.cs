@@ -115,6 +115,15 @@ public sealed class StalenessTests(ITestOutputHelper output) : IDisposable
         new($"{nameof(Slot.Treatments)}: the picture's colour for them", true, (slot, source) => (
             Worded("Kites", style => style)(slot),
             Framed(source, new FramingChange.ColourHeadline(slot, null, new SrgbColour(10, 20, 90)))), MayMarkMore),
+        Of($"{nameof(Slot.Treatments)}: mark", Signed(mark => mark), MayMarkMore),
+        Of($"{nameof(Slot.Treatments)}: its picture", Signed(mark => mark with { Picture = Marked.Svg }), MayMarkMore),
+        Of($"{nameof(Slot.Treatments)}: its light version", Signed(mark => mark with { LightPicture = Marked.Svg }), MayMarkMore),
+        Of($"{nameof(Slot.Treatments)}: its anchor", Signed(mark => mark with { Anchor = Anchor.TopLeft }), MayMarkMore),
+        Of($"{nameof(Slot.Treatments)}: its size", Signed(mark => mark with { Size = 0.4 }), MayMarkMore),
+        Of($"{nameof(Slot.Treatments)}: its margin", Signed(mark => mark with { Margin = 0.2 }), MayMarkMore),
+        Of($"{nameof(Slot.Treatments)}: its opacity", Signed(mark => mark with { Opacity = 0.3 }), MayMarkMore),
+        new($"{nameof(Slot.Treatments)}: off for the picture", true, (slot, source) => (
+            Signed(mark => mark)(slot), Framed(source, new FramingChange.Unmark(true))), MayMarkMore),
         Of($"{nameof(Slot.Treatments)}: line", Edged(new Edges(0.04, new SrgbColour(20, 30, 200), 0, 0))),
         Of($"{nameof(Slot.Treatments)}: its colour",
             Edged(new Edges(0.04, new SrgbColour(200, 30, 20), 0, 0))),
@@ -165,7 +174,7 @@ public sealed class StalenessTests(ITestOutputHelper output) : IDisposable
             var path = folder.Path(picture);
             Tool.Run("convert", Demo.Source(picture), "-coalesce", "-resize", "240x", path);
             var facts = SourceProbe.Probe(path, 300_000_000).Facts;
-            using var decoded = DecodedSource.Open(path, facts);
+            using var decoded = DecodedSource.Open(path, facts, Marked.Options);
             Compare(decoded, Bases[at], Demo.Source(facts));
             Compare(decoded, Bases[(at + 2) % Bases.Length], Demo.Source(facts));
         }
@@ -229,6 +238,12 @@ public sealed class StalenessTests(ITestOutputHelper output) : IDisposable
     private static Func<Slot, Slot> Worded(string text, Func<HeadlineStyle, HeadlineStyle> change) => slot => slot with
     {
         Treatments = slot.Treatments with { Headline = new SlotHeadline(text, "", change(HeadlineStyle.Usual)) },
+        Colour = ColourPolicy.Srgb,
+    };
+
+    private static Func<Slot, Slot> Signed(Func<SlotMark, SlotMark> change) => slot => slot with
+    {
+        Treatments = slot.Treatments with { Mark = change(new SlotMark(Marked.Png, null, Anchor.BottomRight, 0.25, 0.05, 1)) },
         Colour = ColourPolicy.Srgb,
     };
 

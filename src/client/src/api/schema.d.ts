@@ -2764,7 +2764,7 @@ export interface components {
          * @description What a person does to a framing.
          * @enum {unknown}
          */
-        FramingAct: "decide" | "confirm" | "quarter" | "mirror" | "level" | "levelAlong" | "crop" | "automatic" | "allAutomatic" | "part" | "leaveOut" | "pad" | "accept" | "sayHeadline" | "placeHeadline" | "colourHeadline";
+        FramingAct: "decide" | "confirm" | "quarter" | "mirror" | "level" | "levelAlong" | "crop" | "automatic" | "allAutomatic" | "part" | "leaveOut" | "pad" | "accept" | "sayHeadline" | "placeHeadline" | "colourHeadline" | "mark";
         /** @description How a source is framed, in every place. */
         FramingAnswer: {
             focus: null | components["schemas"]["PixelPoint"];
@@ -2774,6 +2774,8 @@ export interface components {
             };
             /** @description Whether a person said what must stay, or that nothing in particular must. */
             isDecided: boolean;
+            /** @description Whether no mark is set on it, wherever a slot has one. */
+            isUnmarked: boolean;
             /** @description Every slot, or each of its tiers, in the order in which destinations are shown. */
             places: components["schemas"]["PlaceAnswer"][];
             proposal: null | components["schemas"]["SubjectProposal"];
@@ -3165,6 +3167,30 @@ export interface components {
             share: number;
             /** @description A colour in which text on it can be read best. */
             text: string;
+        };
+        /** @description A mark that is set on a picture; fractions of the shorter side. */
+        MarkDocument: {
+            /** @description One of nine, such as `bottom-right` (absent: that one). */
+            anchor?: null | string;
+            /** @description The id of a light version, for dark grounds (absent: none). */
+            lightPicture?: null | string;
+            /**
+             * Format: double
+             * @description Around it, 0 to 0.4 (absent: 0.04).
+             */
+            margin?: null | number;
+            /**
+             * Format: double
+             * @description 0.05 to 1 (absent: 1).
+             */
+            opacity?: null | number;
+            /** @description The id of the source that it is. */
+            picture: string;
+            /**
+             * Format: double
+             * @description Of the square that it is put in, 0.02 to 1 (absent: 0.15).
+             */
+            size?: null | number;
         };
         /** @description What was measured. */
         MeasuredAnswer: {
@@ -4719,6 +4745,7 @@ export interface components {
         TreatmentsDocument: {
             edges?: null | components["schemas"]["EdgesDocument"];
             headline?: null | components["schemas"]["HeadlineDocument"];
+            mark?: null | components["schemas"]["MarkDocument"];
             tone?: null | components["schemas"]["ToneDocument"];
         };
         /** @description Treatments to be tried on one picture. */

@@ -4,6 +4,7 @@ import type { FramedPlace, Framing, Schemas, Slot, Source } from "../data/client
 import { FindingLine } from "../instruments/FindingLine";
 import { anchors } from "../treatments/anchors";
 import { ContrastGauge, contrastOf } from "../treatments/ContrastGauge";
+import { CheckBox } from "../ui/CheckBox";
 import { ColourBox } from "../ui/ColourBox";
 import { Field, TextArea } from "../ui/Field";
 import { LinkButton } from "../ui/LinkButton";
@@ -40,15 +41,25 @@ export function WordsFields({
   const words = useWords(source, slot, place);
   const found = words.data?.headline ?? undefined;
   const at = { slot: place.slot, ...(place.tier && { tier: place.tier }) };
+  const mark = slot.treatments?.mark && (
+    <span className="pb-1">
+      <CheckBox checked={!shown.isUnmarked} onChecked={(on) => void framing.change({ act: "mark", on })}>
+        the mark is set on this picture
+      </CheckBox>
+    </span>
+  );
   if (!slot.treatments?.headline)
     return (
-      <p className="pb-1 whitespace-normal text-soft">
-        {slot.name} has no headline.{" "}
-        <Link className="underline" to={`/destinations/${destination}?slot=${encodeURIComponent(slot.id)}`}>
-          Give it one
-        </Link>{" "}
-        under Treatments, and say here what it says on this picture.
-      </p>
+      <>
+        {mark}
+        <p className="pb-1 whitespace-normal text-soft">
+          {slot.name} has no headline.{" "}
+          <Link className="underline" to={`/destinations/${destination}?slot=${encodeURIComponent(slot.id)}`}>
+            Give it one
+          </Link>{" "}
+          under Treatments, and say here what it says on this picture.
+        </p>
+      </>
     );
   const colour = place.headlineColour ?? found?.colour;
   return (
@@ -105,6 +116,7 @@ export function WordsFields({
           </span>
         </div>
       )}
+      {mark}
       {words.data?.findings.map((finding) => (
         <div key={finding.id} className="max-w-[60ch] whitespace-normal">
           <FindingLine finding={finding} />

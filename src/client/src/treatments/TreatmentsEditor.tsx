@@ -5,6 +5,7 @@ import { useSources } from "../sources/useSources";
 import { Select } from "../ui/Select";
 import { EdgeFields } from "./EdgeFields";
 import { HeadlineFields } from "./HeadlineFields";
+import { MarkFields } from "./MarkFields";
 import { PageColours } from "./PageColours";
 import { PartBox } from "./PartBox";
 import { ToneFields } from "./ToneFields";
@@ -44,7 +45,7 @@ export function TreatmentsEditor({ at, slot, isStored }: { at: string; slot: Slo
             onValue={setChosen}
           />
           {/* In sight while fields further down are set. */}
-          <TreatedPicture treated={treated} name={source.stem} className="sticky -top-px z-2 bg-sheet pb-1">
+          <TreatedPicture treated={treated} name={source.stem} className="sticky -top-3.5 z-2 -mt-3.5 bg-sheet pt-3.5 pb-1">
             {under && (
               <PartBox
                 label="Where the text stands"
@@ -64,6 +65,7 @@ export function TreatmentsEditor({ at, slot, isStored }: { at: string; slot: Slo
       )}
       <ToneFields at={`${at}.treatments.tone`} found={treated.data?.tone ?? undefined} />
       <HeadlineFields at={`${at}.treatments.headline`} found={treated.data?.headline ?? undefined} />
+      <MarkFields at={`${at}.treatments.mark`} />
       <EdgeFields at={`${at}.treatments.edges`} />
       {isStored && source && <PageColours source={source.id} slot={slot.id} />}
     </div>

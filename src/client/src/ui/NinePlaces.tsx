@@ -11,8 +11,8 @@ export function NinePlaces<T extends string>({
   label: string;
   /** Nine, in the order of reading, each with its words. */
   places: readonly (readonly [T, string])[];
-  /** What it is called where none is set. */
-  free: string;
+  /** What it is called where none is set; absent where one always is. */
+  free?: string;
   value: T | undefined;
   onValue: (place: T | undefined) => void;
 }) {
@@ -36,16 +36,18 @@ export function NinePlaces<T extends string>({
           </label>
         ))}
       </span>
-      <label className="flex items-baseline gap-1.5">
-        <input
-          type="radio"
-          name={name}
-          className="translate-y-px accent-ink"
-          checked={value === undefined}
-          onChange={() => onValue(undefined)}
-        />
-        {free}
-      </label>
+      {free && (
+        <label className="flex items-baseline gap-1.5">
+          <input
+            type="radio"
+            name={name}
+            className="translate-y-px accent-ink"
+            checked={value === undefined}
+            onChange={() => onValue(undefined)}
+          />
+          {free}
+        </label>
+      )}
     </fieldset>
   );
 }
