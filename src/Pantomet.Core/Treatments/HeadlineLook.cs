@@ -6,25 +6,32 @@ using Pantomet.Core.Measures;
 namespace Pantomet.Core.Treatments;
 
 /// <summary>A small copy of a picture, for who looks for a place and a colour in it.</summary>
+/// <remarks>What is worked out once is kept: a person who types asks again with each letter.</remarks>
 /// <param name="size">Of the copy, in pixels; it has the file's proportions.</param>
 /// <param name="srgb">Red, green, blue of each pixel, row by row.</param>
 /// <param name="avoid">What must not be covered.</param>
 public sealed class HeadlineLook(PixelSize size, byte[] srgb, IReadOnlyList<PicturePart> avoid)
 {
+    // Of a colour that few pixels have nobody would want a headline.
+    private const int Begins = 4;
+
     // A background has few colours of its own that anybody would name.
     private const int MostOfEach = 3;
 
-    private readonly Lazy<LabPlane> plane = new(() => LabPlane.FromSrgb(size.Width, size.Height, srgb, []));
-    private readonly Lazy<IReadOnlyList<SrgbColour>> colours = new(() => ColoursOf(size, srgb, avoid));
+    private LabPlane? plane;
+    private CalmGrid? calm;
+    private IReadOnlyList<SrgbColour>? colours;
 
     /// <summary>Places that are calm and free.</summary>
-    public CalmGrid Calm => CalmGrid.Of(plane.Value, avoid);
+    public CalmGrid Calm => LazyInitializer.EnsureInitialized(ref calm, () => CalmGrid.Of(Plane, avoid));
 
     /// <summary>Places that are free, however busy.</summary>
     public CalmGrid Free => CalmGrid.OfFree(avoid);
 
     /// <summary>Colours of what must not be covered, then of the rest; each those with most pixels first.</summary>
-    public IReadOnlyList<SrgbColour> Colours => colours.Value;
+    public IReadOnlyList<SrgbColour> Colours => LazyInitializer.EnsureInitialized(ref colours, ColoursOf);
+
+    private LabPlane Plane => LazyInitializer.EnsureInitialized(ref plane, () => LabPlane.FromSrgb(size.Width, size.Height, srgb, []));
 
     /// <summary>The pixels of a part.</summary>
     /// <param name="part">Inside the picture.</param>
@@ -37,15 +44,15 @@ public sealed class HeadlineLook(PixelSize size, byte[] srgb, IReadOnlyList<Pict
         return ToneGround.Of(pixels);
     }
 
-    private static List<SrgbColour> ColoursOf(PixelSize size, byte[] srgb, IReadOnlyList<PicturePart> avoid)
+    private List<SrgbColour> ColoursOf()
     {
-        var (inside, outside) = (new byte[size.Count], new byte[size.Count]);
-        Array.Fill(outside, byte.MaxValue);
+        var (inside, outside) = (new float[size.Count], new float[size.Count]);
+        Array.Fill(outside, 1);
         foreach (var at in avoid.Select(part => part.In(size)))
         {
             for (var row = at.Y; row < at.Bottom; row++)
             {
-                inside.AsSpan((row * size.Width) + at.X, at.Width).Fill(byte.MaxValue);
+                inside.AsSpan((row * size.Width) + at.X, at.Width).Fill(1);
                 outside.AsSpan((row * size.Width) + at.X, at.Width).Clear();
             }
         }
@@ -53,7 +60,7 @@ public sealed class HeadlineLook(PixelSize size, byte[] srgb, IReadOnlyList<Pict
         return
         [
             .. new[] { inside, outside }
-                .SelectMany(there => ColourClusters.Of(LabPlane.FromSrgb(size.Width, size.Height, srgb, there)).Take(MostOfEach))
+                .SelectMany(there => ColourClusters.Of(Plane with { Opacity = there }, Begins).Take(MostOfEach))
                 .Select(one => one.Colour).Distinct()
         ];
     }

@@ -16,7 +16,8 @@ internal sealed class HeadlineSettings
     // Ten pixels for a cell of the grid: enough to see whether it is calm, and which colours there are.
     private const int Side = 240;
 
-    private readonly ConcurrentLru<Key, HeadlineSetting> known = new(MaxKept);
+    private readonly ConcurrentLru<Key, HeadlineLook> looks = new(MaxKept);
+    private readonly ConcurrentLru<(Key Look, string Headline), HeadlineSetting> known = new(MaxKept);
 
     /// <summary>The one for a recipe.</summary>
     /// <param name="source">The picture.</param>
@@ -27,16 +28,16 @@ internal sealed class HeadlineSettings
         var headline = recipe.Treatments.OfType<Headline>().Single();
         var key = new Key(
             look.Input.Crop, look.Input.Rotation, look.File, look.Picture, look.Pixels, RecipeNotation.Write(look.Treatments),
-            RecipeNotation.Write([headline]));
-        return known.GetOrAdd(key, _ => Find(source, look, headline));
+            string.Join(' ', headline.Avoid));
+        return known.GetOrAdd((key, RecipeNotation.Write([headline])), _ => HeadlineSetting.Of(
+            headline, looks.GetOrAdd(key, _ => LookAt(source, look, headline.Avoid)), RatioOf(look)));
     }
 
-    private static HeadlineSetting Find(DecodedSource source, RenderRecipe look, Headline headline)
+    private static HeadlineLook LookAt(DecodedSource source, RenderRecipe look, IReadOnlyList<PicturePart> avoid)
     {
         using var made = VariantPixels.Make(source, look, PictureFormat.Jpeg);
         using var plain = PlainColours.Of(made);
-        var small = new HeadlineLook(look.File, plain.Colour.WriteToMemory<byte>(), headline.Avoid);
-        return HeadlineSetting.Of(headline, small, RatioOf(look));
+        return new HeadlineLook(look.File, plain.Colour.WriteToMemory<byte>(), avoid);
     }
 
     // Small, and of the crop's own proportions where nothing is padded, so that every size of a crop sees the same.
@@ -73,5 +74,5 @@ internal sealed class HeadlineSettings
         Math.Max(1, (int)Rounding.HalfUp(size.Width * scale)), Math.Max(1, (int)Rounding.HalfUp(size.Height * scale)));
 
     private sealed record Key(
-        PixelRect Crop, Rotation Turn, PixelSize File, PixelSize Picture, PixelRequest Pixels, string Tone, string Headline);
+        PixelRect Crop, Rotation Turn, PixelSize File, PixelSize Picture, PixelRequest Pixels, string Tone, string Avoid);
 }

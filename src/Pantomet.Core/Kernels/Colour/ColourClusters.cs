@@ -20,7 +20,7 @@ public static class ColourClusters
     public const int Most = 6;
 
     private const int MaxRounds = 60;
-    private const int Begins = 16;
+    private const int UsualBegins = 16;
     private const int Dice = 6174;
 
     // Pixels that lie closer together in each direction are looked at as one.
@@ -31,8 +31,9 @@ public static class ColourClusters
 
     /// <summary>Finds them, those with most pixels first.</summary>
     /// <param name="picture">A small copy of it. What is less than half there does not count.</param>
+    /// <param name="begins">How often it is begun anew: fewer are quicker, and may miss a colour of few pixels.</param>
     /// <returns>None for a picture that is transparent everywhere.</returns>
-    public static IReadOnlyList<ColourShare> Of(LabPlane picture)
+    public static IReadOnlyList<ColourShare> Of(LabPlane picture, int begins = UsualBegins)
     {
         var bins = Bins(picture);
         if (bins.Length == 0)
@@ -40,7 +41,7 @@ public static class ColourClusters
         var (dice, all) = (new Random(Dice), bins.Sum(bin => bin.Weight));
         return
         [
-            .. Enumerable.Range(0, Begins).Select(_ => AtRest(bins, Seeds(bins, dice))).MinBy(one => one.Apart).Groups
+            .. Enumerable.Range(0, begins).Select(_ => AtRest(bins, Seeds(bins, dice))).MinBy(one => one.Apart).Groups
                 .Where(group => group.Weight >= LeastShare * all).OrderByDescending(group => group.Weight)
                 .Select(group => new ColourShare(group.Middle.ToSrgb(), group.Weight / all))
         ];
