@@ -1,6 +1,6 @@
 using Pantomet.Core.Destinations;
-using Pantomet.Core.Framing.Proposing;
 using Pantomet.Core.Framing;
+using Pantomet.Core.Framing.Proposing;
 using Pantomet.Core.Pictures;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;

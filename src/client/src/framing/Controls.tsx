@@ -128,7 +128,7 @@ export function Controls({
           </Labelled>
         )}
       </div>
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-1.5">
+      <div className="flex flex-wrap items-center gap-x-2 gap-y-1.5">
         <fieldset aria-label="What a drag does" className="flex">
           {modes.map((one) => (
             <Segment key={one.mode} isOn={mode === one.mode} act={one.act}>

@@ -45,7 +45,11 @@ export function TreatmentsEditor({ at, slot, isStored }: { at: string; slot: Slo
             onValue={setChosen}
           />
           {/* In sight while fields further down are set. */}
-          <TreatedPicture treated={treated} name={source.stem} className="sticky -top-3.5 z-2 -mt-3.5 bg-sheet pt-3.5 pb-1">
+          <TreatedPicture
+            treated={treated}
+            name={source.stem}
+            className="sticky -top-3.5 z-2 -mt-3.5 bg-sheet pt-3.5 pb-1"
+          >
             {under && (
               <PartBox
                 label="Where the text stands"
