@@ -46,25 +46,42 @@ public sealed record SlotCrop(PixelRect Area, Rotation Rotation, Fit Fit, bool I
     public static CropCriteria Wishes(Slot part, FramedPicture source, RotatedPicture turned)
     {
         var ratio = part.Shape.RatioFor(AspectRatio.Of(turned.Size));
+        return Wishes(ratio, part.FocusPlace, source, turned) with
+        {
+            Breathing = part.Breathing,
+            Zones = part.KeepClear,
+            Floor = source.Facts.IsVector
+                ? null
+                : Floor(part, new StraightenedBounds(turned.Size, turned.Rotation.Straighten).Largest(ratio)),
+        };
+    }
+
+    /// <summary>The crop of a source for a place that is in no slot, as one among several pictures in one.</summary>
+    /// <param name="place">Pixels of the place; its proportions count.</param>
+    /// <param name="source">What is framed.</param>
+    public static SlotCrop For(PixelSize place, FramedPicture source)
+    {
+        var turned = new RotatedPicture(source.Facts.Size, source.Framing.Turn);
+        var wishes = Wishes(AspectRatio.Of(place), FocusPlace.Centre, source, turned) with { Breathing = Slot.DefaultBreathing };
+        return new SlotCrop(turned.ToUpright(AutomaticCrop.For(wishes)), turned.Rotation, Fit.Cover, false);
+    }
+
+    private static CropCriteria Wishes(AspectRatio ratio, FocusPlace wanted, FramedPicture source, RotatedPicture turned)
+    {
         PixelRect? Turned(PixelRect? upright) => upright is { } area ? turned.FromUpright(area) : null;
         var subject = Turned(source.Subject);
         var aim = source.Focus is null ? FaceAim.Of([.. source.Faces.Select(turned.FromUpright)], subject, ratio) : null;
         var focus = source.Focus is { } point ? turned.FromUpright(point) : aim?.Point ?? subject?.Centre;
         // Without a focus there is nothing to put on a third.
-        var place = focus is null && part.FocusPlace == FocusPlace.Thirds ? FocusPlace.Centre : part.FocusPlace;
-        return new CropCriteria(turned.Size, turned.Rotation.Straighten, ratio, focus ?? part.FocusPlace.FocusOf(turned.Size))
+        var place = focus is null && wanted == FocusPlace.Thirds ? FocusPlace.Centre : wanted;
+        return new CropCriteria(turned.Size, turned.Rotation.Straighten, ratio, focus ?? wanted.FocusOf(turned.Size))
         {
             Subject = subject,
             Wish = Turned(source.Wish),
             Heads = [.. source.Faces.Select(
                 face => HeadArea.Of(turned.FromUpright(FaceRegion.WithHair(face, source.Facts.Size)), turned.Size.Height))],
-            Breathing = part.Breathing,
             // A slot that says where the focus goes is obeyed.
             Place = place == FocusPlace.Centre && aim is not null ? place.With(aim.Across, aim.Down) : place,
-            Zones = part.KeepClear,
-            Floor = source.Facts.IsVector
-                ? null
-                : Floor(part, new StraightenedBounds(turned.Size, turned.Rotation.Straighten).Largest(ratio)),
         };
     }
 
