@@ -11,7 +11,6 @@ public static partial class HeadlineReader
 
     private const double LeastSize = 0.02;
     private const int MostLines = 10;
-    private const string OwnFont = "sha256:";
 
     private static readonly Dictionary<string, HeadlineAlign> Aligns = new()
     {
@@ -60,16 +59,9 @@ public static partial class HeadlineReader
         var isBold = headline.Weight is null or "bold";
         list.Check(isBold || headline.Weight == "regular", "weight", "A weight is regular or bold.");
         var font = headline.Font ?? ShippedFonts.First;
-        if (font.StartsWith(OwnFont, StringComparison.Ordinal))
-        {
-            var digits = font[OwnFont.Length..];
-            list.Check(MarkReader.IsSourceId(digits), "font", "An own font is written sha256: and the 64 digits of its file.");
-            return new HeadlineFont("", isBold, digits);
-        }
-
         list.Check(
             ShippedFonts.Families.Contains(font), "font",
-            $"\"{font}\" does not ship. Use {string.Join(", ", ShippedFonts.Families)}, or add an own font.");
+            $"\"{font}\" does not ship. Use {string.Join(", ", ShippedFonts.Families)}.");
         return new HeadlineFont(font, isBold);
     }
 

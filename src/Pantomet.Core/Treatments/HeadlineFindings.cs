@@ -55,21 +55,6 @@ public static class HeadlineFindings
             HeadlineRule.Places(look, headline with { Style = tried }, words, ratio);
     }
 
-    /// <summary>Letters for which no font has a shape.</summary>
-    /// <param name="headline">What was to be set.</param>
-    /// <param name="letters">Those that are missing; at least one.</param>
-    public static Finding LettersMissing(Headline headline, string letters) => new(
-        "letters-missing", Severity.Warn,
-        $"Neither {headline.Style.Font.Family} nor a font that ships has letters for “{letters}”: boxes stand in their place.",
-        "Add a font that has them, and choose it for the headline.");
-
-    /// <summary>An own font is not there any more.</summary>
-    /// <param name="headline">What was to be set.</param>
-    public static Finding FontMissing(Headline headline) => new(
-        "font-missing", Severity.Warn,
-        $"The font {headline.Style.Font.Family} is not in this library; the headline was set in {ShippedFonts.First}.",
-        "Add the font's file again, or choose another font for the headline.");
-
     private static string Share(double size) => FormattableString.Invariant($"{100 * size:0.#} %");
 
     private static string Lines(int count) => count == 1 ? "one line" : $"{count} lines";

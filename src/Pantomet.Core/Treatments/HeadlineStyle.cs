@@ -32,10 +32,9 @@ public enum HeadlineHelp
 }
 
 /// <summary>The letters of a headline.</summary>
-/// <param name="Family">One of <see cref="ShippedFonts"/>, or that of an own font.</param>
+/// <param name="Family">One of <see cref="ShippedFonts"/>.</param>
 /// <param name="IsBold">Bold, or regular.</param>
-/// <param name="Sha256">Of an own font's file, as 64 lower-case hexadecimal digits; null for a font that ships.</param>
-public sealed record HeadlineFont(string Family, bool IsBold, string? Sha256 = null);
+public sealed record HeadlineFont(string Family, bool IsBold);
 
 /// <summary>How a headline is set, whatever it says.</summary>
 /// <param name="Font">Its letters.</param>

@@ -19,7 +19,7 @@ internal sealed record HeadlineSetting(
     public static HeadlineSetting Of(Headline headline, HeadlineLook look, double ratio)
     {
         var words = HeadlineWords.Of(headline.Text)!;
-        var text = TextMeasures.Of(words, headline.Style.Font, null);
+        var text = TextMeasures.Of(words, headline.Style.Font);
         var found = HeadlineRule.Find(look, headline, text, ratio);
         return new HeadlineSetting(
             headline, words, found, found is null ? [HeadlineFindings.DoesNotFit(look, headline, text, ratio)] : []);

@@ -12,24 +12,23 @@ internal static class TextMeasures
     private const int MaxKept = 512;
 
     // A headline is measured for every picture and every shape.
-    private static readonly ConcurrentLru<(HeadlineFont Font, string? File, string Text), (double Width, double Height)> Known =
+    private static readonly ConcurrentLru<(HeadlineFont Font, string Text), (double Width, double Height)> Known =
         new(MaxKept);
 
     /// <summary>Measures a headline's words.</summary>
     /// <param name="words">The words.</param>
     /// <param name="font">Its letters.</param>
-    /// <param name="file">Of an own font.</param>
-    public static MeasuredText Of(HeadlineWords words, HeadlineFont font, string? file)
+    public static MeasuredText Of(HeadlineWords words, HeadlineFont font)
     {
-        (double Width, double Height) InkOf(string text) => Known.GetOrAdd((font, file, text), _ => Measured(font, file, text));
+        (double Width, double Height) InkOf(string text) => Known.GetOrAdd((font, text), _ => Measured(font, text));
         return new MeasuredText(
             [.. words.Words.Select(word => InkOf(word).Width)], words.Breaks, InkOf("n n").Width - (2 * InkOf("n").Width),
             InkOf("Hg\nHg").Height - InkOf("Hg").Height);
     }
 
-    private static (double Width, double Height) Measured(HeadlineFont font, string? file, string text)
+    private static (double Width, double Height) Measured(HeadlineFont font, string text)
     {
-        using var drawn = new TextRaster(font, file).Draw(text, Size, SrgbColour.White, HeadlineAlign.Left);
+        using var drawn = new TextRaster(font).Draw(text, Size, SrgbColour.White, HeadlineAlign.Left);
         return ((double)drawn.Width / Size, (double)drawn.Height / Size);
     }
 }

@@ -8,8 +8,7 @@ namespace Pantomet.Imaging.Treatments;
 
 /// <summary>Draws words as pixels (Pango lays them out: joined letters, right to left, emoji).</summary>
 /// <param name="font">Its letters.</param>
-/// <param name="file">Of an own font; null for one that ships.</param>
-internal sealed class TextRaster(HeadlineFont font, string? file)
+internal sealed class TextRaster(HeadlineFont font)
 {
     private const int PixelsPerPoint = 72;
 
@@ -32,7 +31,7 @@ internal sealed class TextRaster(HeadlineFont font, string? file)
                 HeadlineAlign.Right => isMirrored ? Enums.Align.Low : Enums.Align.High,
                 _ => isMirrored ? Enums.Align.High : Enums.Align.Low,
             },
-            dpi: PixelsPerPoint, rgba: true, fontfile: file);
+            dpi: PixelsPerPoint, rgba: true);
     }
 
     // Hebrew, Arabic and their neighbours (Unicode, UAX #9: characters of the types R and AL); the first letter decides.

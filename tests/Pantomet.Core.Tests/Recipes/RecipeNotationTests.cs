@@ -79,7 +79,7 @@ public sealed class RecipeNotationTests
         new Headline(
             "Fresh winds",
             new HeadlineStyle(
-                new HeadlineFont("Kite", true, "ab12"), 0.2, 0.1, 2, HeadlineAlign.Left, new SrgbColour(1, 2, 3), 4.5, HeadlineHelp.Band,
+                new HeadlineFont("Kite", true), 0.2, 0.1, 2, HeadlineAlign.Left, new SrgbColour(1, 2, 3), 4.5, HeadlineHelp.Band,
                 Anchor.Top, new PicturePart(0.1, 0.2, 0.3, 0.4)),
             [new PicturePart(0.5, 0.6, 0.1, 0.2)]),
         new Mark("ab", "cd", new PicturePart(0.1, 0.2, 0.3, 0.4), Anchor.Top, 0.5),

@@ -2885,7 +2885,7 @@ export interface components {
              * @description What it needs (absent: 4.5).
              */
             contrast?: null | number;
-            /** @description A font that ships, by its family name, or `sha256:` and the digits of an own font's file. */
+            /** @description A font that ships, by its family name (absent: Lato). */
             font?: null | string;
             /** @description What is laid beneath it where it cannot be read: `none`, `shadow` or `band` (absent: band). */
             help?: null | string;

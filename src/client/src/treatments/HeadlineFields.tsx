@@ -44,7 +44,7 @@ export function HeadlineFields({ at, found }: { at: string; found: Found | undef
             multiline
             optional
           />
-          <Letters at={at} headline={headline} />
+          <Letters at={at} />
           <Place at={at} headline={headline} found={found} />
           <Colour at={at} headline={headline} found={found} />
         </>
@@ -53,11 +53,11 @@ export function HeadlineFields({ at, found }: { at: string; found: Found | undef
   );
 }
 
-function Letters({ at, headline }: { at: string; headline: Headline }) {
+function Letters({ at }: { at: string }) {
   return (
     <>
       <div className="grid grid-cols-3 items-start gap-2">
-        <ChoiceField path={`${at}.font`} label="Font" choices={fontsWith(headline.font)} usual="Lato" />
+        <ChoiceField path={`${at}.font`} label="Font" choices={fonts} usual="Lato" />
         <ChoiceField
           path={`${at}.weight`}
           label="Weight"
@@ -88,9 +88,6 @@ function Letters({ at, headline }: { at: string; headline: Headline }) {
     </>
   );
 }
-
-const fontsWith = (now: string | null | undefined) =>
-  now == null || fonts.some(([one]) => one === now) ? fonts : [...fonts, [now, "an own font"] as const];
 
 function Place({ at, headline, found }: { at: string; headline: Headline; found: Found | undefined }) {
   const [anchor, setAnchor] = useValue<AnchorId | "auto">(`${at}.anchor`);
