@@ -13,6 +13,12 @@ public sealed record PicturePart(double X, double Y, double Width, double Height
     /// <summary>All of it.</summary>
     public static PicturePart Whole { get; } = new(0, 0, 1, 1);
 
+    /// <summary>A rectangle of a picture.</summary>
+    /// <param name="at">Whole pixels.</param>
+    /// <param name="picture">Size of the picture.</param>
+    public static PicturePart Of(PixelRect at, PixelSize picture) => new(
+        (double)at.X / picture.Width, (double)at.Y / picture.Height, (double)at.Width / picture.Width, (double)at.Height / picture.Height);
+
     /// <summary>Whether it is a part of a picture.</summary>
     public bool IsInside => X >= 0 && Y >= 0 && Width > 0 && Height > 0 && X + Width <= 1 + Slack && Y + Height <= 1 + Slack;
 

@@ -23,6 +23,11 @@ public readonly record struct PixelSize(int Width, int Height)
     /// <summary>The whole area as a rectangle at the origin.</summary>
     public PixelRect Whole => new(0, 0, Width, Height);
 
+    /// <summary>Each side times as long, rounded half up; at least 1.</summary>
+    /// <param name="scale">Above 0.</param>
+    public PixelSize Times(double scale) => new(
+        Math.Max(1, (int)Rounding.HalfUp(Width * scale)), Math.Max(1, (int)Rounding.HalfUp(Height * scale)));
+
     /// <inheritdoc/>
     public override string ToString() => $"{Width}×{Height}";
 }

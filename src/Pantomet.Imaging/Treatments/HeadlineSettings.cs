@@ -46,11 +46,11 @@ internal sealed class HeadlineSettings
         var isPadded = recipe.File != recipe.Picture;
         var whole = isPadded ? recipe.File : TurnedCrop(recipe);
         var scale = Math.Min(1, (double)Side / whole.LongestSide);
-        var file = Scaled(whole, scale);
+        var file = whole.Times(scale);
         return recipe with
         {
             File = file,
-            Picture = isPadded ? Scaled(recipe.Picture, scale) : file,
+            Picture = isPadded ? recipe.Picture.Times(scale) : file,
             Treatments = [.. recipe.Treatments.OfType<Tone>()],
             Pixels = recipe.Pixels with
             {
@@ -69,9 +69,6 @@ internal sealed class HeadlineSettings
 
     private static PixelSize TurnedCrop(RenderRecipe recipe) =>
         recipe.Input.Rotation.QuarterTurns % 2 == 0 ? recipe.Input.Crop.Size : recipe.Input.Crop.Size.Turned;
-
-    private static PixelSize Scaled(PixelSize size, double scale) => new(
-        Math.Max(1, (int)Rounding.HalfUp(size.Width * scale)), Math.Max(1, (int)Rounding.HalfUp(size.Height * scale)));
 
     private sealed record Key(
         PixelRect Crop, Rotation Turn, PixelSize File, PixelSize Picture, PixelRequest Pixels, string Tone, string Avoid);

@@ -34,7 +34,7 @@ internal sealed record LaidHeadline(PixelRect Text, PixelRect At, byte[] Pixels,
             var text = new PixelRect(
                 area.X + (int)((area.Width - letters.Width) * left), area.Y + (int)((area.Height - letters.Height) * above), letters.Width,
                 letters.Height);
-            var under = PartOf(text, file);
+            var under = PicturePart.Of(text, file);
             var demand = setting.DemandOf(found.Colour);
             var readable = ToneRule.Least(TextGround.Of(picture, under), demand);
             if (!readable.IsReached)
@@ -109,7 +109,4 @@ internal sealed record LaidHeadline(PixelRect Text, PixelRect At, byte[] Pixels,
         return new PixelRect(
             left, top, Math.Min(file.Width, (int)at.Right + by) - left, Math.Min(file.Height, (int)at.Bottom + by) - top);
     }
-
-    private static PicturePart PartOf(PixelRect at, PixelSize file) => new(
-        (double)at.X / file.Width, (double)at.Y / file.Height, (double)at.Width / file.Width, (double)at.Height / file.Height);
 }

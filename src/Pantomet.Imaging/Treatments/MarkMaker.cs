@@ -5,7 +5,7 @@ using Pantomet.Imaging.Rendering;
 
 namespace Pantomet.Imaging.Treatments;
 
-/// <summary>Sets a mark on pictures of one size; which version of it is found on the first of them.</summary>
+/// <summary>Sets a mark on pictures of one size: it is drawn for the first of them, and is the same for all.</summary>
 /// <param name="mark">Which, and where.</param>
 /// <param name="draw">Draws it.</param>
 internal sealed class MarkMaker(Mark mark, MarkDrawing draw)
@@ -14,33 +14,33 @@ internal sealed class MarkMaker(Mark mark, MarkDrawing draw)
     private const double Dark = 0.184;
 
     private readonly Lock finding = new();
-    private string? version;
+    private (byte[] Pixels, PixelRect At)? drawn;
 
     /// <summary>The picture with its mark.</summary>
     /// <param name="picture">sRGB or grey, 8 bits.</param>
     public Image Apply(Image picture)
     {
         using var plain = PlainColours.Of(picture);
-        var box = mark.Box.In(new PixelSize(picture.Width, picture.Height));
-        string now;
+        byte[] pixels;
+        PixelRect at;
         lock (finding)
-            now = version ??= VersionOn(plain, box);
-        using var drawn = draw(now, box.Size);
-        using var faded = Faded(drawn);
-        var (left, above) = Anchors.Of(mark.Anchor);
-        var (x, y) = (box.X + (int)((box.Width - faded.Width) * left), box.Y + (int)((box.Height - faded.Height) * above));
-        return Overlay.On(plain, faded, x, y);
+            (pixels, at) = drawn ??= Drawn(plain);
+        using var over = Image.NewFromMemory(pixels, at.Width, at.Height, 4, Enums.BandFormat.Uchar);
+        return Overlay.On(plain, over, at.X, at.Y);
     }
 
-    private string VersionOn(PlainColours picture, PixelRect box)
+    private (byte[] Pixels, PixelRect At) Drawn(PlainColours picture)
     {
-        if (mark.LightPicture is not { } light)
-            return mark.Picture;
-        var ground = TextGround.Of(picture, new PicturePart(
-            (double)box.X / picture.Colour.Width, (double)box.Y / picture.Colour.Height, (double)box.Width / picture.Colour.Width,
-            (double)box.Height / picture.Colour.Height));
-        return ground.Luminance < Dark ? light : mark.Picture;
+        var box = mark.Box.In(new PixelSize(picture.Colour.Width, picture.Colour.Height));
+        using var whole = draw(VersionOn(picture), box.Size);
+        using var faded = Faded(whole);
+        var (left, above) = Anchors.Of(mark.Anchor);
+        var (x, y) = (box.X + (int)((box.Width - faded.Width) * left), box.Y + (int)((box.Height - faded.Height) * above));
+        return (faded.WriteToMemory<byte>(), new PixelRect(x, y, faded.Width, faded.Height));
     }
+
+    private string VersionOn(PlainColours picture) =>
+        mark.LightPicture is { } light && TextGround.Of(picture, mark.Box).Luminance < Dark ? light : mark.Picture;
 
     private Image Faded(Image drawn)
     {

@@ -284,6 +284,9 @@ internal sealed class RunQueue(
             {
                 opened.Waiting.Enqueue(new VariantJob(opened, row.Sequence, pairing!, variant));
                 cuts.Add((variant.Crop, variant.Rotation, variant.Size.Picture));
+                // A place for a headline is looked for on a cut of its own, which would cost another decode.
+                if (pairing!.Slot.Treatments.Headline is not null)
+                    cuts.Add((variant.Crop, variant.Rotation, default));
             }
 
             opened.LeftOfPairing[row.Sequence] = wanted.Count;

@@ -28,10 +28,9 @@ internal sealed record HeadlineAnswer(
     {
         if (set is not { Found: { } found, Readable: { } readable })
             return null;
-        var (across, down) = ((double)file.Width, (double)file.Height);
         return new HeadlineAnswer(
-            set.Lines, new PicturePart(set.Text.X / across, set.Text.Y / down, set.Text.Width / across, set.Text.Height / down),
-            found.Place.Area, found.Place.Anchor, set.Size / down, found.Colour.ToString(),
+            set.Lines, PicturePart.Of(set.Text, file), found.Place.Area, found.Place.Anchor, set.Size / file.Height,
+            found.Colour.ToString(),
             [.. found.Offered.Select(one => new OfferedColour(one.Colour.ToString(), one.Contrast))], wanted, readable.Without,
             readable.Contrast, readable.Change.Opacity / 100.0, readable.IsReached);
     }

@@ -1,5 +1,4 @@
 using Pantomet.Core.Findings;
-using Pantomet.Core.Measures;
 using Pantomet.Core.Pictures;
 using Pantomet.Core.Recipes;
 using Pantomet.Core.Sizing;
@@ -21,7 +20,7 @@ internal static class TrialRecipe
         if (widest is null)
             return Refusal.NotFound("file", $"{pairing.Source.Stem} in this slot");
         var scale = Math.Min(1, (double)width / widest.Size.File.Width);
-        var size = new OutputSize(Scaled(widest.Size.File, scale), Scaled(widest.Size.Picture, scale), widest.Size.Density);
+        var size = new OutputSize(widest.Size.File.Times(scale), widest.Size.Picture.Times(scale), widest.Size.Density);
         // What the slot's own formats cannot keep is laid on its background, as it will be.
         var canBeTransparent = pairing.Source.Facts.HasAlpha || pairing.Slot.Treatments.Edges is { Corners: > 0 };
         var format = canBeTransparent
@@ -29,7 +28,4 @@ internal static class TrialRecipe
             : PictureFormat.Jpeg;
         return pairing.RecipeFor(widest.Only(format) with { Size = size, IsAnimated = false });
     }
-
-    private static PixelSize Scaled(PixelSize size, double scale) => new(
-        Math.Max(1, (int)Rounding.HalfUp(size.Width * scale)), Math.Max(1, (int)Rounding.HalfUp(size.Height * scale)));
 }

@@ -159,7 +159,7 @@ public sealed class HeadlinePixelsTests
             {
                 var whole = place.Wanted[0];
                 var scale = Math.Min(1, (double)Side / whole.File.ShortestSide);
-                var size = new OutputSize(Scaled(whole.File, scale), Scaled(whole.Picture, scale), whole.Density);
+                var size = new OutputSize(whole.File.Times(scale), whole.Picture.Times(scale), whole.Density);
                 if (size.ShortBy(place.Crop.Size) > 0)
                     continue;
                 var variant = new PlannedVariant(place.Tier, place.Crop.Area, place.Crop.Rotation, size, [PictureFormat.Png], "made");
@@ -167,9 +167,6 @@ public sealed class HeadlinePixelsTests
             }
         }
     }
-
-    private static PixelSize Scaled(PixelSize size, double scale) =>
-        new(Math.Max(1, (int)Rounding.HalfUp(size.Width * scale)), Math.Max(1, (int)Rounding.HalfUp(size.Height * scale)));
 
     private static PixelRect Changed(Image one, Image other)
     {
