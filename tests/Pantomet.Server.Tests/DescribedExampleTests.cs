@@ -25,6 +25,7 @@ public sealed partial class DescribedExampleTests
     // What an answer names for the requests behind it.
     private static readonly Dictionary<string, (string Name, Func<JsonNode, JsonNode?> Of)> Named = new()
     {
+        ["composeSource"] = ("composed", answer => answer["id"]),
         ["replaceSource"] = ("replaced", answer => answer["source"]!["id"]),
         ["addScreenshot"] = ("screenshot", answer => answer["id"]),
         ["startRun"] = ("run", answer => answer["id"]),

@@ -47,6 +47,24 @@ public sealed class FullDiskTests : IDisposable
     }
 
     [SmallDiskFact]
+    public async Task In_making_one_picture_of_two()
+    {
+        var id = await ReadyAsync();
+        var pair = new { sources = new[] { id, id }, direction = "row" };
+        disk.Fill();
+        using (var full = await server.SendAsync(HttpMethod.Post, "/api/sources/composed", pair))
+        {
+            Assert.False(full.IsSuccessStatusCode);
+            Assert.Contains("/problems/disk-full", await full.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        }
+
+        disk.Free();
+        using var made = await server.SendAsync(HttpMethod.Post, "/api/sources/composed", pair);
+        Assert.Equal(HttpStatusCode.Created, made.StatusCode);
+        await GoesOnAsync(id);
+    }
+
+    [SmallDiskFact]
     public async Task In_taking_a_picture_in()
     {
         var id = await ReadyAsync();

@@ -41,6 +41,30 @@ public sealed class RunTests
             await using var content = await zip.GetEntry((string)entry!["file"]!)!.OpenAsync();
             Assert.Equal((string)entry["sha256"]!, Convert.ToHexStringLower(await SHA256.HashDataAsync(content)));
         }
+
+        // Social networks show pictures in pages of their own: nobody is told which colours go with them.
+        Assert.Empty(manifest["colours"]!.AsArray());
+    }
+
+    [Fact]
+    public async Task A_package_for_a_page_says_which_colours_go_on_from_each_picture()
+    {
+        using var library = new Library();
+        (await library.SendJsonAsync(HttpMethod.Post, "/api/destinations", Documents.Of("shop", ("shop.a", [300]))))
+            .EnsureSuccessStatusCode();
+        var run = await library.RunAsync([await library.TakeInAsync("hill-flight.jpg")], ["shop.a"]);
+        using var zip = await library.PackAsync(new { runs = new[] { run["id"]! } });
+        var manifest = (await JsonNode.ParseAsync(await zip.GetEntry("manifest.json")!.OpenAsync()))!;
+        var colours = Assert.Single(manifest["colours"]!.AsArray())!;
+        Assert.Equal(("hill-flight", "shop", "a"), (
+            (string)colours["source"]!, (string)colours["destination"]!, (string)colours["slot"]!));
+        // By eye: sky above, grass below.
+        var (above, below) = ((string)colours["edges"]!["top"]!, (string)colours["edges"]!["bottom"]!);
+        Assert.True(Channel(above, 2) > Channel(above, 0), above);
+        Assert.True(Channel(below, 1) > Channel(below, 2), below);
+        Assert.InRange(colours["main"]!.AsArray().Sum(main => (double)main!["share"]!), 0.5, 1.001);
+
+        static int Channel(string hex, int at) => Convert.ToInt32(hex.Substring(1 + (2 * at), 2), 16);
     }
 
     [Fact]

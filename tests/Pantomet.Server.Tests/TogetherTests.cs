@@ -246,6 +246,24 @@ public sealed class TogetherTests : IDisposable
         await NamesDifferAsync();
     }
 
+    [Fact]
+    public async Task Of_many_who_replace_one_picture_at_once_one_does_and_the_others_are_told()
+    {
+        var ids = await TakeInAsync(1);
+        (await library.SendJsonAsync(HttpMethod.Patch, $"/api/sources/{ids[0]}", new { group = "shoot" })).EnsureSuccessStatusCode();
+        var answers = await AtOnceAsync(8, async at =>
+        {
+            var better = new ByteArrayContent(HostilePictures.Png(90 + at, 60, 0));
+            using var form = new MultipartFormDataContent { { better, "files", "better.png" } };
+            return await library.Http.PostAsync(new Uri($"/api/sources/{ids[0]}/replacement", UriKind.Relative), form);
+        });
+        Assert.Single(answers, answer => answer.StatusCode == HttpStatusCode.OK);
+        Assert.All(answers, answer => Assert.True(
+            answer.StatusCode is HttpStatusCode.OK or HttpStatusCode.Conflict or HttpStatusCode.NotFound, $"{answer.StatusCode}"));
+        var left = Assert.Single((await library.GetAsync("/api/sources"))["items"]!.AsArray())!;
+        Assert.Equal(("kite-0", "shoot"), ((string)left["stem"]!, (string)left["group"]!));
+    }
+
     private async Task NamesDifferAsync()
     {
         var stems = (await library.GetAsync("/api/sources"))["items"]!.AsArray().Select(source => (string)source!["stem"]!).ToList();

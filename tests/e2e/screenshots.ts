@@ -1,9 +1,9 @@
-import { mkdtemp, readFile, rm } from "node:fs/promises";
+import { mkdtemp, rm } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { dirname, join, resolve } from "node:path";
 import { fileURLToPath } from "node:url";
 import { expect, type Page, test } from "@playwright/test";
-import { demo, Pantomet } from "./pantomet.ts";
+import { type Answers, Pantomet } from "./pantomet.ts";
 
 // The pictures of the README, made from the demo. Not a test: it asserts nothing.
 const folder = resolve(dirname(fileURLToPath(import.meta.url)), "../../docs/screenshots");
@@ -28,18 +28,6 @@ test("pictures of every main view", async ({ page }) => {
     await page.goto(`${app.url}/sources`);
     await page.getByRole("option", { name: "hill-flight-rotated" }).click();
     await shot("sources");
-
-    await page.setInputFiles("input[type=file] >> nth=0", [
-      { name: "spool.jpg", mimeType: "image/jpeg", buffer: await readFile(demo("spool-small.jpg")) },
-      {
-        name: "letter.jpg",
-        mimeType: "image/jpeg",
-        buffer: Buffer.from("Dear customer, the pictures follow."),
-      },
-      { name: "IMG_4711.jpg", mimeType: "image/jpeg", buffer: Buffer.alloc(0) },
-    ]);
-    await page.getByText("Uploaded 1 of 3").waitFor();
-    await shot("intake");
 
     await page.goto(`${app.url}/sources`);
     await page.getByRole("option", { name: "hill-flight-rotated" }).click();
@@ -144,10 +132,18 @@ test("pictures of every main view", async ({ page }) => {
     await page.getByText("desktop").first().waitFor();
     await shot("totals");
 
-    await page.goto(`${app.url}/names`);
-    await page.getByRole("textbox", { name: "Pattern" }).fill("galewright-{stem}-{number}");
-    await page.getByText("galewright-hill-flight-1").waitFor();
-    await shot("names");
+    await choose(page, ["dune-box-kite", "winder-handle"].map(id));
+    await page.goto(`${app.url}/pair`);
+    await page.getByLabel("Shape of each").fill("4:5");
+    await page.getByLabel("Gap between them", { exact: true }).fill("40");
+    await page.getByRole("figure").getByText("px").first().waitFor();
+    await shot("pair");
+
+    await treat(app);
+    await page.goto(`${app.url}/destinations/galewright-shop?slot=galewright-shop.hero`);
+    await page.getByRole("tab", { name: "Treatments" }).click();
+    await page.getByRole("img", { name: /as it will be$/ }).waitFor();
+    await shot("treatments");
 
     await page.goto(`${app.url}/weight/${id("hill-flight")}/quayside-market.listing-photo?size=2440x1952`);
     await page.getByText("best within the maximum size").waitFor({ timeout: 60_000 });
@@ -177,6 +173,19 @@ async function choose(page: Page, ids: string[]): Promise<void> {
     const kept = JSON.parse(localStorage.getItem("pantomet.choice") ?? '{"slots":[]}');
     localStorage.setItem("pantomet.choice", JSON.stringify({ ...kept, sources: chosen }));
   }, ids);
+}
+
+// A headline on the shop's widest picture, and its sign in a corner.
+async function treat(app: Pantomet): Promise<void> {
+  const shop = await app.destination("galewright-shop");
+  const treatments: Answers["SlotDocument"]["treatments"] = {
+    headline: { text: "Fresh winds,\nnew kites", font: "Lato", weight: "bold", anchor: "left" },
+    mark: { picture: (await app.source("logo")).id, anchor: "bottom-left" },
+  };
+  await app.replace({
+    ...shop,
+    slots: shop.slots.map((slot) => (slot.id === "galewright-shop.hero" ? { ...slot, treatments } : slot)),
+  });
 }
 
 async function say(app: Pantomet, id: string, altText: string): Promise<void> {

@@ -1,7 +1,7 @@
-import { createHash } from "node:crypto";
-import { expect, type Locator, type Page, test } from "@playwright/test";
+import { expect, type Page, test } from "@playwright/test";
 import { PNG } from "pngjs";
 import { rgb } from "wcag-contrast";
+import { looks, settled } from "./looks.ts";
 import { type Answers, Pantomet } from "./pantomet.ts";
 
 let app: Pantomet;
@@ -74,30 +74,6 @@ test("after the tone a text can be read on every picture, by somebody else's rec
 async function openTreatments(page: Page, slot = "windowbox.square"): Promise<void> {
   await page.goto(`${app.url}/destinations/${destinationOf(slot)}?slot=${slot}`);
   await page.getByRole("tab", { name: "Treatments" }).click();
-}
-
-/** Tells pictures apart, in few letters: a report of what differs can be read. */
-const looks = async (picture: Locator) =>
-  createHash("sha256")
-    .update((await picture.getAttribute("src")) ?? "")
-    .digest("hex");
-
-/** What a picture looks like once nothing follows any more. */
-async function settled(picture: Locator): Promise<string> {
-  await expect(picture).toBeVisible();
-  let before = "";
-  await expect
-    .poll(
-      async () => {
-        const now = await looks(picture);
-        const isSame = now === before;
-        before = now;
-        return isSame;
-      },
-      { intervals: [300] },
-    )
-    .toBe(true);
-  return before;
 }
 
 const destinationOf = (slot: string) => slot.split(".")[0] ?? "";

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Pantomet.Core.Kernels.Colour;
 
 namespace Pantomet.Core.Packages;
 
@@ -36,13 +37,34 @@ public sealed record ManifestEntry(
 /// <param name="Reason">Why, as a sentence.</param>
 public sealed record MissingEntry(string Source, string Destination, string Slot, string Reason);
 
+/// <summary>Colours that a page can have around a picture.</summary>
+/// <param name="Source">The source's stem.</param>
+/// <param name="Destination">The destination's name.</param>
+/// <param name="Slot">The slot's name.</param>
+/// <param name="Main">What it is mostly made of, the most first, and what reads on it.</param>
+/// <param name="Edges">What goes on from its edges.</param>
+public sealed record ColoursEntry(string Source, string Destination, string Slot, IReadOnlyList<MainShare> Main, EdgeHexes Edges)
+{
+    /// <summary>Of the pictures that have any: those of a page, without transparent parts.</summary>
+    /// <param name="pictures">In the order of the package.</param>
+    public static IReadOnlyList<ColoursEntry> Of(IEnumerable<PlacedPicture> pictures) =>
+    [
+        .. from one in pictures
+           let colours = one.Picture.Placeholder?.Colours
+           where colours is not null
+           select new ColoursEntry(one.Picture.Stem, one.Destination.Name, one.Picture.Slot.Name, colours.Main, colours.Edges),
+    ];
+}
+
 /// <summary>A manifest as it is written, member by member.</summary>
 /// <param name="Format">Names the version of the format.</param>
 /// <param name="Files">In the order of the package.</param>
 /// <param name="Missing">What is not in it, and why.</param>
 /// <param name="Withdrawn">Paths of earlier packages that are no longer wanted.</param>
+/// <param name="Colours">Of pictures on pages; null in packages of before there were any.</param>
 public sealed record ManifestDocument(
-    string Format, IReadOnlyList<ManifestEntry> Files, IReadOnlyList<MissingEntry> Missing, IReadOnlyList<string> Withdrawn);
+    string Format, IReadOnlyList<ManifestEntry> Files, IReadOnlyList<MissingEntry> Missing, IReadOnlyList<string> Withdrawn,
+    IReadOnlyList<ColoursEntry>? Colours = null);
 
 /// <summary>The list that goes with the files of a package. It holds no time, so the same files give the same list.</summary>
 /// <remarks>Its JSON Schema is served at <c>/schemas/package-1.json</c>.</remarks>
@@ -64,9 +86,11 @@ public static class Manifest
     /// <param name="entries">In the order of the package.</param>
     /// <param name="missing">What is not in it, and why.</param>
     /// <param name="withdrawn">Paths of earlier packages that are no longer wanted.</param>
+    /// <param name="colours">Of pictures on pages.</param>
     public static byte[] ToJson(
-        IReadOnlyList<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing, IReadOnlyList<string> withdrawn) =>
-        JsonSerializer.SerializeToUtf8Bytes(new ManifestDocument(FormatName, entries, missing, withdrawn), Options);
+        IReadOnlyList<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing, IReadOnlyList<string> withdrawn,
+        IReadOnlyList<ColoursEntry> colours) =>
+        JsonSerializer.SerializeToUtf8Bytes(new ManifestDocument(FormatName, entries, missing, withdrawn, colours), Options);
 
     /// <summary>Reads what <see cref="ToJson"/> wrote.</summary>
     /// <param name="json">UTF-8.</param>

@@ -6,10 +6,10 @@ namespace Pantomet.Core.Sizing;
 public enum PairDirection
 {
     /// <summary>Side by side, all of one height.</summary>
-    SideBySide,
+    Row,
 
     /// <summary>One above the other, all of one width.</summary>
-    OneAboveTheOther,
+    Column,
 }
 
 /// <summary>Several pictures as one.</summary>
@@ -18,17 +18,14 @@ public enum PairDirection
 public sealed record PairPlaces(PixelSize Whole, IReadOnlyList<PixelRect> Places);
 
 /// <summary>Lays pictures beside each other: one height, the same gap between all, a margin round them, and in all exactly as wide as is
-/// wanted.</summary>
-/// <remarks>
-/// The shares that whole pixels leave over go to those that lost most in rounding (largest remainder), so that no two heights differ and no
-/// gap is wider than another. Laid one above the other it is the same with width and height exchanged.
-/// </remarks>
+/// wanted. In a column all have one width instead.</summary>
+/// <remarks>The pixels that proportions leave over go to those that lost most in rounding (largest remainder), so that no two heights
+/// differ and no gap is wider than another.</remarks>
 /// <param name="Direction">Side by side, or one above the other.</param>
-/// <param name="Along">Pixels of the whole along the row: its width where they lie side by side.</param>
-/// <param name="Across">Pixels of the whole across the row; null for as many as leave every picture uncropped.</param>
+/// <param name="Width">Pixels of the whole across.</param>
 /// <param name="Gap">Pixels between two.</param>
 /// <param name="Margin">Pixels round them.</param>
-public sealed record PairLayout(PairDirection Direction, int Along, int? Across, int Gap, int Margin)
+public sealed record PairLayout(PairDirection Direction, int Width, int Gap, int Margin)
 {
     /// <summary>Fewer make no pair.</summary>
     public const int Least = 2;
@@ -37,33 +34,48 @@ public sealed record PairLayout(PairDirection Direction, int Along, int? Across,
     public const int Most = 3;
 
     /// <summary>Lays them out.</summary>
-    /// <param name="pictures">Sizes, of which only the proportions count.</param>
+    /// <param name="shapes">What each is to look like.</param>
     /// <returns>Null where gaps and margins leave no pixel for one of them.</returns>
-    public PairPlaces? Of(IReadOnlyList<PixelSize> pictures)
-    {
-        var ratios = pictures.Select(RatioOf).ToList();
-        var room = Along - (2 * Margin) - (Gap * (pictures.Count - 1));
-        var across = Across - (2 * Margin) ?? (int)Math.Max(1, Rounding.HalfUp(room / ratios.Sum()));
-        if (room < pictures.Count || across < 1)
-            return null;
-        var shares = Shared(room, ratios);
-        var places = new List<PixelRect>();
-        var at = Margin;
-        foreach (var share in shares)
-        {
-            places.Add(Direction == PairDirection.SideBySide
-                ? new PixelRect(at, Margin, share, across)
-                : new PixelRect(Margin, at, across, share));
-            at += share + Gap;
-        }
+    public PairPlaces? Of(IReadOnlyList<AspectRatio> shapes) =>
+        Direction == PairDirection.Row ? RowOf(shapes) : ColumnOf(shapes);
 
-        var whole = new PixelSize(Along, across + (2 * Margin));
-        return new PairPlaces(Direction == PairDirection.SideBySide ? whole : whole.Turned, places);
+    private PairPlaces? RowOf(IReadOnlyList<AspectRatio> shapes)
+    {
+        var ratios = shapes.Select(shape => shape.Value).ToList();
+        var room = Width - (2 * Margin) - GapsOf(shapes);
+        if (room < shapes.Count)
+            return null;
+        var height = AtLeast(1, room / ratios.Sum());
+        return new PairPlaces(
+            new PixelSize(Width, height + (2 * Margin)),
+            [.. Spans(room, ratios).Select(span => new PixelRect(span.At, Margin, span.Length, height))]);
     }
 
-    private double RatioOf(PixelSize picture) => Direction == PairDirection.SideBySide
-        ? (double)picture.Width / picture.Height
-        : (double)picture.Height / picture.Width;
+    private PairPlaces? ColumnOf(IReadOnlyList<AspectRatio> shapes)
+    {
+        var ratios = shapes.Select(shape => 1 / shape.Value).ToList();
+        var width = Width - (2 * Margin);
+        if (width < 1)
+            return null;
+        var room = AtLeast(shapes.Count, width * ratios.Sum());
+        return new PairPlaces(
+            new PixelSize(Width, room + GapsOf(shapes) + (2 * Margin)),
+            [.. Spans(room, ratios).Select(span => new PixelRect(Margin, span.At, width, span.Length))]);
+    }
+
+    private int GapsOf(IReadOnlyList<AspectRatio> shapes) => Gap * (shapes.Count - 1);
+
+    private static int AtLeast(int least, double pixels) => (int)Math.Clamp(Rounding.HalfUp(pixels), least, int.MaxValue / 2);
+
+    private IEnumerable<(int At, int Length)> Spans(int room, List<double> ratios)
+    {
+        var at = Margin;
+        foreach (var length in Shared(room, ratios))
+        {
+            yield return (at, length);
+            at += length + Gap;
+        }
+    }
 
     // Each at least one pixel; the rest by their proportions.
     private static int[] Shared(int room, List<double> ratios)

@@ -7,39 +7,95 @@ using Pantomet.Core.Sizing;
 
 namespace Pantomet.Core.Sources;
 
-/// <summary>A picture that is made of others: side by side, or one above the other.</summary>
-/// <param name="Layout">How they lie.</param>
+/// <summary>How a picture is made of others: side by side, or one above the other.</summary>
+/// <param name="Direction">How they lie.</param>
+/// <param name="Gap">Pixels between two.</param>
+/// <param name="Margin">Pixels round them.</param>
 /// <param name="Background">Shows in gaps and margins, and behind what is transparent.</param>
-public sealed record Composition(PairLayout Layout, SrgbColour Background)
+/// <param name="Width">Pixels across; null for as many as the pictures have without being blown up.</param>
+/// <param name="Shape">What each is cropped to; null for its own proportions.</param>
+public sealed record Composition(
+    PairDirection Direction, int Gap, int Margin, SrgbColour Background, int? Width = null, AspectRatio? Shape = null)
 {
     /// <summary>Pictures of pictures that are made of others, and no deeper.</summary>
     public const int MaxDepth = 2;
 
+    /// <summary>Gaps and margins beyond it are a slip of the finger.</summary>
+    public const int MaxGap = 2_000;
+
+    // Three channels of 8 bits.
+    private const int BytesPerPixel = 3;
+
     /// <summary>How it is made now: each picture framed by its own subject to the shape that is left to it.</summary>
     /// <param name="inputs">The pictures, in their order; the same may come twice.</param>
+    /// <param name="bounds">What is made is read again as a source, so it must be no larger than one may be.</param>
     /// <returns>Or why it cannot be made.</returns>
-    public Outcome<ComposedPlan> Of(IReadOnlyList<Source> inputs)
+    public Outcome<ComposedPlan> Of(IReadOnlyList<Source> inputs, PictureBounds bounds)
     {
         if (inputs.Count is < PairLayout.Least or > PairLayout.Most)
             return Refusal.Invalid(
-                "inputs", $"A pair is made of {PairLayout.Least} or {PairLayout.Most} pictures; {inputs.Count} were given.");
-        if (Layout.Of([.. inputs.Select(TurnedSize)]) is not { } places)
-            return Refusal.Invalid("width", "Gaps and margins leave no room for the pictures. Make the pair larger, or them smaller.");
-        var parts = inputs.Zip(places.Places, (input, place) => new ComposedPart(input.Id, SlotCrop.For(place.Size, input.Framed), place))
-            .ToList();
-        foreach (var (part, input) in parts.Zip(inputs))
+                "sources", $"A pair is made of {PairLayout.Least} or {PairLayout.Most} pictures; {inputs.Count} were given.");
+        if (Gap is < 0 or > MaxGap || Margin is < 0 or > MaxGap)
+            return Refusal.Invalid("gap", $"Gap and margin are from 0 to {Finding.Px(MaxGap)} px.");
+        if (Width is < 1 or > PictureBounds.MaxSide)
+            return Refusal.Invalid("width", $"A pair is from 1 to {Finding.Px(PictureBounds.MaxSide)} px wide.");
+        var width = Width ?? LargestWidth(inputs, bounds);
+        if (PlanAt(width, inputs) is not { } plan)
+            return Refusal.Invalid(
+                "gap", $"Gap and margin leave no room for the pictures in {Finding.Px(width)} px. Make them smaller.");
+        if (IsOutside(bounds, plan))
+            return Refusal.Invalid(
+                "width",
+                $"It would have {Finding.Px(plan.Size)} px, which is more than a picture may have. {SmallerThan(inputs, bounds)}");
+        var small = plan.Parts.Zip(inputs).FirstOrDefault(one => BlowsUp(one.First, one.Second));
+        return small is ({ } part, { } input)
+            ? Refusal.Invalid(
+                "width",
+                $"{input.Stem} has {Finding.Px(part.Crop.Size)} px for a place of {Finding.Px(part.Place.Size)}, and is never blown up. " +
+                SmallerThan(inputs, bounds))
+            : plan;
+    }
+
+    /// <summary>The most pixels across that pictures have without one of them being blown up.</summary>
+    /// <remarks>What is wider needs more of each, so the widest is found by halving.</remarks>
+    /// <param name="inputs">As many as make a pair.</param>
+    /// <param name="bounds">What a source may be.</param>
+    public int LargestWidth(IReadOnlyList<Source> inputs, PictureBounds bounds)
+    {
+        var (fits, above) = (1, PictureBounds.MaxSide + 1);
+        while (above - fits > 1)
         {
-            if (!input.Facts.IsVector && (part.Crop.Size.Width < part.Place.Width || part.Crop.Size.Height < part.Place.Height))
-            {
-                return Refusal.Invalid(
-                    "width",
-                    $"{input.Stem} has {Finding.Px(part.Crop.Size)} px for a place of {Finding.Px(part.Place.Size)}. " +
-                    "Make the pair smaller, or take a larger file of it.");
-            }
+            var middle = (fits + above) / 2;
+            var isTooLarge = PlanAt(middle, inputs) is { } plan &&
+                (IsOutside(bounds, plan) || plan.Parts.Zip(inputs).Any(one => IsBeyond(one.First, one.Second)));
+            (fits, above) = isTooLarge ? (fits, middle) : (middle, above);
         }
 
-        return new ComposedPlan(places.Whole, parts, Background);
+        return fits;
     }
+
+    private ComposedPlan? PlanAt(int width, IReadOnlyList<Source> inputs)
+    {
+        var shapes = inputs.Select(input => Shape ?? AspectRatio.Of(TurnedSize(input))).ToList();
+        return new PairLayout(Direction, width, Gap, Margin).Of(shapes) is { } places
+            ? new ComposedPlan(
+                places.Whole,
+                [.. inputs.Zip(places.Places, (input, place) => new ComposedPart(input.Id, SlotCrop.For(place.Size, input.Framed), place))],
+                Background)
+            : null;
+    }
+
+    private static bool IsOutside(PictureBounds bounds, ComposedPlan plan) =>
+        bounds.Refusal(plan.Size, 1, BytesPerPixel, isAnimated: false) is not null;
+
+    private string SmallerThan(IReadOnlyList<Source> inputs, PictureBounds bounds) =>
+        $"Make the pair at most {Finding.Px(LargestWidth(inputs, bounds))} px wide, or take a larger file of it.";
+
+    // What is drawn from shapes has no pixels that could be too few; it is as large as it says where nobody says how large.
+    private static bool BlowsUp(ComposedPart part, Source input) => !input.Facts.IsVector && IsBeyond(part, input);
+
+    private static bool IsBeyond(ComposedPart part, Source input) =>
+        part.Crop.Size.Width < part.Place.Width || part.Crop.Size.Height < part.Place.Height;
 
     private static PixelSize TurnedSize(Source input) => new RotatedPicture(input.Facts.Size, input.Framing.Turn).Size;
 }

@@ -16,7 +16,8 @@ public sealed record Likeness(byte[] Values)
     // Grey that varies by less is noise.
     private const double LeastSpread = 2;
 
-    private double Mean { get; } = Values.Average(value => value);
+    /// <summary>How light it is all over, 0 to 255.</summary>
+    public double Mean { get; } = Values.Average(value => value);
 
     private double Spread => Values.Average(value => Math.Abs(value - Mean));
 

@@ -16,7 +16,8 @@ public sealed record SourceTrait(string Id, string Label, string Sentence)
     /// <param name="facts">What follows from the bytes.</param>
     /// <param name="stem">Of the source; one that a person gave makes up for a camera's name.</param>
     /// <param name="fileName">The name under which it came in.</param>
-    public static IReadOnlyList<SourceTrait> Of(SourceFacts facts, string fileName, string stem)
+    /// <param name="isComposed">Whether it is made of other sources.</param>
+    public static IReadOnlyList<SourceTrait> Of(SourceFacts facts, string fileName, string stem, bool isComposed)
     {
         var traits = new List<SourceTrait>();
         void Add(bool when, string id, string label, string sentence)
@@ -25,6 +26,7 @@ public sealed record SourceTrait(string Id, string Label, string Sentence)
                 traits.Add(new SourceTrait(id, label, sentence));
         }
 
+        Add(isComposed, "composed", "composed", "Made of other pictures here. It is made again when one of them is replaced.");
         Add(CameraName.Is(fileName) &&
             stem.StartsWith(Stem.From(Path.GetFileNameWithoutExtension(fileName)), StringComparison.Ordinal), "camera-name", "camera name",
                 "The name says nothing about the picture. Give it a stem before it is published.");

@@ -18,8 +18,8 @@ public static class ToneFindings
         var remedies = found.Remedies.Count == 0 ? "Take another picture." : string.Join(" ", found.Remedies.Select(SentenceOf));
         yield return new Finding(
             "text-not-readable", Severity.Warn,
-            $"{what} in {demand.Text} has a contrast of {Ratio(found.Contrast)} over the worst hundredth of the picture beneath it, " +
-            $"and needs {Ratio(demand.Contrast)}.",
+            $"{what} in {demand.Text} has a contrast of {Ratio(found.Contrasts!.Then)} over the worst hundredth of the picture beneath " +
+            $"it, and needs {Ratio(demand.Contrast)}.",
             remedies);
     }
 

@@ -1,3 +1,4 @@
+using System.Numerics;
 using Pantomet.Core.Kernels.Colour;
 using Pantomet.Core.Measures;
 
@@ -10,6 +11,7 @@ public sealed class ToneGround(Func<int, byte[]> blurred)
 {
     private const double WorstShare = 0.01;
     private const int Bins = 65_536;
+    private const int AtATime = 1_024;
 
     private readonly Dictionary<int, byte[]> known = [];
 
@@ -29,10 +31,16 @@ public sealed class ToneGround(Func<int, byte[]> blurred)
     {
         get
         {
-            var (srgb, tables, sum) = (Pixels(0), new ToneTables(ToneChange.None), 0.0);
-            for (var at = 0; at < srgb.Length; at += 3)
-                sum += tables.Luminance(srgb, at);
-            return sum / (srgb.Length / 3);
+            var sum = 0.0;
+            Look(
+                ToneChange.None,
+                luminances =>
+                {
+                    foreach (var luminance in luminances)
+                        sum += luminance;
+                    return true;
+                });
+            return sum / Count;
         }
     }
 
@@ -43,11 +51,16 @@ public sealed class ToneGround(Func<int, byte[]> blurred)
     /// <returns>1 to 21.</returns>
     public double Contrast(SrgbColour text, ToneChange change)
     {
-        var (srgb, tables, written) = (Pixels(change.Blur), new ToneTables(change), LuminanceOf(text));
-        var counts = new int[Bins];
-        for (var at = 0; at < srgb.Length; at += 3)
-            counts[BinOf(tables.Luminance(srgb, at))]++;
-        var (left, rank) = (BinOf(written), (int)(srgb.Length / 3 * WorstShare));
+        var (counts, written) = (new int[Bins], LuminanceOf(text));
+        Look(
+            change,
+            luminances =>
+            {
+                foreach (var luminance in luminances)
+                    counts[BinOf(luminance)]++;
+                return true;
+            });
+        var (left, rank) = (BinOf(written), (int)(Count * WorstShare));
         var (right, passed, ratio) = (left + 1, counts[left], 1.0);
         left--;
         // Outwards from the text's own light: what is nearest to it has the least contrast.
@@ -90,16 +103,48 @@ public sealed class ToneGround(Func<int, byte[]> blurred)
         var written = LuminanceOf(demand.Text);
         var lighter = isLighter == false ? double.PositiveInfinity : WcagContrast.LighterBy(written, demand.Contrast);
         var darker = isLighter == true ? double.NegativeInfinity : WcagContrast.DarkerBy(written, demand.Contrast);
-        var (srgb, tables) = (Pixels(change.Blur), new ToneTables(change));
-        var (allowed, wrong) = ((int)(srgb.Length / 3 * WorstShare), 0);
-        for (var at = 0; at < srgb.Length && wrong <= allowed; at += 3)
+        var (allowed, wrong) = ((int)(Count * WorstShare), 0);
+        Look(
+            change,
+            luminances =>
+            {
+                wrong += Between(luminances, darker, lighter);
+                return wrong <= allowed;
+            });
+        return wrong <= allowed;
+    }
+
+    private static int Between(ReadOnlySpan<double> luminances, double above, double below)
+    {
+        var (count, at) = (0, 0);
+        var (low, high, counts) = (new Vector<double>(above), new Vector<double>(below), Vector<long>.Zero);
+        for (; at <= luminances.Length - Vector<double>.Count; at += Vector<double>.Count)
         {
-            var luminance = tables.Luminance(srgb, at);
-            if (luminance < lighter && luminance > darker)
-                wrong++;
+            var some = new Vector<double>(luminances[at..]);
+            // What is true is -1.
+            counts -= Vector.GreaterThan(some, low) & Vector.LessThan(some, high);
         }
 
-        return wrong <= allowed;
+        for (; at < luminances.Length; at++)
+            count += luminances[at] > above && luminances[at] < below ? 1 : 0;
+        return count + (int)Vector.Sum(counts);
+    }
+
+    private delegate bool Looking(ReadOnlySpan<double> luminances);
+
+    // So many pixels at a time that their light stays where the processor has it at hand; until somebody has seen enough.
+    private void Look(ToneChange change, Looking look)
+    {
+        var (srgb, tables) = (Pixels(change.Blur), new ToneTables(change));
+        Span<double> luminances = stackalloc double[AtATime];
+        for (var at = 0; at < srgb.Length; at += 3 * AtATime)
+        {
+            var some = srgb.AsSpan(at, Math.Min(3 * AtATime, srgb.Length - at));
+            var light = luminances[..(some.Length / 3)];
+            tables.Luminances(some, light);
+            if (!look(light))
+                return;
+        }
     }
 
     private byte[] Pixels(int blur)

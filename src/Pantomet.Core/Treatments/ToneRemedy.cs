@@ -45,21 +45,25 @@ public static class ToneRemedies
             {
                 var (left, above) = Anchors.Of(anchor);
                 var part = new PicturePart((1 - width) * left, (1 - height) * above, width, height);
-                var found = ToneRule.Least(ground(part), tone.Demand);
-                return (Found: found, Remedy: new ToneRemedy.OtherPlace(anchor, part, found.Contrast));
+                var found = Told(ground(part), tone.Demand);
+                return (Found: found, Remedy: new ToneRemedy.OtherPlace(anchor, part, found.Contrasts!.Then));
             })
-            .Where(one => one.Found.IsReached).OrderByDescending(one => one.Found.Without).Select(one => one.Remedy).FirstOrDefault();
+            .Where(one => one.Found.IsReached).OrderByDescending(one => one.Found.Contrasts!.Without).Select(one => one.Remedy)
+            .FirstOrDefault();
     }
 
     private static ToneRemedy.OtherText? Text(Func<PicturePart, ToneGround> ground, Tone tone) =>
         new[] { Black, SrgbColour.White }
-            .Select(text => (Text: text, Found: ToneRule.Least(ground(tone.Under), tone.Demand with { Text = text })))
-            .Where(one => one.Text != tone.Demand.Text && one.Found.IsReached).OrderByDescending(one => one.Found.Without)
-            .Select(one => new ToneRemedy.OtherText(one.Text, one.Found.Contrast)).FirstOrDefault();
+            .Select(text => (Text: text, Found: Told(ground(tone.Under), tone.Demand with { Text = text })))
+            .Where(one => one.Text != tone.Demand.Text && one.Found.IsReached).OrderByDescending(one => one.Found.Contrasts!.Without)
+            .Select(one => new ToneRemedy.OtherText(one.Text, one.Found.Contrasts!.Then)).FirstOrDefault();
 
     private static ToneRemedy.Overlay? Stronger(Func<PicturePart, ToneGround> ground, Tone tone)
     {
-        var found = ToneRule.Least(ground(tone.Under), tone.Demand with { Means = ToneMeans.Overlay, MaxOpacity = 100 });
-        return found.IsReached ? new ToneRemedy.Overlay(found.Change.Overlay, found.Change.Opacity, found.Contrast) : null;
+        var found = Told(ground(tone.Under), tone.Demand with { Means = ToneMeans.Overlay, MaxOpacity = 100 });
+        return found.IsReached ? new ToneRemedy.Overlay(found.Change.Overlay, found.Change.Opacity, found.Contrasts!.Then) : null;
     }
+
+    private static ToneFound Told(ToneGround ground, ToneDemand demand) =>
+        ToneRule.Told(ToneRule.Least(ground, demand), ground, demand);
 }

@@ -2,14 +2,21 @@ namespace Pantomet.Core.Treatments;
 
 /// <summary>The tone that was found for a picture.</summary>
 /// <param name="Change">What is done to it.</param>
-/// <param name="Without">Contrast of the text over the worst hundredth of the pixels as they are.</param>
-/// <param name="Contrast">Over the worst hundredth then.</param>
-/// <param name="IsReached">Whether that is what was demanded; otherwise it is the most that the bounds allow.</param>
-public sealed record ToneFound(ToneChange Change, double Without, double Contrast, bool IsReached)
+/// <param name="IsReached">Whether the text has the contrast then that was demanded; otherwise it is the most that the bounds
+/// allow.</param>
+public sealed record ToneFound(ToneChange Change, bool IsReached)
 {
+    /// <summary>How large the contrast is; null where nobody asked, and it is enough.</summary>
+    public ToneContrasts? Contrasts { get; init; }
+
     /// <summary>What would mend it, computed; empty where it is reached.</summary>
     public IReadOnlyList<ToneRemedy> Remedies { get; init; } = [];
 }
+
+/// <summary>The contrast of a text over the worst hundredth of the pixels beneath it.</summary>
+/// <param name="Without">As they are.</param>
+/// <param name="Then">Once the picture is toned.</param>
+public sealed record ToneContrasts(double Without, double Then);
 
 /// <summary>Finds the least change by which text can be read on a picture.</summary>
 /// <remarks>
@@ -30,36 +37,46 @@ public static class ToneRule
     public static ToneFound Least(ToneGround ground, ToneDemand demand)
     {
         if (ground.Reaches(demand, ToneChange.None))
-            return Found(ground, demand, ToneChange.None, isReached: true);
+            return new ToneFound(ToneChange.None, IsReached: true);
         var sample = ground.Count > 2 * SampleSize ? ground.Sample(SampleSize) : ground;
         var best = Paths(demand).Select(path => (Path: path, Step: First(sample, demand, path)))
             .Where(one => one.Step is not null).OrderBy(one => one.Path.Cost(one.Step!.Value)).FirstOrDefault();
         if (best.Path is not null && Exactly(ground, demand, best.Path, best.Step!.Value) is { } step)
-            return Found(ground, demand, best.Path.Of(step), isReached: true);
+            return new ToneFound(best.Path.Of(step), IsReached: true);
         // What the sample took for impossible, or possible, need not be so of the whole.
         foreach (var path in Paths(demand))
         {
             if (First(ground, demand, path) is { } first)
-                return Found(ground, demand, path.Of(first), isReached: true);
+                return new ToneFound(path.Of(first), IsReached: true);
         }
 
         var most = Paths(demand).Select(path => path.Of(path.Last)).MaxBy(change => ground.Contrast(demand.Text, change));
-        return Found(ground, demand, most ?? ToneChange.None, isReached: false);
+        return Told(new ToneFound(most ?? ToneChange.None, IsReached: false), ground, demand);
     }
 
     /// <summary>What a change does for a text.</summary>
     /// <param name="ground">The pixels beneath the text.</param>
     /// <param name="demand">The text.</param>
     /// <param name="change">What is done to the picture.</param>
-    public static ToneFound Of(ToneGround ground, ToneDemand demand, ToneChange change) =>
-        Found(ground, demand, change, ground.Reaches(demand, change));
-
-    private static ToneFound Found(ToneGround ground, ToneDemand demand, ToneChange change, bool isReached)
+    public static ToneFound Of(ToneGround ground, ToneDemand demand, ToneChange change)
     {
-        var contrast = ground.Contrast(demand.Text, change);
+        var found = new ToneFound(change, ground.Reaches(demand, change));
+        return found.IsReached ? found : Told(found, ground, demand);
+    }
+
+    /// <summary>The same, with its contrasts: two more looks at every pixel.</summary>
+    /// <param name="found">What was found.</param>
+    /// <param name="ground">On these pixels.</param>
+    /// <param name="demand">For this text.</param>
+    public static ToneFound Told(ToneFound found, ToneGround ground, ToneDemand demand)
+    {
+        if (found.Contrasts is not null)
+            return found;
+        var contrast = ground.Contrast(demand.Text, found.Change);
         // What reaches it has it, however finely its contrast is told.
-        var told = isReached ? Math.Max(contrast, demand.Contrast) : contrast;
-        return new ToneFound(change, change == ToneChange.None ? told : ground.Contrast(demand.Text, ToneChange.None), told, isReached);
+        var then = found.IsReached ? Math.Max(contrast, demand.Contrast) : contrast;
+        var without = found.Change == ToneChange.None ? then : ground.Contrast(demand.Text, ToneChange.None);
+        return found with { Contrasts = new ToneContrasts(without, then) };
     }
 
     /// <summary>The ways that may be gone: fewer means first.</summary>

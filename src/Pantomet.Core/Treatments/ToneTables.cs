@@ -32,28 +32,39 @@ internal sealed class ToneTables
     /// <param name="srgb">Red, green, blue of each; changed in place.</param>
     public void Change(Span<byte> srgb)
     {
+        if (colour == All)
+        {
+            var (ofRed, ofGreen, ofBlue) = (red.Both, green.Both, blue.Both);
+            for (var at = 0; at + 2 < srgb.Length; at += 3)
+                (srgb[at], srgb[at + 1], srgb[at + 2]) = (ofRed[srgb[at]], ofGreen[srgb[at + 1]], ofBlue[srgb[at + 2]]);
+            return;
+        }
+
         for (var at = 0; at + 2 < srgb.Length; at += 3)
         {
-            if (colour == All)
-            {
-                (srgb[at], srgb[at + 1], srgb[at + 2]) = (red.Both[srgb[at]], green.Both[srgb[at + 1]], blue.Both[srgb[at + 2]]);
-                continue;
-            }
-
             var (r, g, b) = Duller(srgb, at);
             (srgb[at], srgb[at + 1], srgb[at + 2]) = (red.Laid[r], green.Laid[g], blue.Laid[b]);
         }
     }
 
-    /// <summary>Relative luminance of a pixel once it is changed.</summary>
+    /// <summary>Relative luminance (WCAG 2.2) of some pixels once they are changed, 0 to 1.</summary>
     /// <param name="srgb">Red, green, blue of each.</param>
-    /// <param name="at">Of its red.</param>
-    public double Luminance(ReadOnlySpan<byte> srgb, int at)
+    /// <param name="luminances">As many; written to.</param>
+    public void Luminances(ReadOnlySpan<byte> srgb, Span<double> luminances)
     {
         if (colour == All)
-            return red.LightOfBoth[srgb[at]] + green.LightOfBoth[srgb[at + 1]] + blue.LightOfBoth[srgb[at + 2]];
-        var (r, g, b) = Duller(srgb, at);
-        return red.Light[r] + green.Light[g] + blue.Light[b];
+        {
+            var (ofRed, ofGreen, ofBlue) = (red.LightOfBoth, green.LightOfBoth, blue.LightOfBoth);
+            for (var at = 0; at < luminances.Length; at++)
+                luminances[at] = ofRed[srgb[3 * at]] + ofGreen[srgb[(3 * at) + 1]] + ofBlue[srgb[(3 * at) + 2]];
+            return;
+        }
+
+        for (var at = 0; at < luminances.Length; at++)
+        {
+            var (r, g, b) = Duller(srgb, 3 * at);
+            luminances[at] = red.Light[r] + green.Light[g] + blue.Light[b];
+        }
     }
 
     private (byte Red, byte Green, byte Blue) Duller(ReadOnlySpan<byte> srgb, int at)

@@ -48,6 +48,15 @@ public static class CarriedMetadata
         });
     }
 
+    /// <summary>Writes rights into a picture that has no other metadata: as XMP, which every letter fits into.</summary>
+    /// <param name="image">Finished pixels.</param>
+    /// <param name="rights">Nothing is written where they say nothing.</param>
+    public static void SetRights(MutableImage image, RightsFields rights)
+    {
+        if (!rights.IsEmpty)
+            image.Set(GValue.BlobType, "xmp-data", Xmp(rights, description: ""));
+    }
+
     private static bool IsBlock(string field) =>
         field.StartsWith("exif-", StringComparison.Ordinal) || field.StartsWith("png-comment", StringComparison.Ordinal) ||
         field is "xmp-data" or "iptc-data" or "photoshop-data" or "orientation" or "image-description" or "gif-comment";

@@ -1,49 +1,55 @@
 using NetVips;
 using Pantomet.Core.Measures;
+using Pantomet.Core.Pictures;
 using Pantomet.Core.Sources;
+using Pantomet.Imaging.Encoders;
 using Pantomet.Imaging.Treatments;
 
 namespace Pantomet.Imaging.Rendering;
 
-/// <summary>Makes one picture of several.</summary>
-public static class ComposedPicture
+/// <summary>One picture of several, made of one after the other so that no two need be open at once.</summary>
+/// <param name="plan">What lies where.</param>
+public sealed class ComposedPicture(ComposedPlan plan) : IDisposable
 {
-    /// <summary>Makes it: each part cut and scaled once, from its own pixels.</summary>
-    /// <param name="plan">What lies where.</param>
-    /// <param name="open">Decodes an input; asked once for each part, and disposed of after it.</param>
-    /// <returns>A PNG, sRGB, opaque.</returns>
-    public static byte[] Make(ComposedPlan plan, Func<SourceId, DecodedSource> open)
-    {
-        var whole = Plain(plan.Size, plan.Background);
-        try
-        {
-            foreach (var part in plan.Parts)
-            {
-                using var picture = PartOf(part, plan.Background, open);
-                var next = whole.Insert(picture, part.Place.X, part.Place.Y);
-                whole.Dispose();
-                whole = next;
-            }
+    private Image whole = Plain(plan.Size, plan.Background);
 
-            // It is kept, and read again for each file: a little smaller is worth a little time.
-            return whole.PngsaveBuffer(compression: 6, keep: Enums.ForeignKeep.None);
-        }
-        finally
-        {
-            whole.Dispose();
-        }
+    /// <summary>Lays a picture in its place: cut and scaled once, from its own pixels.</summary>
+    /// <param name="part">Of the plan.</param>
+    /// <param name="picture">Its pixels; no longer needed afterwards.</param>
+    public void Lay(ComposedPart part, DecodedSource picture)
+    {
+        using var laid = PartOf(part, picture);
+        var next = whole.Insert(laid, part.Place.X, part.Place.Y);
+        whole.Dispose();
+        whole = next;
     }
 
-    private static Image PartOf(ComposedPart part, SrgbColour background, Func<SourceId, DecodedSource> open)
+    /// <summary>The picture: sRGB, opaque.</summary>
+    /// <param name="path">Where it is written, as PNG.</param>
+    /// <param name="rights">Whose it is; written into it.</param>
+    public void WritePng(string path, RightsFields rights)
     {
-        using var source = open(part.Input);
-        using var cut = source.Cut(part.Crop.Area, part.Crop.Rotation, part.Place.Size);
+        using var said = whole.Mutate(changed => CarriedMetadata.SetRights(changed, rights));
+        // It is kept, and read again for each file: a little smaller is worth a little time.
+        said.Pngsave(path, compression: 6, keep: Enums.ForeignKeep.Xmp);
+    }
+
+    /// <inheritdoc/>
+    public void Dispose()
+    {
+        whole.Dispose();
+    }
+
+    private Image PartOf(ComposedPart part, DecodedSource picture)
+    {
+        var background = plan.Background;
+        using var cut = picture.Cut(part.Crop.Area, part.Crop.Rotation, part.Place.Size);
         using var coloured = ColourConversion.ToSrgb(cut);
         using var plain = PlainColours.Of(coloured);
-        using var whole = plain.With(plain.Colour);
-        using var flat = whole.HasAlpha()
-            ? whole.Flatten(background: [background.Red, background.Green, background.Blue])
-            : whole.Copy();
+        using var all = plain.With(plain.Colour);
+        using var flat = all.HasAlpha()
+            ? all.Flatten(background: [background.Red, background.Green, background.Blue])
+            : all.Copy();
         return flat.CopyMemory();
     }
 

@@ -123,6 +123,10 @@ public sealed class DecodedSource : IDisposable
     /// <param name="recipe">Has treatments.</param>
     public Treater TreaterOf(RenderRecipe recipe) => treaters.Of(recipe);
 
+    /// <summary>One that tells how large the contrasts are that it finds.</summary>
+    /// <param name="recipe">Has treatments.</param>
+    public Treater TellingTreaterOf(RenderRecipe recipe) => treaters.Telling(recipe);
+
     /// <inheritdoc/>
     public void Dispose()
     {

@@ -14,16 +14,17 @@ public static class VariantPixels
     /// <param name="source">The decoded source.</param>
     /// <param name="recipe">Crop, size, colour, transparency, background.</param>
     /// <param name="format">Decides whether transparency can stay.</param>
-    public static Image Make(DecodedSource source, RenderRecipe recipe, PictureFormat format)
+    /// <param name="treater">Does what the recipe says beside that; null for the one that all formats of the file share.</param>
+    public static Image Make(DecodedSource source, RenderRecipe recipe, PictureFormat format, Treater? treater = null)
     {
         using var cut = source.Cut(recipe.Input.Crop, recipe.Input.Rotation, recipe.Picture);
         if (recipe.Pixels.Colour == ColourPolicy.Keep)
         {
             using var own = source.WithProfile(cut);
-            return Finished(own, source, recipe, format);
+            return Finished(own, source, recipe, format, treater);
         }
 
-        using var inMemory = Finished(cut, source, recipe, format);
+        using var inMemory = Finished(cut, source, recipe, format, treater);
         // A profile that is kept fits its own number of channels; here none is.
         return Grey.OneChannel(inMemory);
     }
@@ -33,12 +34,13 @@ public static class VariantPixels
     /// <param name="source">Where it was cut from.</param>
     /// <param name="recipe">Crop, size, colour, transparency, background, treatments.</param>
     /// <param name="format">Decides whether transparency can stay.</param>
-    public static Image Finished(Image cut, DecodedSource source, RenderRecipe recipe, PictureFormat format)
+    /// <param name="treater">See <see cref="Make"/>.</param>
+    public static Image Finished(Image cut, DecodedSource source, RenderRecipe recipe, PictureFormat format, Treater? treater = null)
     {
         var (wanted, facts) = (recipe.Pixels, source.Facts);
         if (IsFinished(cut, facts, recipe))
             return cut.CopyMemory();
-        var treater = recipe.Treatments.Count > 0 ? source.TreaterOf(recipe) : null;
+        treater = recipe.Treatments.Count == 0 ? null : treater ?? source.TreaterOf(recipe);
         using var coloured = Coloured(cut, recipe, treater);
         var mayKeepAlpha = wanted.KeepsTransparency && format.HoldsTransparency();
         var keepsAlpha = coloured.HasAlpha() && mayKeepAlpha;
@@ -47,10 +49,15 @@ public static class VariantPixels
             : coloured.Flatten(background: Background(wanted.Background, coloured, coloured.Bands - 1));
         using var sharp = Sharpener.Sharpened(flat, Reduction(facts, recipe), wanted.Sharpening ?? Sharpening.Off);
         using var padded = Padded(sharp, recipe, keepsAlpha);
+        var made = padded.CopyMemory();
         if (treater is null)
-            return padded.CopyMemory();
-        using var treated = treater.Treated(padded, mayKeepAlpha);
-        return treated.CopyMemory();
+            return made;
+        // Each treatment looks at the pixels before it changes them: they are made once for all of that.
+        using (made)
+        {
+            using var treated = treater.Treated(made, mayKeepAlpha);
+            return treated.CopyMemory();
+        }
     }
 
     private static Image Coloured(Image cut, RenderRecipe recipe, Treater? treater)

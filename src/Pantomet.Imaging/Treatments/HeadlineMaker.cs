@@ -6,7 +6,8 @@ namespace Pantomet.Imaging.Treatments;
 
 /// <summary>Sets a headline on pictures of one size: what lies beneath it is found on the first of them, and is the same for all.</summary>
 /// <param name="find">Finds where and how, for all sizes of the crop; asked once.</param>
-internal sealed class HeadlineMaker(Func<HeadlineSetting> find)
+/// <param name="tells">Whether somebody asks how large the contrast is.</param>
+internal sealed class HeadlineMaker(Func<HeadlineSetting> find, bool tells)
 {
     private readonly Lock finding = new();
     private HeadlineSetting? setting;
@@ -30,7 +31,7 @@ internal sealed class HeadlineMaker(Func<HeadlineSetting> find)
         using var plain = PlainColours.Of(picture);
         LaidHeadline now;
         lock (finding)
-            now = laid ??= LaidHeadline.On(plain, Setting);
+            now = laid ??= LaidHeadline.On(plain, Setting, tells);
         using var letters = Image.NewFromMemory(now.Pixels, now.At.Width, now.At.Height, 4, Enums.BandFormat.Uchar);
         return Overlay.On(plain, letters, now.At.X, now.At.Y);
     }

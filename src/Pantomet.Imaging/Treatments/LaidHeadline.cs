@@ -22,7 +22,8 @@ internal sealed record LaidHeadline(PixelRect Text, PixelRect At, byte[] Pixels,
     /// <summary>Lays it over a picture.</summary>
     /// <param name="picture">The first of the files.</param>
     /// <param name="setting">Says where.</param>
-    public static LaidHeadline On(PlainColours picture, HeadlineSetting setting)
+    /// <param name="tells">Whether somebody asks how large the contrast is.</param>
+    public static LaidHeadline On(PlainColours picture, HeadlineSetting setting, bool tells)
     {
         var (found, style) = (setting.Found!, setting.Headline.Style);
         var file = new PixelSize(picture.Colour.Width, picture.Colour.Height);
@@ -36,7 +37,10 @@ internal sealed record LaidHeadline(PixelRect Text, PixelRect At, byte[] Pixels,
                 letters.Height);
             var under = PicturePart.Of(text, file);
             var demand = setting.DemandOf(found.Colour);
-            var readable = ToneRule.Least(TextGround.Of(picture, under), demand);
+            var ground = TextGround.Of(picture, under);
+            var readable = ToneRule.Least(ground, demand);
+            if (tells)
+                readable = ToneRule.Told(readable, ground, demand);
             if (!readable.IsReached)
             {
                 var tone = new Tone(demand, under, null);

@@ -19,6 +19,9 @@ internal sealed class PlainColours : IDisposable
     /// <param name="picture">sRGB or grey, 8 bits.</param>
     public static PlainColours Of(Image picture)
     {
+        // Most pictures: taking all of three bands out of three would copy every pixel.
+        if (picture.Bands == Colours)
+            return new PlainColours(picture.Copy(), null);
         using var coloured = picture.Bands < Colours ? picture.Colourspace(Enums.Interpretation.Srgb) : picture.Copy();
         return new PlainColours(coloured.ExtractBand(0, n: Colours), coloured.HasAlpha() ? coloured[Colours] : null);
     }

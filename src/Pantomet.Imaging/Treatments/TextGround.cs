@@ -12,11 +12,15 @@ internal static class TextGround
     /// <summary>Those of a part.</summary>
     /// <param name="picture">The picture.</param>
     /// <param name="part">Where the text stands.</param>
-    public static ToneGround Of(PlainColours picture, PicturePart part)
+    /// <param name="pixels">Red, green, blue of each of its pixels, where somebody has them.</param>
+    public static ToneGround Of(PlainColours picture, PicturePart part, byte[]? pixels = null)
     {
-        var at = part.In(new PixelSize(picture.Colour.Width, picture.Colour.Height));
+        var whole = new PixelSize(picture.Colour.Width, picture.Colour.Height);
+        var at = part.In(whole);
         return new ToneGround(blur =>
         {
+            if (pixels is not null && blur == 0 && at == whole.Whole && picture.Alpha is null)
+                return pixels;
             using var blurred = Blurred(picture.Colour, blur);
             var colours = Cut(blurred, at);
             return picture.Alpha is { } alpha ? Seen(colours, Cut(alpha, at)) : colours;

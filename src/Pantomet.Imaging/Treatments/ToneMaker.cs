@@ -6,7 +6,8 @@ namespace Pantomet.Imaging.Treatments;
 /// <summary>Tones pictures of one size: the change is found on the first of them, and is the same for all.</summary>
 /// <remarks>So the frames of an animation do not flicker, and every format of a file shows the same.</remarks>
 /// <param name="tone">What is wanted.</param>
-internal sealed class ToneMaker(Tone tone)
+/// <param name="tells">Whether somebody asks how large the contrast is.</param>
+internal sealed class ToneMaker(Tone tone, bool tells)
 {
     private readonly Lock finding = new();
     private ToneFound? found;
@@ -19,23 +20,32 @@ internal sealed class ToneMaker(Tone tone)
     public Image Apply(Image picture)
     {
         using var plain = PlainColours.Of(picture);
+        var pixels = plain.Colour.WriteToMemory<byte>();
         ToneFound now;
         lock (finding)
-            now = found ??= Find(plain);
+            now = found ??= Find(plain, pixels);
         if (now.Change == ToneChange.None)
             return picture.Copy();
-        using var blurred = TextGround.Blurred(plain.Colour, now.Change.Blur);
-        var pixels = blurred.WriteToMemory<byte>();
+        if (now.Change.Blur > 0)
+        {
+            using var blurred = TextGround.Blurred(plain.Colour, now.Change.Blur);
+            pixels = blurred.WriteToMemory<byte>();
+        }
+
         now.Change.Apply(pixels);
-        using var toned = Image.NewFromMemory(pixels, blurred.Width, blurred.Height, blurred.Bands, Enums.BandFormat.Uchar);
+        using var toned = Image.NewFromMemory(
+            pixels, plain.Colour.Width, plain.Colour.Height, plain.Colour.Bands, Enums.BandFormat.Uchar);
         using var srgb = toned.Copy(interpretation: Enums.Interpretation.Srgb);
         return plain.With(srgb);
     }
 
-    private ToneFound Find(PlainColours picture)
+    // Beneath a text that takes all of it the ground is the picture itself.
+    private ToneFound Find(PlainColours picture, byte[] pixels)
     {
-        var ground = TextGround.Of(picture, tone.Under);
+        var ground = TextGround.Of(picture, tone.Under, pixels);
         var now = tone.ByHand is { } byHand ? ToneRule.Of(ground, tone.Demand, byHand) : ToneRule.Least(ground, tone.Demand);
+        if (tells)
+            now = ToneRule.Told(now, ground, tone.Demand);
         return now.IsReached ? now : now with { Remedies = ToneRemedies.Of(part => TextGround.Of(picture, part), tone) };
     }
 }

@@ -20,11 +20,12 @@ public sealed class Treater
     /// <param name="recipe">Its treatments.</param>
     /// <param name="setting">How a headline stands on its crop; asked for only where there is one.</param>
     /// <param name="drawMark">Draws a mark; asked only where there is one.</param>
-    internal Treater(RenderRecipe recipe, Func<HeadlineSetting> setting, MarkDrawing drawMark)
+    /// <param name="tells">Whether somebody asks how large contrasts are.</param>
+    internal Treater(RenderRecipe recipe, Func<HeadlineSetting> setting, MarkDrawing drawMark, bool tells)
     {
         this.recipe = recipe;
-        tone = recipe.Treatments.OfType<Tone>().Select(one => new ToneMaker(one)).SingleOrDefault();
-        headline = recipe.Treatments.OfType<Headline>().Any() ? new HeadlineMaker(setting) : null;
+        tone = recipe.Treatments.OfType<Tone>().Select(one => new ToneMaker(one, tells)).SingleOrDefault();
+        headline = recipe.Treatments.OfType<Headline>().Any() ? new HeadlineMaker(setting, tells) : null;
         mark = recipe.Treatments.OfType<Mark>().Select(one => new MarkMaker(one, drawMark)).SingleOrDefault();
         edges = recipe.Treatments.OfType<Edges>().SingleOrDefault();
     }

@@ -27,7 +27,7 @@ internal sealed class Treaters(DecodedSource source)
             if (!known.TryGetValue(key, out var weak) || !weak.TryGetTarget(out var treater))
             {
                 Prune();
-                treater = new Treater(recipe, () => headlines.Of(source, recipe), source.DrawMark);
+                treater = New(recipe, tells: false);
                 known[key] = new WeakReference<Treater>(treater);
             }
 
@@ -35,6 +35,12 @@ internal sealed class Treaters(DecodedSource source)
             return treater;
         }
     }
+
+    /// <summary>One that tells how large contrasts are; it is held by who asks alone.</summary>
+    public Treater Telling(RenderRecipe recipe) => New(recipe, tells: true);
+
+    private Treater New(RenderRecipe recipe, bool tells) =>
+        new(recipe, () => headlines.Of(source, recipe), source.DrawMark, tells);
 
     private void Prune()
     {

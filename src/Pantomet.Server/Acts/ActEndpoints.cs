@@ -1,11 +1,14 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pantomet.Core.Findings;
 using Pantomet.Core.Pictures;
+using Pantomet.Core.Sources;
 using Pantomet.Server.Board;
+using Pantomet.Server.Framing;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Jobs;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
+using Pantomet.Server.Sources.Composing;
 
 namespace Pantomet.Server.Acts;
 
@@ -34,17 +37,20 @@ internal static class ActEndpoints
         };
         if (problem is not null)
             return Problems.Of(problem);
-        return ids!.Ids.Count == 0
-            ? Problems.Invalid("on", "No picture is chosen, or the filter leaves none.")
-            : await AskAsync(databases, signal, new ActRow
-            {
-                Id = Guid.NewGuid().ToString("N"),
-                State = JobState.Queued,
-                Request = request,
-                SourceIds = ids.Ids,
-                Total = ids.Ids.Count,
-                AskedAt = clock.GetUtcNow().UtcDateTime,
-            });
+        var chosen = request.Pair is { } pair ? await PairedAsync(databases, ids!.Ids, pair.By, cancel) : ids!.Ids;
+        return chosen.Count == 0
+            ? Problems.Invalid(
+                "on", request.Pair is null ? "No picture is chosen, or the filter leaves none." : "Fewer than two pictures are chosen.")
+            : await AskAsync(databases, signal, ActRow.Of(request, chosen, clock.GetUtcNow().UtcDateTime));
+    }
+
+    // Two and two that go together follow each other; one that is left over is not among them.
+    private static async Task<IReadOnlyList<string>> PairedAsync(
+        IDbContextFactory<PantometDb> databases, IReadOnlyList<string> ids, PairedBy by, CancellationToken cancel)
+    {
+        await using var database = await databases.CreateDbContextAsync(cancel);
+        var rows = await SelectedSources.InAsync(database, ids, ids.Count, cancel);
+        return [.. SourcePairs.Of(rows, by).Pairs.SelectMany(pair => pair).Select(row => row.Id)];
     }
 
     // By an act of its own, so that it can be cancelled, and undone itself: then the first is done again.
@@ -69,16 +75,8 @@ internal static class ActEndpoints
                 .Select(change => change.SourceId).ToListAsync();
             if (ids.Count == 0)
                 return Refusal.Invalid("id", "It changed nothing; there is nothing to undo.");
-            var undoing = new ActRow
-            {
-                Id = Guid.NewGuid().ToString("N"),
-                State = JobState.Queued,
-                Request = act.Request with { On = new ActTargets(), Act = ActKind.Undo },
-                SourceIds = ids,
-                Undoes = id,
-                Total = ids.Count,
-                AskedAt = clock.GetUtcNow().UtcDateTime,
-            };
+            var undoing = ActRow.Of(
+                act.Request with { On = new ActTargets(), Act = ActKind.Undo }, ids, clock.GetUtcNow().UtcDateTime, undoes: id);
             database.Acts.Add(undoing);
             return undoing;
         });
@@ -118,6 +116,8 @@ internal static class ActEndpoints
             { Act: ActKind.Name, Names: { } names } => Naming.Unfit(names, request.On.Ids?.Count),
             { Act: ActKind.Frame, Frame: null } => Refusal.Invalid("frame", "Say what is done to each framing."),
             { Act: ActKind.CopyFraming, Copy: null } => Refusal.Invalid("copy", "Say which source they are framed like."),
+            { Act: ActKind.Pair, Pair: null } => Refusal.Invalid("pair", "Say how they are put into pairs."),
+            { Act: ActKind.Pair, Pair: { } pair } => pair.Layout.Read().Refusal,
             { Act: ActKind.Undo } => Refusal.Invalid("act", "Ask for it at the job that is undone: POST /api/jobs/{id}/undo."),
             _ => null,
         };

@@ -8,7 +8,8 @@ namespace Pantomet.Server.Acts;
 /// <summary>Does acts on many sources, some sources in each transaction: after a crash or a cancel, what is done is done, and
 /// known.</summary>
 internal sealed class ActJobs(
-    DestinationCatalogue catalogue, IDbContextFactory<PantometDb> databases, WakeSignal signal, TimeProvider clock, ILogger<ActJobs> log)
+    DestinationCatalogue catalogue, ComposingActs composing, IDbContextFactory<PantometDb> databases, WakeSignal signal, TimeProvider clock,
+    ILogger<ActJobs> log)
     : QueuedJobs<ActRow>(databases, signal, clock, log)
 {
     // Others that write wait for so many at most.
@@ -21,6 +22,7 @@ internal sealed class ActJobs(
         var slots = await catalogue.SlotsAsync(stop);
         while (!stop.IsCancellationRequested)
         {
+            var made = ComposingActs.Is(job) ? await composing.NextAsync(job, stop) : null;
             var isOver = await Databases.WriteAsync(async database =>
             {
                 // Whoever cancelled or paused it meanwhile came first.
@@ -29,7 +31,10 @@ internal sealed class ActJobs(
                 // Not read again for each step: it holds the ids of all of them.
                 var act = database.Attach(job).Entity;
                 var left = act.SourceIds.Skip(act.Done + act.Failed);
-                await ChangeAsync(database, act, [.. IsOfAllAtOnce(act) ? left : left.Take(AtOnce)], slots);
+                if (made is not null)
+                    ComposingActs.WriteDown(database, act, made);
+                else
+                    await ChangeAsync(database, act, [.. IsOfAllAtOnce(act) ? left : left.Take(AtOnce)], slots);
                 if (act.Done + act.Failed < act.Total)
                     return false;
                 if (act.Done == 0)

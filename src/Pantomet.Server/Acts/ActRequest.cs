@@ -1,7 +1,9 @@
+using Pantomet.Core.Sources;
 using Pantomet.Server.Board;
 using Pantomet.Server.Framing;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
+using Pantomet.Server.Sources.Composing;
 
 namespace Pantomet.Server.Acts;
 
@@ -26,6 +28,12 @@ internal enum ActKind
     /// <summary>Takes them out of the bin.</summary>
     Restore,
 
+    /// <summary>Makes pairs of them, each a new picture: <c>pair</c>. Of an odd number one is left over.</summary>
+    Pair,
+
+    /// <summary>Makes composed sources again, as their pictures are now.</summary>
+    MakeAgain,
+
     /// <summary>Takes another act back. Asked for at the act that is undone.</summary>
     Undo,
 }
@@ -46,8 +54,15 @@ internal sealed record ActTargets(
 /// <param name="Names">How they are named.</param>
 /// <param name="Frame">What is done to each framing. At a place of pairings, <c>slot</c> is filled in, as for <c>slots</c>.</param>
 /// <param name="Copy">What they are framed like.</param>
+/// <param name="Pair">How they are put into pairs.</param>
 internal sealed record ActRequest(
-    ActTargets On, ActKind Act, string? Group = null, NamePattern? Names = null, FramingRequest? Frame = null, FramingCopy? Copy = null);
+    ActTargets On, ActKind Act, string? Group = null, NamePattern? Names = null, FramingRequest? Frame = null, FramingCopy? Copy = null,
+    PairsOfMany? Pair = null);
+
+/// <summary>How many pictures are put into pairs.</summary>
+/// <param name="By">By the order in which they are named, or by how alike their light is.</param>
+/// <param name="Layout">How the two of each lie.</param>
+internal sealed record PairsOfMany(PairedBy By, ComposedLayout Layout);
 
 /// <summary>A framing to go by.</summary>
 /// <param name="From">Id of the source that has it.</param>

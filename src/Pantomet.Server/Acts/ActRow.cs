@@ -12,6 +12,22 @@ internal sealed class ActRow() : JobRow(JobKind.Act)
     /// <summary>The sources, as they were found when it was asked for, in that order.</summary>
     public required IReadOnlyList<string> SourceIds { get; init; }
 
+    /// <summary>One that is asked for now.</summary>
+    /// <param name="request">What was asked for.</param>
+    /// <param name="sourceIds">The sources, in their order.</param>
+    /// <param name="now">When.</param>
+    /// <param name="undoes">The act that it takes back.</param>
+    public static ActRow Of(ActRequest request, IReadOnlyList<string> sourceIds, DateTime now, string? undoes = null) => new()
+    {
+        Id = Guid.NewGuid().ToString("N"),
+        State = JobState.Queued,
+        Request = request,
+        SourceIds = sourceIds,
+        Undoes = undoes,
+        Total = sourceIds.Count,
+        AskedAt = now,
+    };
+
     /// <summary>The act that it takes back; null for any other.</summary>
     public string? Undoes { get; init; }
 }

@@ -3,6 +3,7 @@ using Pantomet.Server.Board;
 using Pantomet.Server.Rendering;
 using Pantomet.Server.Runs;
 using Pantomet.Server.Sources;
+using Pantomet.Server.Sources.Composing;
 
 namespace Pantomet.Server.Maintenance;
 
@@ -50,6 +51,7 @@ internal sealed class Bin(
             var files = await RenderedFileStore.ForgetAsync(changed, made);
             await changed.FramingSteps.Where(row => ids.Contains(row.SourceId)).ExecuteDeleteAsync();
             await changed.ActChanges.Where(row => ids.Contains(row.SourceId)).ExecuteDeleteAsync();
+            await ComposedInputs.ForgetAsync(changed, ids);
             await changed.Sources.Where(row => ids.Contains(row.Id)).ExecuteDeleteAsync();
             return (ids, files);
         });

@@ -109,8 +109,9 @@ internal sealed class PackageBuilder(
         }
 
         var sums = entries.Select(entry => (entry.File, entry.Sha256)).ToList();
-        List<(string Path, byte[] Content)> besides = [(Manifest.FileName, Manifest.ToJson(entries, missing, withdrawn)),
-            ("manifest.csv", ManifestCsv.Of(entries)), (ContactSheet.FileName, ContactSheet.Of(entries, missing, withdrawn))];
+        var manifest = Manifest.ToJson(entries, missing, withdrawn, ColoursEntry.Of(pictures));
+        List<(string Path, byte[] Content)> besides = [(Manifest.FileName, manifest), ("manifest.csv", ManifestCsv.Of(entries)),
+            (ContactSheet.FileName, ContactSheet.Of(entries, missing, withdrawn))];
         if (pictures.Count > 0)
             besides = [.. besides, (PreviewPage.FileName, PreviewPage.Of(pictures)), .. MarkupFiles.Of(pictures)];
         foreach (var (path, content) in besides)

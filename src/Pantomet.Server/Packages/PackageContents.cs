@@ -29,7 +29,7 @@ internal sealed record PackageContents(
     public static async Task<PackageContents> OfAsync(ZipArchive zip)
     {
         await using var stream = zip.GetEntry(Manifest.FileName)!.Open();
-        var (_, files, missing, withdrawn) = await Manifest.ReadAsync(stream);
+        var (_, files, missing, withdrawn, _) = await Manifest.ReadAsync(stream);
         var places = files.GroupBy(file => (file.Destination, file.Slot))
             .Select(place => new PackedPlace(place.Key.Destination, place.Key.Slot, place.Count(), place.Sum(file => file.Bytes)));
         // What stands alone would be lost among the hundreds that are only not rendered yet.

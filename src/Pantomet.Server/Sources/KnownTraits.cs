@@ -19,9 +19,10 @@ internal sealed class KnownTraits
         var unknown = named.Where(one => !known.TryGetValue(one.Id, out var found) || found.Stem != one.Stem).Select(one => one.Id);
         foreach (var ids in unknown.Chunk(AtOnce))
         {
-            var rows = sources.Where(row => ids.Contains(row.Id)).Select(row => new { row.Id, row.Stem, row.FileName, row.Facts });
+            var rows = sources.Where(row => ids.Contains(row.Id))
+                .Select(row => new { row.Id, row.Stem, row.FileName, row.Facts, IsComposed = row.Composed != null });
             foreach (var row in await rows.ToListAsync(cancel))
-                known[row.Id] = (row.Stem, SourceTrait.Of(row.Facts, row.FileName, row.Stem));
+                known[row.Id] = (row.Stem, SourceTrait.Of(row.Facts, row.FileName, row.Stem, row.IsComposed));
         }
 
         return [.. named.Select(one => (one.Id, known.TryGetValue(one.Id, out var found) ? found.Traits : []))];

@@ -40,12 +40,21 @@ internal static class ReplacementEndpoints
         return Problems.Invalid("files", "There is no file in the request. Send the better file in a field named \"files\".");
     }
 
+    /// <summary>Why something did not become a source, or did not take the place of one.</summary>
+    /// <param name="problem">What the intake says.</param>
+    /// <param name="title">In a few words.</param>
+    /// <param name="field">The member at fault.</param>
+    public static ProblemHttpResult Unplaced(IntakeProblem problem, string title, string field) => problem.Id switch
+    {
+        IntakeProblem.ReplacedMeanwhile => Problems.Of(
+            StatusCodes.Status409Conflict, problem.Id, "It was replaced meanwhile", problem.Detail),
+        _ => Problems.Of(StatusCodes.Status422UnprocessableEntity, problem.Id, title, problem.Detail, field),
+    };
+
     private static Results<Ok<ReplacementAnswer>, ProblemHttpResult> Answer(SourceRow old, IntakeAnswer taken)
     {
         if (taken.Problem is { } problem)
-            return Problems.Of(
-                StatusCodes.Status422UnprocessableEntity, problem.Type.Split('/')[^1], "The file cannot take its place", problem.Detail,
-                "files");
+            return Unplaced(problem, "The file cannot take its place", "files");
         var source = taken.Source!;
         return taken.DuplicateOf is not null
             ? Problems.Taken("files", $"{taken.FileName} is in the library already, as \"{source.Stem}\". Nothing was replaced.")

@@ -2,6 +2,7 @@ using System.Text.Json;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Pictures;
 using Pantomet.Core.Sources;
+using Pantomet.Server.Sources.Composing;
 
 namespace Pantomet.Server.Sources;
 
@@ -32,7 +33,9 @@ internal sealed record SourceAnswer(
     PixelRect? Wish,
     PixelPoint? Focus,
     IReadOnlyList<SourceTrait> Traits,
-    DateTime AddedAt)
+    DateTime AddedAt,
+    IReadOnlyList<string>? Inputs,
+    ComposedLayout? Layout)
 {
     public static SourceAnswer Of(SourceRow row)
     {
@@ -42,7 +45,8 @@ internal sealed record SourceAnswer(
             facts.BitDepth, facts.HasAlpha, facts.Frames, facts.Orientation, facts.Kind, facts.Camera, facts.HasGeolocation,
             facts.Description,
             facts.Rights, row.Stem, row.AltText, row.Group, row.Framing.Subject, row.Framing.Wish, row.Framing.Focus,
-            SourceTrait.Of(facts, row.FileName, row.Stem), row.AddedAt);
+            SourceTrait.Of(facts, row.FileName, row.Stem, row.Composed is not null), row.AddedAt,
+            row.Composed?.Inputs, row.Composed?.Layout);
     }
 }
 
@@ -74,7 +78,14 @@ internal sealed record IntakeAnswer(
 /// <summary>Why a file was not taken in.</summary>
 /// <param name="Type">Stable, for scripts.</param>
 /// <param name="Detail">A sentence with the file's name and what to do.</param>
-internal sealed record IntakeProblem(string Type, string Detail);
+internal sealed record IntakeProblem(string Type, string Detail)
+{
+    /// <summary>What was to be replaced is not there any more.</summary>
+    public const string ReplacedMeanwhile = "replaced-meanwhile";
+
+    /// <summary>Its stable name.</summary>
+    public string Id => Type.Split('/')[^1];
+}
 
 /// <summary>
 /// Changes to a source as a JSON merge patch (RFC 7396): members that are absent stay as they are, null takes subject or focus away.

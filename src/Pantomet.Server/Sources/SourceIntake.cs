@@ -4,7 +4,10 @@ using Pantomet.Core.Sources;
 using Pantomet.Imaging.Isolation;
 using Pantomet.Imaging.Sources;
 using Pantomet.Rendering;
+using Pantomet.Server.Acts;
 using Pantomet.Server.Hosting;
+using Pantomet.Server.Jobs;
+using Pantomet.Server.Sources.Composing;
 
 namespace Pantomet.Server.Sources;
 
@@ -17,6 +20,7 @@ internal sealed class SourceIntake(
     SourcePixels pixels,
     DecoderPool decoders,
     IDbContextFactory<PantometDb> databases,
+    WakeSignal signal,
     TimeProvider clock,
     ILogger<SourceIntake> log) : IDisposable
 {
@@ -28,13 +32,19 @@ internal sealed class SourceIntake(
     /// <param name="content">Read to its end.</param>
     /// <param name="cancel">The sender is gone.</param>
     /// <param name="replacing">A source whose place a better file of the same picture takes, with its names and framings.</param>
-    public async Task<IntakeAnswer> TakeAsync(string? sentName, Stream content, CancellationToken cancel, SourceRow? replacing = null)
+    /// <param name="made">What is known of it where it was made of other sources; null for a file that was sent.</param>
+    public async Task<IntakeAnswer> TakeAsync(
+        string? sentName, Stream content, CancellationToken cancel, SourceRow? replacing = null, MadeOfOthers? made = null)
     {
         var name = ArrivingFileName.Clean(sentName);
         try
         {
             using var file = await store.StageAsync(content, settings.MaxFileBytes, cancel);
-            return await RecogniseAsync(name, file, replacing, cancel);
+            var answer = await RecogniseAsync(new Arrival(name, replacing, made), file, cancel);
+            // What is made of the one before is to be made again.
+            if (replacing is not null)
+                signal.Wake();
+            return answer;
         }
         catch (UnreadableException problem)
         {
@@ -83,9 +93,9 @@ internal sealed class SourceIntake(
         registering.Dispose();
     }
 
-    private async Task<IntakeAnswer> RecogniseAsync(string name, StagedFile file, SourceRow? replacing, CancellationToken cancel)
+    private async Task<IntakeAnswer> RecogniseAsync(Arrival arrival, StagedFile file, CancellationToken cancel)
     {
-        if (await AlreadyThereAsync(name, file, replacing, cancel) is { } there)
+        if (await AlreadyThereAsync(arrival, file, cancel) is { } there)
             return there;
         // Looking is bounded apart from receiving: files go on arriving meanwhile.
         var looked = await decoders.LookAsync(file.Path, known: null, folder.Incoming, settings.MaxPixels, cancel);
@@ -100,10 +110,12 @@ internal sealed class SourceIntake(
             return await WhileNothingElseIsRegisteredAsync(
                 async () =>
                 {
+                    if (arrival.Replacing is { } old && !await IsThereAsync(old.Id))
+                        return Late(arrival);
                     // The file first: a row without a file would be a promise that cannot be kept.
                     if (!ContentStore.Holds(folder.Originals, file.Sha256))
                         ContentStore.Keep(file, folder.Originals);
-                    return await RegisterAsync(name, file, looked, replacing);
+                    return await RegisterAsync(arrival, file, looked);
                 },
                 cancel);
         }
@@ -114,49 +126,67 @@ internal sealed class SourceIntake(
         }
     }
 
-    private Task<IntakeAnswer> RegisterAsync(string name, StagedFile file, LookedAt looked, SourceRow? replacing) =>
+    private Task<IntakeAnswer> RegisterAsync(Arrival arrival, StagedFile file, LookedAt looked) =>
         databases.WriteAsync(async database =>
         {
             // It may have come in by another way while this one was looked at.
             if (await database.Sources.SingleOrDefaultAsync(row => row.Id == file.Sha256) is { } known)
-                return await KnownAsync(database, name, known, replacing);
+                return await KnownAsync(database, arrival, known);
             var source = new SourceRow
             {
                 Id = file.Sha256,
                 Checksum = file.Checksum,
-                FileName = name,
+                FileName = arrival.Name,
                 Bytes = file.Bytes,
                 Facts = looked.Probed.Facts,
                 LookBytes = looked.PeakBytes,
                 LookMilliseconds = (int)looked.Time.TotalMilliseconds,
                 Proposal = looked.Probed.Proposal,
                 Likeness = looked.Probed.Likeness,
-                Stem = Stem.From(Stems.Ascii(Path.GetFileNameWithoutExtension(name))),
-                AltText = looked.Probed.Facts.Description,
+                Stem = Stem.From(Stems.Ascii(Path.GetFileNameWithoutExtension(arrival.Name))),
+                AltText = arrival.Made?.AltText ?? looked.Probed.Facts.Description,
+                Group = arrival.Made?.Group ?? "",
+                Composed = arrival.Made?.Composed,
                 AddedAt = clock.GetUtcNow().UtcDateTime,
             };
-            if (replacing is not null)
-                await TakePlaceAsync(database, source, replacing.Id);
+            if (arrival.Replacing is not null && !await TakePlaceAsync(database, source, arrival.Replacing.Id))
+                return Late(arrival);
             source.Stem = await Stems.FreeAsync(database, source.Stem, source.Id);
             database.Sources.Add(source);
-            return new IntakeAnswer(name, SourceAnswer.Of(source));
+            return new IntakeAnswer(arrival.Name, SourceAnswer.Of(source));
         });
 
     // Names, dates and framings go over to the better file; the one before goes where taken-away sources go.
-    private async Task TakePlaceAsync(PantometDb database, SourceRow better, string oldId)
+    private async Task<bool> TakePlaceAsync(PantometDb database, SourceRow better, string oldId)
     {
-        if (await database.Sources.SingleOrDefaultAsync(row => row.Id == oldId) is not { } old)
-            return;
-        (better.Stem, better.AltText, better.AddedAt) = (old.Stem, old.AltText, old.AddedAt);
+        if (await database.Sources.SingleOrDefaultAsync(row => row.Id == oldId && row.DeletedAt == null) is not { } old)
+            return false;
+        if (await ComposedInputs.MadeOfAsync(database, oldId) is { Count: > 0 } madeOfIt)
+            database.Acts.Add(ComposingActs.MakingAgain([.. madeOfIt.Select(row => row.Id)], clock.GetUtcNow().UtcDateTime));
+        (better.Stem, better.AltText, better.Group, better.AddedAt) = (old.Stem, old.AltText, old.Group, old.AddedAt);
+        better.Weights = old.Weights;
         better.NumberedAs = old.NumberedAs ?? old.Sequence;
         better.Framing = CopiedFraming.ForReplaced(old.Framing, old.Facts.Size, better.Facts.Size);
         better.FramingRevision++;
         old.DeletedAt = clock.GetUtcNow().UtcDateTime;
+        old.ReplacedBy = better.Id;
         // Before its stem is given to another.
         await database.SaveChangesAsync();
+        return true;
     }
 
-    private async Task<IntakeAnswer?> AlreadyThereAsync(string name, StagedFile file, SourceRow? replacing, CancellationToken cancel)
+    private async Task<bool> IsThereAsync(string id)
+    {
+        await using var database = await databases.CreateDbContextAsync();
+        return await database.Sources.AnyAsync(row => row.Id == id && row.DeletedAt == null);
+    }
+
+    // Two cannot take one place: who comes second looks first at what is there now.
+    private static IntakeAnswer Late(Arrival arrival) => Refused(
+        arrival.Name, IntakeProblem.ReplacedMeanwhile,
+        $"{arrival.Replacing!.Stem} was replaced or deleted meanwhile. Nothing was changed; look at what is there now, then try again.");
+
+    private async Task<IntakeAnswer?> AlreadyThereAsync(Arrival arrival, StagedFile file, CancellationToken cancel)
     {
         await using (var database = await databases.CreateDbContextAsync(cancel))
         {
@@ -173,23 +203,35 @@ internal sealed class SourceIntake(
                     ContentStore.Keep(file, folder.Originals);
                 return await databases.WriteAsync(async database =>
                     await database.Sources.SingleOrDefaultAsync(row => row.Id == file.Sha256) is { } known
-                        ? await KnownAsync(database, name, known, replacing)
+                        ? await KnownAsync(database, arrival, known)
                         : null);
             },
             cancel);
     }
 
-    private async Task<IntakeAnswer> KnownAsync(PantometDb database, string name, SourceRow known, SourceRow? replacing)
+    private async Task<IntakeAnswer> KnownAsync(PantometDb database, Arrival arrival, SourceRow known)
     {
+        var (name, replacing, made) = arrival;
         if (known.DeletedAt is null)
+        {
+            // Made again, and nothing of it is another: it is up to date.
+            if (known.Composed is not null && made is not null)
+                known.Composed = made.Composed;
             return new IntakeAnswer(name, SourceAnswer.Of(known), DuplicateOf: known.Id);
-        // Sent again after it was deleted: it comes back with everything that was set on it.
-        if (replacing is not null)
-            await TakePlaceAsync(database, known, replacing.Id);
+        }
+
+        // Sent again after it was deleted: it comes back with everything that was set on it. What takes the place of another as a file is
+        // a file: it might be made of the very one whose place it takes.
+        if (replacing is not null && !await TakePlaceAsync(database, known, replacing.Id))
+            return Late(arrival);
+        if (made is not null || replacing is not null)
+            known.Composed = made?.Composed;
         await Stems.BringBackAsync(database, known);
         return new IntakeAnswer(name, SourceAnswer.Of(known));
     }
 
     private static IntakeAnswer Refused(string name, string id, string sentence) =>
         new(name, Problem: new IntakeProblem($"/problems/{id}", $"{name}: {sentence}"));
+
+    private sealed record Arrival(string Name, SourceRow? Replacing, MadeOfOthers? Made);
 }

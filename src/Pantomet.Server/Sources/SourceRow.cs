@@ -4,6 +4,7 @@ using Pantomet.Core.Framing.Proposing;
 using Pantomet.Core.Pictures;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Weight;
+using Pantomet.Server.Sources.Composing;
 
 namespace Pantomet.Server.Sources;
 
@@ -64,6 +65,12 @@ internal sealed class SourceRow
 
     /// <summary>Its number in file names where it replaced another source; null is its own <see cref="Sequence"/>.</summary>
     public long? NumberedAs { get; set; }
+
+    /// <summary>What it is made of, where it is made of other sources.</summary>
+    public ComposedFrom? Composed { get; set; }
+
+    /// <summary>Id of the better file that took its place; null for what was never replaced.</summary>
+    public string? ReplacedBy { get; set; }
 
     public required DateTime AddedAt { get; set; }
 

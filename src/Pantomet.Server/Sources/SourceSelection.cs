@@ -7,7 +7,7 @@ namespace Pantomet.Server.Sources;
 
 /// <summary>Sources that fit a filter.</summary>
 /// <param name="Rows">In no order.</param>
-internal sealed record SelectedSources(IQueryable<SourceRow> Rows);
+internal sealed record FittingSources(IQueryable<SourceRow> Rows);
 
 /// <summary>How many sources have a trait.</summary>
 /// <param name="Id">The trait's id.</param>
@@ -23,7 +23,7 @@ internal sealed class SourceSelection(
     /// <param name="filter">What is asked for.</param>
     /// <param name="cancel">The asker is gone.</param>
     /// <returns>In no order.</returns>
-    public async Task<Outcome<SelectedSources>> OfAsync(SourceFilter filter, CancellationToken cancel)
+    public async Task<Outcome<FittingSources>> OfAsync(SourceFilter filter, CancellationToken cancel)
     {
         var found = database.Sources.AsNoTracking().Where(row => row.DeletedAt == null).With(filter.Search);
         if (filter.EnoughFor is { } place)
@@ -41,13 +41,13 @@ internal sealed class SourceSelection(
             found = found.Where(row => having.Contains(row.Id));
         }
 
-        return new SelectedSources(found);
+        return new FittingSources(found);
     }
 
     /// <summary>Counts what is unusual about sources that fit a filter.</summary>
     /// <param name="found">The sources.</param>
     /// <param name="cancel">The asker is gone.</param>
-    public async Task<IReadOnlyList<TraitCount>> TraitsAsync(SelectedSources found, CancellationToken cancel) =>
+    public async Task<IReadOnlyList<TraitCount>> TraitsAsync(FittingSources found, CancellationToken cancel) =>
         [.. (await traits.OfAsync(found.Rows, cancel)).SelectMany(one => one.Traits).GroupBy(trait => trait.Id)
             .Select(group => new TraitCount(group.Key, group.First().Label, group.Count())).OrderBy(trait => trait.Label)];
 

@@ -62,5 +62,10 @@ internal static class Stems
     {
         source.Stem = await FreeAsync(database, source.Stem, source.Id);
         source.DeletedAt = null;
+        // What took its place and is in the bin itself stands for it again.
+        if (source.ReplacedBy is { } better &&
+            await database.Sources.SingleOrDefaultAsync(row => row.Id == better && row.DeletedAt != null) is { } gone)
+            gone.ReplacedBy = source.Id;
+        source.ReplacedBy = null;
     }
 }

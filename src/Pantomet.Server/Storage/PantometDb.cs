@@ -89,6 +89,7 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
             AsJson(source.Property(row => row.Framing));
             AsJson(source.Property(row => row.Proposal));
             AsJson(source.Property(row => row.Weights));
+            AsJson(source.Property(row => row.Composed));
             source.Property(row => row.Likeness).HasConversion(likeness => likeness!.Values, values => new Likeness(values));
             source.Property(row => row.FramingRevision).IsConcurrencyToken();
         });

@@ -31,8 +31,8 @@ internal sealed record HeadlineAnswer(
         return new HeadlineAnswer(
             set.Lines, PicturePart.Of(set.Text, file), found.Place.Area, found.Place.Anchor, set.Size / file.Height,
             found.Colour.ToString(),
-            [.. found.Offered.Select(one => new OfferedColour(one.Colour.ToString(), one.Contrast))], wanted, readable.Without,
-            readable.Contrast, readable.Change.Opacity / 100.0, readable.IsReached);
+            [.. found.Offered.Select(one => new OfferedColour(one.Colour.ToString(), one.Contrast))], wanted, readable.Contrasts!.Without,
+            readable.Contrasts.Then, readable.Change.Opacity / 100.0, readable.IsReached);
     }
 }
 

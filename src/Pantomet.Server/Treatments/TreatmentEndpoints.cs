@@ -44,9 +44,8 @@ internal static class TreatmentEndpoints
 
     private static TreatedAnswer Treated(DecodedSource source, RenderRecipe recipe)
     {
-        // Held from before the first pixel: it tells what was found.
-        var treater = recipe.Treatments.Count > 0 ? source.TreaterOf(recipe) : null;
-        using var pixels = VariantPixels.Make(source, recipe, recipe.Request.Format);
+        var treater = recipe.Treatments.Count > 0 ? source.TellingTreaterOf(recipe) : null;
+        using var pixels = VariantPixels.Make(source, recipe, recipe.Request.Format, treater);
         var (media, bytes) = pixels.HasAlpha()
             ? ("image/png", pixels.PngsaveBuffer(compression: 1, keep: Enums.ForeignKeep.None))
             : ("image/jpeg", pixels.JpegsaveBuffer(q: Quality, keep: Enums.ForeignKeep.None));

@@ -52,7 +52,7 @@ internal sealed record ToneAnswer(
         var change = found.Change;
         return new ToneAnswer(
             change.Low / Levels, change.High / Levels, change.Colour / 100.0, change.Blur / 1000.0, change.Overlay.ToString(),
-            change.Opacity / 100.0, tone.Demand.Text.ToString(), tone.Under, tone.Demand.Contrast, found.Without, found.Contrast,
-            found.IsReached);
+            change.Opacity / 100.0, tone.Demand.Text.ToString(), tone.Under, tone.Demand.Contrast, found.Contrasts!.Without,
+            found.Contrasts.Then, found.IsReached);
     }
 }

@@ -24,6 +24,11 @@ export const screens: RouteObject[] = [
     lazy: async () => ({ Component: (await import("./sources/NamesScreen")).NamesScreen }),
   },
   {
+    path: "pair/:sourceId?",
+    ...titled("Pair"),
+    lazy: async () => ({ Component: (await import("./composing/PairScreen")).PairScreen }),
+  },
+  {
     path: "destinations/:destinationId?",
     ...titled("Destinations"),
     lazy: async () => ({ Component: (await import("./destinations/DestinationsScreen")).DestinationsScreen }),

@@ -9,7 +9,7 @@ public sealed class SourceTraitTests
     private static readonly SourceFacts Ordinary = Slots.Photograph(3600, 2400);
 
     [Fact]
-    public void An_ordinary_photograph_has_none() => Assert.Empty(SourceTrait.Of(Ordinary, "red-kite.jpg", "red-kite"));
+    public void An_ordinary_photograph_has_none() => Assert.Empty(SourceTrait.Of(Ordinary, "red-kite.jpg", "red-kite", isComposed: false));
 
     public static TheoryData<string, SourceFacts> Unusual => new()
     {
@@ -30,7 +30,7 @@ public sealed class SourceTraitTests
     [MemberData(nameof(Unusual))]
     public void What_is_unusual_is_said_once_with_what_becomes_of_it(string id, SourceFacts facts)
     {
-        var trait = Assert.Single(SourceTrait.Of(facts, "red-kite.jpg", "red-kite"));
+        var trait = Assert.Single(SourceTrait.Of(facts, "red-kite.jpg", "red-kite", isComposed: false));
         Assert.Equal(id, trait.Id);
         Assert.EndsWith(".", trait.Sentence, StringComparison.Ordinal);
         Assert.InRange(trait.Label.Length, 3, 20);
@@ -42,7 +42,7 @@ public sealed class SourceTraitTests
     [InlineData(6, "turned 90°")]
     [InlineData(8, "turned 90°")]
     public void A_turn_is_named(int orientation, string label) =>
-        Assert.Equal(label, SourceTrait.Of(Ordinary with { Orientation = orientation }, "kite.jpg", "kite")[0].Label);
+        Assert.Equal(label, SourceTrait.Of(Ordinary with { Orientation = orientation }, "kite.jpg", "kite", isComposed: false)[0].Label);
 
     [Theory]
     [InlineData(null)]
@@ -56,7 +56,8 @@ public sealed class SourceTraitTests
     {
         var facts = Ordinary with { Orientation = 3, HasGeolocation = true, BitDepth = 16 };
         Assert.Equal(
-            ["camera-name", "turned", "deep", "place"], SourceTrait.Of(facts, "IMG_4711.jpg", "img-4711").Select(trait => trait.Id));
+            ["camera-name", "turned", "deep", "place"],
+            SourceTrait.Of(facts, "IMG_4711.jpg", "img-4711", isComposed: false).Select(trait => trait.Id));
     }
 
     [Fact]
@@ -72,5 +73,9 @@ public sealed class SourceTraitTests
 
     [Fact]
     public void A_stem_that_somebody_gave_makes_up_for_a_name_of_the_camera() =>
-        Assert.Empty(SourceTrait.Of(Ordinary, "IMG_4711.jpg", "red-diamond-kite"));
+        Assert.Empty(SourceTrait.Of(Ordinary, "IMG_4711.jpg", "red-diamond-kite", isComposed: false));
+
+    [Fact]
+    public void One_that_is_made_of_others_says_so() =>
+        Assert.Equal("composed", Assert.Single(SourceTrait.Of(Ordinary, "a-and-b.png", "a-and-b", isComposed: true)).Id);
 }

@@ -22,11 +22,11 @@ public sealed class ToneRuleTests
             var pixels = bytes[..(bytes.Length / 3 * 3)];
             var ground = new ToneGround(blur => Softened(pixels, blur));
             var demand = new ToneDemand(text, contrast) { Means = means };
-            var found = ToneRule.Least(ground, demand);
-            AssertTold(Worst(pixels, text, ToneChange.None), found.Without);
-            AssertTold(Worst(pixels, text, found.Change), found.Contrast);
+            var found = ToneRule.Told(ToneRule.Least(ground, demand), ground, demand);
+            AssertTold(Worst(pixels, text, ToneChange.None), found.Contrasts!.Without);
+            AssertTold(Worst(pixels, text, found.Change), found.Contrasts.Then);
             Assert.Equal(found.IsReached, Worst(pixels, text, found.Change) >= contrast);
-            Assert.Equal(found.IsReached, found.Contrast >= contrast);
+            Assert.Equal(found.IsReached, found.Contrasts.Then >= contrast);
             if (!found.IsReached || found.Change == ToneChange.None)
                 return;
             var (path, step) = ToneRule.Paths(demand)
@@ -87,7 +87,7 @@ public sealed class ToneRuleTests
         var found = ToneRule.Least(ToneGround.Of([0, 0, 0, 255, 255, 255]), new ToneDemand(Black, 4.5) { MaxShift = 20, MaxOpacity = 5 });
         Assert.False(found.IsReached);
         Assert.Equal(new ToneChange(20, 255, 100, 0, SrgbColour.White, 5), found.Change);
-        Assert.InRange(found.Contrast, 1, 4.5);
+        Assert.InRange(found.Contrasts!.Then, 1, 4.5);
     }
 
     [Fact]

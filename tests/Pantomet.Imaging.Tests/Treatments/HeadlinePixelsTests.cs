@@ -54,7 +54,7 @@ public sealed class HeadlinePixelsTests
                     Holds(found.Place.Area.In(recipe.File), headline.Text),
                     $"{name} in {slot}: {headline.Text} is not in {found.Place.Area}");
                 Assert.All(avoid, part => Assert.Equal(0, CoveredParts.Shared(headline.Text, Inside(part, recipe.File))));
-                Assert.True(headline.Readable!.IsReached, $"{name} in {slot}: {headline.Readable.Contrast}");
+                Assert.True(headline.Readable!.IsReached, $"{name} in {slot}: {headline.Readable.Contrasts?.Then}");
                 if (headline.Readable.Change.Opacity == 0)
                     Assert.True(Holds(headline.Text, changed), $"{name} in {slot}: {changed} changed, and the text is {headline.Text}");
             }

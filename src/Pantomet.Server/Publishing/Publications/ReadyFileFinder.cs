@@ -34,7 +34,7 @@ internal sealed class ReadyFileFinder(
         {
             var listed = files.Select(file => file.Entry with { File = Below(file) }).ToList();
             var pictures = await packed.PicturesAsync(files, files, file => file.Path[(folder.Length + 1)..], cancel);
-            foreach (var (path, content) in Lists(listed, [.. MarkupFiles.Of(pictures, isOfOne: true)]))
+            foreach (var (path, content) in Lists(listed, [.. MarkupFiles.Of(pictures, isOfOne: true)], ColoursEntry.Of(pictures)))
                 ready.Add(await ListAsync(root + path, content, cancel));
         }
 
@@ -58,11 +58,11 @@ internal sealed class ReadyFileFinder(
     }
 
     private static IEnumerable<(string Path, byte[] Content)> Lists(
-        List<ManifestEntry> entries, IReadOnlyList<(string Path, byte[] Content)> markup)
+        List<ManifestEntry> entries, IReadOnlyList<(string Path, byte[] Content)> markup, IReadOnlyList<ColoursEntry> colours)
     {
         if (entries.Count == 0)
             yield break;
-        List<(string Path, byte[] Content)> lists = [.. markup, (Manifest.FileName, Manifest.ToJson(entries, [], []))];
+        List<(string Path, byte[] Content)> lists = [.. markup, (Manifest.FileName, Manifest.ToJson(entries, [], [], colours))];
         foreach (var list in lists)
             yield return list;
         yield return (Checksums.FileName, Checksums.Of(

@@ -615,6 +615,9 @@ namespace Pantomet.Server.Storage.Migrations
                     b.Property<string>("Checksum")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Composed")
+                        .HasColumnType("TEXT");
+
                     b.Property<DateTime?>("DeletedAt")
                         .HasColumnType("TEXT");
 
@@ -654,6 +657,9 @@ namespace Pantomet.Server.Storage.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Proposal")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ReplacedBy")
                         .HasColumnType("TEXT");
 
                     b.Property<long>("Revision")

@@ -19,10 +19,18 @@ export const catalogue = define({
     selectAll: ["mod+a"],
     frame: ["f", "Enter"],
     name: ["n"],
+    pair: ["p"],
     files: ["m"],
     bin: ["Delete"],
   },
   names: {
+    back: ["Escape"],
+  },
+  pair: {
+    direction: ["d"],
+    swap: ["x"],
+    by: ["l"],
+    make: ["Enter"],
     back: ["Escape"],
   },
   storage: {

@@ -25,6 +25,7 @@ export const actWords: { [S in Scope]: { title: string; acts: Record<ActOf<S>, W
       selectAll: "Select all that are shown",
       frame: "Frame",
       name: "Name the selected pictures",
+      pair: "Make one picture of the selected ones, or pairs of many",
       files: "Make files of the selected pictures",
       bin: "Move to bin",
     },
@@ -32,6 +33,16 @@ export const actWords: { [S in Scope]: { title: string; acts: Record<ActOf<S>, W
   names: {
     title: "Names",
     acts: {
+      back: "Cancel",
+    },
+  },
+  pair: {
+    title: "Pair",
+    acts: {
+      direction: "Side by side, or one above the other",
+      swap: "Change their order",
+      by: "Pair by order, or by light",
+      make: "Make",
       back: "Cancel",
     },
   },

@@ -1348,6 +1348,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sources/{id}/composed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Makes a composed source again, or otherwise
+         * @description What is made takes the place of the former, with its name, framings and texts; the former goes to the bin. With the members that it has, it is made again of its pictures as they are now.
+         */
+        put: operations["changeComposedSource"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sources/{id}/original": {
         parameters: {
             query?: never;
@@ -1422,6 +1442,50 @@ export interface paths {
          * @description It gets its file name back, or the next free one.
          */
         post: operations["restoreSource"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sources/composed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Says how composed sources stand
+         * @description Whether each is what would be made of its pictures now, and which of them are in the bin or gone. Act "makeAgain" brings them up to date.
+         */
+        get: operations["listComposedSources"];
+        put?: never;
+        /**
+         * Makes one picture of two or three
+         * @description It is a source like any other, knows its inputs, and is made again when one of them is replaced. 200 where that very picture is there already. Without a width it has as many pixels as its pictures have without being blown up. Act "pair" makes many.
+         */
+        post: operations["composeSource"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sources/composed/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Says what would be made of pictures that become one
+         * @description Two or three side by side in a row or one above the other in a column, each framed by its own subject to the shape that is left to it; or many as pairs, by the order in which they are named or by how alike their light is. Nothing is made. One that cannot be made says why.
+         */
+        post: operations["tryComposedSources"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1944,7 +2008,7 @@ export interface components {
          * @description What is done to many sources at once.
          * @enum {unknown}
          */
-        ActKind: "group" | "name" | "frame" | "copyFraming" | "delete" | "restore" | "undo";
+        ActKind: "group" | "name" | "frame" | "copyFraming" | "delete" | "restore" | "pair" | "makeAgain" | "undo";
         /** @description An act on many sources. */
         ActRequest: {
             /** @description What is done. It says which of the other members it needs. */
@@ -1956,6 +2020,7 @@ export interface components {
             names?: null | components["schemas"]["NamePattern"];
             /** @description Which sources. */
             on: components["schemas"]["ActTargets"];
+            pair?: null | components["schemas"]["PairsOfMany"];
         };
         /** @description Which sources: named one by one, all that a filter leaves, or those of some pairings. One of the three. */
         ActTargets: {
@@ -2326,6 +2391,110 @@ export interface components {
              * @description Columns that the picture takes.
              */
             span: number;
+        };
+        /**
+         * @description How a composed source stands to the pictures that it is made of.
+         * @enum {unknown}
+         */
+        ComposedCondition: "current" | "stale" | "incomplete";
+        /** @description A picture in a composed source. */
+        ComposedInput: {
+            /** @description Its id; of the better file where it was replaced. */
+            id: string;
+            /** @description Whether it can be restored. */
+            isInBin: boolean;
+            /** @description Its stem; null where it was deleted for good. */
+            stem: null | string;
+        };
+        /** @description How pictures lie beside each other in one, as it is asked for and kept. */
+        ComposedLayout: {
+            /**
+             * @description Colour of gaps and margins, and behind what is transparent: `#rrggbb`.
+             * @default #ffffff
+             */
+            background: string;
+            /** @description Side by side in a row, or one above the other in a column. */
+            direction: components["schemas"]["PairDirection"];
+            /**
+             * Format: int32
+             * @description Pixels between two.
+             * @default 0
+             */
+            gap: number;
+            /**
+             * Format: int32
+             * @description Pixels round them.
+             * @default 0
+             */
+            margin: number;
+            /** @description What each is cropped to, such as `4:5`; absent for its own proportions. */
+            shape?: null | string;
+            /**
+             * Format: int32
+             * @description Pixels across; absent for as many as the pictures have without being blown up.
+             */
+            width?: null | number;
+        };
+        /** @description Pictures that are to become one. */
+        ComposedRequest: {
+            /**
+             * @description Colour of gaps and margins, and behind what is transparent: `#rrggbb`.
+             * @default #ffffff
+             */
+            background: string;
+            /** @description Side by side in a row, or one above the other in a column. */
+            direction: components["schemas"]["PairDirection"];
+            /**
+             * Format: int32
+             * @description Pixels between two.
+             * @default 0
+             */
+            gap: number;
+            /**
+             * Format: int32
+             * @description Pixels round them.
+             * @default 0
+             */
+            margin: number;
+            /** @description What each is cropped to, such as `4:5`; absent for its own proportions. */
+            shape?: null | string;
+            /** @description Ids of two or three; the same may come twice. */
+            sources: string[];
+            /**
+             * Format: int32
+             * @description Pixels across; absent for as many as the pictures have without being blown up.
+             */
+            width?: null | number;
+        };
+        /** @description How a composed source stands. */
+        ComposedState: {
+            /** @description Of the source. */
+            id: string;
+            /** @description In their order. */
+            inputs: components["schemas"]["ComposedInput"][];
+            /** @description What stands in the way of making it again, and what to do; null for nothing. */
+            problem: null | string;
+            /** @description Whether it is what would be made now. */
+            state: components["schemas"]["ComposedCondition"];
+        };
+        /** @description How all composed sources stand, in the order in which they came in. */
+        ComposedStateList: {
+            items: components["schemas"]["ComposedState"][];
+        };
+        /** @description Pictures that might become one, or many that might become pairs. */
+        ComposedTrial: {
+            by?: null | components["schemas"]["PairedBy"];
+            /** @description How they would lie. */
+            layout: components["schemas"]["ComposedLayout"];
+            /** @description Their ids, in their order. */
+            sources: string[];
+        };
+        /** @description What would be made. */
+        ComposedTrialAnswer: {
+            /** @description One, or each pair. */
+            items: components["schemas"]["TriedSource"][];
+            /** @description Id of the one that has none to go with; null where there is none. */
+            leftOver: null | string;
         };
         /** @description What saving a document would do to files that are there. */
         Consequences: {
@@ -3443,6 +3612,16 @@ export interface components {
             /** @description How far the edges are from their own colours: whether one stands for all of it. */
             spread: components["schemas"]["EdgeDifferences"];
         };
+        /**
+         * @description How pictures lie beside each other in one.
+         * @enum {unknown}
+         */
+        PairDirection: "row" | "column";
+        /**
+         * @description By what many pictures are put into pairs.
+         * @enum {unknown}
+         */
+        PairedBy: "order" | "light";
         /** @description A source–slot pairing at a glance. */
         PairingAnswer: {
             /**
@@ -3467,6 +3646,13 @@ export interface components {
          * @enum {unknown}
          */
         PairingState: "open" | "done" | "stale" | "blocked" | "running" | "leftOut";
+        /** @description How many pictures are put into pairs. */
+        PairsOfMany: {
+            /** @description By the order in which they are named, or by how alike their light is. */
+            by: components["schemas"]["PairedBy"];
+            /** @description How the two of each lie. */
+            layout: components["schemas"]["ComposedLayout"];
+        };
         /** @description A rectangle in a picture, as fractions of its width and height. */
         PartDocument: {
             /**
@@ -4293,7 +4479,9 @@ export interface components {
             /** Format: int32 */
             height: number;
             id: string;
+            inputs: null | string[];
             kind: components["schemas"]["ContentKind"];
+            layout: null | components["schemas"]["ComposedLayout"];
             /** Format: int32 */
             orientation: number;
             rights: components["schemas"]["RightsFields"];
@@ -4786,6 +4974,30 @@ export interface components {
              * @description Of its looks, 100 to 0, to a tenth.
              */
             score: number;
+        };
+        /** @description What would lie where. */
+        TriedPart: {
+            /** @description In upright source pixels; where the picture is levelled, before it is tilted about its centre. */
+            crop: components["schemas"]["PixelRect"];
+            /** @description Where it would lie. */
+            place: components["schemas"]["PixelRect"];
+            /** @description How it is turned. */
+            turn: components["schemas"]["Rotation"];
+        };
+        /** @description A picture that would be made of others. */
+        TriedSource: {
+            /**
+             * Format: int32
+             * @description The most pixels across that its pictures have; null where it cannot be made, and for one of many.
+             */
+            largestWidth?: null | number;
+            /** @description What would lie where; empty where it cannot be made. */
+            parts: components["schemas"]["TriedPart"][];
+            /** @description Why it cannot be made, and what to do; null where it can. */
+            problem: null | string;
+            size: null | components["schemas"]["PixelSize"];
+            /** @description Those, in their order. */
+            sources: components["schemas"]["SourceAnswer"][];
         };
         /** @description A variant as the interface gives it. */
         VariantAnswer: {
@@ -7579,6 +7791,59 @@ export interface operations {
             };
         };
     };
+    changeComposedSource: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ComposedRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReplacementAnswer"];
+                };
+            };
+            /** @description There is no such source; it may have been made again or deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was made again or deleted while this was made. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It came in as a file; or it cannot be made of these pictures, or not so wide; or it would be made of itself, or too deep. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     getOriginal: {
         parameters: {
             query?: never;
@@ -7690,6 +7955,15 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
+            /** @description It was replaced or deleted meanwhile. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
             /** @description There is no file in the request, or it is refused. */
             422: {
                 headers: {
@@ -7723,6 +7997,110 @@ export interface operations {
             };
             /** @description There is no such source; it may have been deleted meanwhile. */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    listComposedSources: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComposedStateList"];
+                };
+            };
+        };
+    };
+    composeSource: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ComposedRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SourceAnswer"];
+                };
+            };
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SourceAnswer"];
+                };
+            };
+            /** @description There is no such source; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It cannot be made of these pictures, or not so wide; or it would be made of itself, or too deep. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    tryComposedSources: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ComposedTrial"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComposedTrialAnswer"];
+                };
+            };
+            /** @description The background is no colour, or the shape is none. */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

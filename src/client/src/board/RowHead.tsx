@@ -1,3 +1,4 @@
+import { useComposedStates } from "../composing/useComposed";
 import { Name, NameOnTwoLines } from "../instruments/Name";
 import { bytes, size } from "../instruments/numbers";
 import { previewUrl } from "../instruments/preview";
@@ -10,6 +11,7 @@ const picture = { width: 58, height: 52 };
 /** A source at the head of its row. */
 export function RowHead({ row, onPick }: { row: BoardRow | undefined; onPick: () => void }) {
   const settled = row?.cells.filter((cell) => cell.state === "done" || cell.state === "leftOut").length ?? 0;
+  const isStale = useComposedStates().some((one) => one.id === row?.id && one.state === "stale");
   const weight = row?.cells.reduce((sum, cell) => sum + Number(cell.bytes), 0) ?? 0;
   return (
     <span
@@ -39,7 +41,11 @@ export function RowHead({ row, onPick }: { row: BoardRow | undefined; onPick: ()
             ) : (
               <NameOnTwoLines text={row.stem} tail={15} fits={28} />
             )}
-            <span className="figures truncate text-xs text-soft">{size(row.width, row.height)}</span>
+            {isStale ? (
+              <span className="truncate text-xs text-warn">out of date</span>
+            ) : (
+              <span className="figures truncate text-xs text-soft">{size(row.width, row.height)}</span>
+            )}
             <span className="figures truncate text-xs text-soft">
               {settled}/{row.cells.length}
               {weight > 0 && ` ${bytes(weight)}`}

@@ -4,8 +4,8 @@ import { sayProblem, sayWorking } from "../shell/notices";
 import { changed, type Subject } from "./changed";
 import { answer, api, RequestProblem, type Schemas } from "./client";
 
-type Act = Omit<Schemas["ActRequest"], "group" | "names" | "frame" | "copy"> &
-  Partial<Pick<Schemas["ActRequest"], "group" | "names" | "frame" | "copy">>;
+type Particular = "group" | "names" | "frame" | "copy" | "pair";
+type Act = Omit<Schemas["ActRequest"], Particular> & Partial<Pick<Schemas["ActRequest"], Particular>>;
 
 const lookEvery = 100;
 // Nobody needs to be told of what is over at once; what takes longer is looked at less often.
@@ -13,7 +13,7 @@ const looksBeforeTelling = 8;
 const lookLaterEvery = 500;
 
 /** Waits for a job that changes many pictures, and tells how far it is. What could not be done to some of them is said. */
-async function ended(id: string, label: string): Promise<void> {
+export async function ended(id: string, label: string): Promise<void> {
   const path = { id };
   const working = sayWorking({
     label: "Cancel",

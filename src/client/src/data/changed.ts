@@ -48,12 +48,13 @@ const follows: Record<Subject, readonly QueryKey[]> = {
     keys.framings.all,
     keys.sources.all,
     keys.names.all,
+    keys.composed.all,
     keys.coverage.all,
     keys.space.all,
   ],
-  framings: [...planned, keys.framings.all, keys.sources.each],
+  framings: [...planned, keys.framings.all, keys.sources.each, keys.composed.all],
   // The one that is known already is not asked for again.
-  framing: [...planned, keys.sources.each],
+  framing: [...planned, keys.sources.each, keys.composed.all],
   destinations: [
     ...planned,
     keys.framings.all,

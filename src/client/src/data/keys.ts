@@ -14,6 +14,11 @@ export const keys = {
     each: ["sources", "one"],
     one: (id: string | undefined) => ["sources", "one", id],
   },
+  composed: {
+    all: ["composed"],
+    states: ["composed", "states"],
+    tried: (request: Named) => ["composed", "tried", request],
+  },
   names: { all: ["names"], tried: (request: Named) => ["names", request] },
   watching: ["watching"],
   destinations: ["destinations"],

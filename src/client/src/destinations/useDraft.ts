@@ -29,7 +29,8 @@ export function useDraft(stored: Destination | undefined, standing: Standing | u
   );
   const set = useCallback(
     (path: string, value: unknown, label: string) =>
-      edit(label.toLowerCase(), (now) => withValueAt(now, path, value), path),
+      // What is typed on in one place is one step; another act on the same member is another.
+      edit(label.toLowerCase(), (now) => withValueAt(now, path, value), `${path} ${label}`),
     [edit],
   );
   const isChanged = draft !== undefined && JSON.stringify(draft.document) !== JSON.stringify(stored);

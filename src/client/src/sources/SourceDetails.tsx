@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { lazy, Suspense, useEffect, useRef, useState } from "react";
 import type { PairingPlan, Source } from "../data/client";
 import { sentenceOf } from "../destinations/coverage";
 import { useDestinations } from "../destinations/useDestinations";
@@ -12,6 +12,9 @@ import { FileInput } from "../ui/FileInput";
 import { LinkButton } from "../ui/LinkButton";
 import { useReplaceSource } from "./useReplaceSource";
 import { useChangeSource, usePlans } from "./useSources";
+
+// Only few pictures are made of others: a first visit does not wait for it.
+const MadeOf = lazy(async () => ({ default: (await import("../composing/MadeOf")).MadeOf }));
 
 const colourWords = { rgb: "RGB", grey: "greyscale", cmyk: "CMYK" };
 
@@ -74,6 +77,11 @@ export function SourceDetails({
         >
           Download original
         </a>
+        {source.inputs && (
+          <Suspense>
+            <MadeOf source={source} />
+          </Suspense>
+        )}
         <Replace source={source} />
         {source.traits.map((trait) => (
           <p key={trait.id} className="border-l-3 border-warn px-2.5">

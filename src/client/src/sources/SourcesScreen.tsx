@@ -25,6 +25,7 @@ import { WatchPanel } from "./WatchPanel";
 // Not before somebody needs them: what a visit loads first is bounded (journeys).
 const FirstVisit = lazy(async () => ({ default: (await import("./FirstVisit")).FirstVisit }));
 const IntakePanel = lazy(async () => ({ default: (await import("./IntakePanel")).IntakePanel }));
+const StaleComposed = lazy(async () => ({ default: (await import("../composing/MadeOf")).StaleComposed }));
 const AdHocDialog = lazy(async () => ({ default: (await import("./adHoc/AdHocDialog")).AdHocDialog }));
 
 /** Taking stock of the originals: what there is, what is unusual about it, what it can feed. */
@@ -97,6 +98,7 @@ export function SourcesScreen() {
     add: () => pictures.current?.click(),
     frame: selected !== undefined && frame,
     name,
+    pair: choice.sources.length > 1 && (() => navigate("/pair")),
     files: selected !== undefined && (() => setMaking(true)),
     bin: canBin && (() => void takeAway().catch(sayProblem)),
   });
@@ -127,12 +129,16 @@ export function SourcesScreen() {
             drop pictures or folders anywhere
           </span>
           {choice.sources.length > 1 && (
-            <Button act="sources.name" className="max-[1480px]:ml-auto">
-              Name {count(choice.sources.length)}
-            </Button>
+            <>
+              <Button act="sources.name" className="max-[1480px]:ml-auto">
+                Name {count(choice.sources.length)}
+              </Button>
+              <Button act="sources.pair">Pair</Button>
+            </>
           )}
           <Button
-            className={choice.sources.length > 1 ? "" : "max-[1480px]:ml-auto"}
+            // On a narrow screen it makes way for what is done to those that are chosen.
+            className={choice.sources.length > 1 ? "max-[1100px]:hidden" : "max-[1480px]:ml-auto"}
             onClick={() => folder.current?.click()}
           >
             Add a folder
@@ -144,6 +150,11 @@ export function SourcesScreen() {
           <FilesInput input={folder} label="Folder to add" isFolder onFiles={addFiles} />
         </div>
         <Intake />
+        {traits.data?.some((one) => one.id === "composed") && (
+          <Suspense>
+            <StaleComposed />
+          </Suspense>
+        )}
         <WatchPanel />
         {query.error && !query.data ? (
           <Fault problem={query.error} />

@@ -1,7 +1,6 @@
-import { Field, TextBox } from "../ui/Field";
-import { Slider } from "../ui/Slider";
+import { SlidingFigure } from "../ui/SlidingFigure";
 
-/** A share, by slider and by figures. */
+/** A share, by slider and by figures in per cent. */
 export function SlideField({
   label,
   value,
@@ -17,37 +16,15 @@ export function SlideField({
   fineness?: number;
   onValue: (value: number) => void;
 }) {
-  const steps = (share: number) => Math.round(share * fineness);
-  const take = (at: number) => onValue(Math.min(Math.max(at, 0), steps(most)) / fineness);
   return (
-    <Field label={label}>
-      {(control) => (
-        <span className="flex items-center gap-2">
-          <Slider
-            label={`${label}, slider`}
-            min={0}
-            max={steps(most)}
-            value={steps(value)}
-            onValue={take}
-            className="grow"
-          />
-          <TextBox
-            {...control}
-            figures
-            type="number"
-            min={0}
-            max={most * 100}
-            step={100 / fineness}
-            className="w-16"
-            value={(steps(value) * 100) / fineness}
-            onChange={(event) => {
-              const figure = event.target.valueAsNumber;
-              if (Number.isFinite(figure)) take((figure / 100) * fineness);
-            }}
-          />
-          <span className="text-soft">%</span>
-        </span>
-      )}
-    </Field>
+    <SlidingFigure
+      label={label}
+      value={value * 100}
+      most={most * 100}
+      step={100 / fineness}
+      unit="%"
+      // Of whole steps, so that 0.07 is kept as that.
+      onValue={(figure) => onValue(Math.round((figure / 100) * fineness) / fineness)}
+    />
   );
 }

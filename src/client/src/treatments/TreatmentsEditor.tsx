@@ -71,7 +71,9 @@ export function TreatmentsEditor({ at, slot, isStored }: { at: string; slot: Slo
       <HeadlineFields at={`${at}.treatments.headline`} found={treated.data?.headline ?? undefined} />
       <MarkFields at={`${at}.treatments.mark`} />
       <EdgeFields at={`${at}.treatments.edges`} />
-      {isStored && source && <PageColours source={source.id} slot={slot.id} />}
+      {isStored && source && (
+        <PageColours source={source.id} slot={slot.id} page={slot.background ?? "#ffffff"} />
+      )}
     </div>
   );
 }
