@@ -2,7 +2,7 @@
 
 install_test_tools() {
   local missing=() pair
-  for pair in sshd:openssh-server tesseract:tesseract-ocr chromium:chromium identify:imagemagick exiftool:libimage-exiftool-perl; do
+  for pair in fc-scan:fontconfig sshd:openssh-server tesseract:tesseract-ocr chromium:chromium identify:imagemagick exiftool:libimage-exiftool-perl; do
     PATH="$PATH:/usr/sbin" command -v "${pair%%:*}" >/dev/null || missing+=("${pair##*:}")
   done
   # Debian's own Python, whatever other one stands first on the path.

@@ -20,6 +20,9 @@ public static partial class VipsRuntime
 
     private const string VectorLoader = "VipsForeignLoadSvg";
 
+    /// <summary>The fonts that ship.</summary>
+    public static string FontFolder { get; } = Path.Combine(AppContext.BaseDirectory, "Fonts");
+
     private static readonly Lock Gate = new();
     private static bool ready;
 
@@ -35,7 +38,7 @@ public static partial class VipsRuntime
                 return;
             NativeHeap.KeepSmall();
             // Before anything draws a letter: which fonts there are is asked once.
-            _ = SetVariable("FONTCONFIG_FILE", Path.Combine(AppContext.BaseDirectory, "Fonts", "fonts.conf"), 1);
+            _ = SetVariable("FONTCONFIG_FILE", Path.Combine(FontFolder, "fonts.conf"), 1);
             NetVips.NetVips.Concurrency = 1;
             Cache.Max = 0;
             Operation.Block("VipsForeignLoad", true);

@@ -9,6 +9,7 @@ using Pantomet.Rendering;
 using Pantomet.Server.Acts;
 using Pantomet.Server.Board;
 using Pantomet.Server.Destinations;
+using Pantomet.Server.Fonts;
 using Pantomet.Server.Framing;
 using Pantomet.Server.Hosting;
 using Pantomet.Server.Hosting.Description;
@@ -72,6 +73,7 @@ services.AddSingleton(
     provider =>
         new DecoderPool(
             DecoderCommand.Of(typeof(Program).Assembly.Location), provider.GetRequiredService<DataFolder>().Incoming, DecoderBounds.Usual));
+services.AddSingleton<OwnFonts>();
 services.AddSingleton<SourcePixels>();
 services.AddSingleton<PreviewFiles>();
 services.AddSingleton<SourceIntake>();
@@ -169,6 +171,7 @@ app.MapAdHoc();
 app.MapDrafts();
 app.MapDevices();
 app.MapScreenshots();
+app.MapFonts();
 app.MapFramings();
 app.MapCopies();
 app.MapReview();

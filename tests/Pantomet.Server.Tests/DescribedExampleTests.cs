@@ -27,6 +27,7 @@ public sealed partial class DescribedExampleTests
     {
         ["composeSource"] = ("composed", answer => answer["id"]),
         ["replaceSource"] = ("replaced", answer => answer["source"]!["id"]),
+        ["addFonts"] = ("font", answer => answer["items"]![0]!["id"]),
         ["addScreenshot"] = ("screenshot", answer => answer["id"]),
         ["startRun"] = ("run", answer => answer["id"]),
         ["listVariants"] = ("variant", answer => answer["items"]![0]!["id"]),
@@ -162,6 +163,8 @@ public sealed partial class DescribedExampleTests
             return new StringContent(text, Encoding.UTF8, "text/csv");
         if (example.File is not { } file)
             return null;
+        if (path.StartsWith("/api/fonts", StringComparison.Ordinal))
+            return new MultipartFormDataContent { { Font(), "files", file } };
         var picture = new ByteArrayContent(Kite(300 + (4 * file.Length), 240));
         if (path.StartsWith("/api/screenshots", StringComparison.Ordinal))
         {
@@ -172,6 +175,8 @@ public sealed partial class DescribedExampleTests
         return new MultipartFormDataContent { { picture, "files",
             file } };
     }
+
+    private static ByteArrayContent Font() => new(File.ReadAllBytes(Library.Font("Play-Bold.ttf")));
 
     private static byte[] Kite(int width, int height)
     {

@@ -70,6 +70,9 @@ public sealed class Library : WebApplicationFactory<Program>
 
     public static string Demo(string name) => Path.Combine(Root(), "demo", "sources", name);
 
+    /// <summary>A font that ships.</summary>
+    public static string Font(string file) => Path.Combine(Root(), "src", "Pantomet.Imaging", "Fonts", file);
+
     public static string Root()
     {
         var folder = new DirectoryInfo(AppContext.BaseDirectory);

@@ -11,6 +11,7 @@ public static partial class HeadlineReader
 
     private const double LeastSize = 0.02;
     private const int MostLines = 10;
+    private const string OwnFont = "sha256:";
 
     private static readonly Dictionary<string, HeadlineAlign> Aligns = new()
     {
@@ -59,9 +60,17 @@ public static partial class HeadlineReader
         var isBold = headline.Weight is null or "bold";
         list.Check(isBold || headline.Weight == "regular", "weight", "A weight is regular or bold.");
         var font = headline.Font ?? ShippedFonts.First;
+        if (font.StartsWith(OwnFont, StringComparison.Ordinal))
+        {
+            var digits = font[OwnFont.Length..];
+            list.Check(
+                MarkReader.IsSourceId(digits), "font", $"An own font is written {OwnFont} and the 64 digits of its file, 0 to f.");
+            return HeadlineFont.Own(digits);
+        }
+
         list.Check(
             ShippedFonts.Families.Contains(font), "font",
-            $"\"{font}\" does not ship. Use {string.Join(", ", ShippedFonts.Families)}.");
+            $"\"{font}\" does not ship. Use {string.Join(", ", ShippedFonts.Families)}, or {OwnFont} and the digits of an own font.");
         return new HeadlineFont(font, isBold);
     }
 

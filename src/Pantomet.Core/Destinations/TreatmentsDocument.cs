@@ -22,7 +22,7 @@ public sealed record MarkDocument(
 /// <summary>Words that are set on a picture; what is absent is as usual.</summary>
 /// <param name="Text">What they say where nothing was said of the picture (absent: nothing).</param>
 /// <param name="Language">A language tag (BCP 47), such as <c>de</c>: which of a picture's words are wanted.</param>
-/// <param name="Font">A font that ships, by its family name (absent: Lato).</param>
+/// <param name="Font">A font that ships, by its family name (absent: Lato), or <c>sha256:</c> and the digits of an own font's file.</param>
 /// <param name="Weight"><c>regular</c> or <c>bold</c> (absent: bold).</param>
 /// <param name="Size">The largest size of the font, as a fraction of the height, 0.02 to 1 (absent: 0.16).</param>
 /// <param name="MinSize">The smallest, not above the largest (absent: 0.05, or the largest where that is less).</param>

@@ -6,6 +6,8 @@ namespace Pantomet.Core.Treatments;
 /// <summary>What is to be said of a headline that cannot be set.</summary>
 public static class HeadlineFindings
 {
+    private const int MostNamed = 8;
+
     /// <summary>It does not fit; with what would let it fit, each tried.</summary>
     /// <param name="look">The picture.</param>
     /// <param name="headline">What does not fit.</param>
@@ -54,6 +56,15 @@ public static class HeadlineFindings
         IReadOnlyList<HeadlinePlace> Places(HeadlineStyle tried, MeasuredText words) =>
             HeadlineRule.Places(look, headline with { Style = tried }, words, ratio);
     }
+
+    /// <summary>It has letters that no font has here.</summary>
+    /// <param name="letters">Those; at least one.</param>
+    public static Finding NoLetters(IReadOnlyList<string> letters) => new(
+        "letters-missing", Severity.Warn,
+        $"Neither the headline's font nor one that ships has {(letters.Count == 1 ? "the character" : "the characters")} " +
+        $"{string.Join(", ", letters.Take(MostNamed))}{(letters.Count > MostNamed ? " and others" : "")}: boxes would stand in " +
+        "their place. The picture was made without the headline.",
+        "Add a font that has them and choose it for the headline, or take them out of its words.");
 
     private static string Share(double size) => FormattableString.Invariant($"{100 * size:0.#} %");
 

@@ -32,9 +32,19 @@ public enum HeadlineHelp
 }
 
 /// <summary>The letters of a headline.</summary>
-/// <param name="Family">One of <see cref="ShippedFonts"/>.</param>
-/// <param name="IsBold">Bold, or regular.</param>
-public sealed record HeadlineFont(string Family, bool IsBold);
+/// <param name="Family">One of <see cref="ShippedFonts"/>, or the name by which letters are asked of an own font.</param>
+/// <param name="IsBold">Bold, or regular; an own font is what its file is.</param>
+public sealed record HeadlineFont(string Family, bool IsBold)
+{
+    private const string OwnPrefix = "own-";
+
+    /// <summary>A font that was added to the library. It goes by the digits of its file: its own name might be another's too.</summary>
+    /// <param name="sha256">Of its file, as 64 lower-case hexadecimal digits.</param>
+    public static HeadlineFont Own(string sha256) => new(OwnPrefix + sha256, false);
+
+    /// <summary>SHA-256 of an own font's file; null for a font that ships.</summary>
+    public string? OwnFile() => Family.StartsWith(OwnPrefix, StringComparison.Ordinal) ? Family[OwnPrefix.Length..] : null;
+}
 
 /// <summary>How a headline is set, whatever it says.</summary>
 /// <param name="Font">Its letters.</param>

@@ -2,6 +2,7 @@ using System.Text.Json;
 using Pantomet.Core.Framing.Proposing;
 using Pantomet.Core.Pictures;
 using Pantomet.Core.Sources;
+using Pantomet.Imaging.Lettering;
 
 namespace Pantomet.Imaging.Isolation;
 
@@ -22,6 +23,9 @@ internal enum DecoderTask
 
     /// <summary>Reads how bright the pixels of a screenshot are.</summary>
     Brightness,
+
+    /// <summary>Finds out what a font is, and writes the copy that letters are drawn with.</summary>
+    Font,
 }
 
 /// <summary>A line to a decoder process.</summary>
@@ -31,8 +35,9 @@ internal enum DecoderTask
 /// <param name="MaxPixels">A picture that claims more is refused before it is decoded.</param>
 /// <param name="Format">What the file was recognised as before; null where it comes from a stranger.</param>
 /// <param name="Scale">For drawing: pixels per pixel of the stated size.</param>
+/// <param name="Family">For a font: by which its copy is asked for.</param>
 internal sealed record DecoderJob(
-    DecoderTask Task, string Path, string Folder, long MaxPixels, PictureFormat? Format = null, double Scale = 1)
+    DecoderTask Task, string Path, string Folder, long MaxPixels, PictureFormat? Format = null, double Scale = 1, string Family = "")
 {
     /// <summary>How jobs and results are written: a line of JSON each.</summary>
     public static JsonSerializerOptions Json { get; } = new(JsonSerializerDefaults.Web) { IgnoreReadOnlyProperties = true };
@@ -47,11 +52,12 @@ internal sealed record DecoderJob(
 /// <param name="HasWorkingPicture">Whether one was written.</param>
 /// <param name="Width">Of what was drawn or read.</param>
 /// <param name="Height">Of what was drawn or read.</param>
+/// <param name="Font">Of a font.</param>
 /// <param name="Refusal">Why there is no result.</param>
 internal sealed record DecoderResult(
     SourceFacts? Facts = null, SubjectProposal? Proposal = null, Likeness? Likeness = null, string? FacesProblem = null,
     IReadOnlyDictionary<int, PictureFormat>? Previews = null, bool HasWorkingPicture = false, int Width = 0, int Height = 0,
-    DecoderRefusal? Refusal = null);
+    FontFacts? Font = null, DecoderRefusal? Refusal = null);
 
 /// <summary>Why a file is refused.</summary>
 /// <param name="Id">Stable, for scripts.</param>
@@ -66,6 +72,7 @@ internal static class ResultFiles
     public const string Drawing = "drawing";
     public const string Brightness = "brightness";
     public const string Whole = "whole";
+    public const string Font = "font";
 
     public static string Preview(int width) => $"preview-{width}";
 }

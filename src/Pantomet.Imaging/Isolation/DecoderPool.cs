@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using Pantomet.Core.Kernels.Edges;
 using Pantomet.Core.Pictures;
+using Pantomet.Imaging.Lettering;
 using Pantomet.Imaging.Sources;
 
 using Image = NetVips.Image;
@@ -107,6 +108,18 @@ public sealed class DecoderPool(DecoderCommand command, string folder, DecoderBo
                     result.Width, result.Height, await File.ReadAllBytesAsync(Path.Combine(at, ResultFiles.Brightness), cancel)),
             cancel);
 
+    /// <summary>Finds out what a font is.</summary>
+    /// <param name="path">Any file.</param>
+    /// <param name="family">By which its letters are asked for.</param>
+    /// <param name="into">A folder for the copy that they are drawn with.</param>
+    /// <param name="cancel">Ends it.</param>
+    /// <returns>What it is, and where the copy lies.</returns>
+    /// <exception cref="UnreadableException">It is no font, is damaged, or takes more than it may.</exception>
+    public Task<(FontFacts Facts, string Copy)> FontAsync(string path, string family, string into, CancellationToken cancel) =>
+        DoAsync(
+            new DecoderJob(DecoderTask.Font, path, "", 0, Family: family),
+            (result, _, at) => Task.FromResult((result.Font!, Moved(at, ResultFiles.Font, into))), cancel);
+
     /// <inheritdoc/>
     public void Dispose()
     {
@@ -158,7 +171,8 @@ public sealed class DecoderPool(DecoderCommand command, string folder, DecoderBo
         try
         {
             var (result, cost) = await process.DoAsync(job with { Folder = at }, bytes, bounds.MaxTime(fileBytes), cancel);
-            isUsable = process.Jobs < MaxJobs;
+            // What loaded a font from a stranger would draw vector pictures with it.
+            isUsable = process.Jobs < MaxJobs && job.Task != DecoderTask.Font;
             if (result.Refusal is { } refusal)
                 throw Refusals.Of(refusal, bytes);
             return await take(result, cost, at);

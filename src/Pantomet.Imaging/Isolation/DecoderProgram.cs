@@ -2,6 +2,7 @@ using System.Collections.Concurrent;
 using System.Text.Json;
 using Pantomet.Core.Pictures;
 using Pantomet.Imaging.Faces;
+using Pantomet.Imaging.Lettering;
 using Pantomet.Imaging.Sources;
 
 namespace Pantomet.Imaging.Isolation;
@@ -71,7 +72,7 @@ public static class DecoderProgram
         // Whatever else it is: it is this file that it came of.
         catch (Exception problem)
         {
-            return Refused(SourceProbe.Damaged(job.Format, problem));
+            return Refused(job.Task == DecoderTask.Font ? FontTables.Damaged(problem) : SourceProbe.Damaged(job.Format, problem));
         }
     }
 
@@ -84,6 +85,7 @@ public static class DecoderProgram
         DecoderTask.Whole => Whole(job),
         DecoderTask.WorkingPicture => WriteWorkingPicture(job),
         DecoderTask.Draw => Draw(job),
+        DecoderTask.Font => LookAtFont(job),
         _ => ReadBrightness(job),
     };
 
@@ -120,6 +122,9 @@ public static class DecoderProgram
         drawn.Tiffsave(Path.Combine(job.Folder, ResultFiles.Drawing));
         return new DecoderResult(Width: drawn.Width, Height: drawn.Height);
     }
+
+    private static DecoderResult LookAtFont(DecoderJob job) =>
+        new(Font: FontProbe.Look(job.Path, job.Family, Path.Combine(job.Folder, ResultFiles.Font)));
 
     private static DecoderResult ReadBrightness(DecoderJob job)
     {

@@ -31,16 +31,16 @@ internal static partial class Refusals
     /// <summary>It took too long.</summary>
     public static UnreadableException TooLong(TimeSpan most, Exception cause) => new(
         "too-much-time",
-        $"The picture takes more than {most.TotalSeconds:0} s of computing to be opened, which is the most for a file of its length. " +
+        $"The file takes more than {most.TotalSeconds:0} s of computing to be opened, which is the most for a file of its length. " +
         $"{Advice}", cause);
 
     /// <summary>The process ended in the middle.</summary>
     public static UnreadableException BrokeDown(long bytes, Exception cause) => new(
-        Fault, $"The picture makes its decoder break down, or needs more than {bytes / 1_000_000:#,0} MB of memory to be opened. {Advice}",
+        Fault, $"The file makes its decoder break down, or needs more than {bytes / 1_000_000:#,0} MB of memory to be opened. {Advice}",
         cause);
 
     private static UnreadableException TooMuch(long bytes, Exception? cause) => new(
-        Memory, $"The picture needs more than {bytes / 1_000_000:#,0} MB of memory to be opened, which is the most that one picture " +
+        Memory, $"The file needs more than {bytes / 1_000_000:#,0} MB of memory to be opened, which is the most that one file " +
             $"gets. {Advice}", cause);
 
     // libjpeg, libpng, libvips, libheif, the second decoder and .NET each have words of their own.

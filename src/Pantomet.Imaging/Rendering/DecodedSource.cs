@@ -3,6 +3,7 @@ using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Pictures;
 using Pantomet.Core.Recipes;
+using Pantomet.Imaging.Lettering;
 using Pantomet.Imaging.Sources;
 using Pantomet.Imaging.Treatments;
 
@@ -23,14 +24,18 @@ public delegate Image MarkDrawing(string sha256, PixelSize box);
 /// <summary>What a source is decoded with.</summary>
 /// <param name="Draw">Draws it if it is a vector picture.</param>
 /// <param name="DrawMark">Draws what is set on it.</param>
+/// <param name="FindFont">Finds the own fonts of words that are set on it.</param>
 /// <param name="TemporaryFolder">Holds the pixels of what does not fit into memory.</param>
-public sealed record DecodeOptions(VectorDrawing Draw, MarkDrawing DrawMark, string TemporaryFolder)
+public sealed record DecodeOptions(VectorDrawing Draw, MarkDrawing DrawMark, FontFinding FindFont, string TemporaryFolder)
 {
     /// <summary>Draws in this process, and keeps temporary pixels where the system does.</summary>
-    public static DecodeOptions InThisProcess { get; } = new(Drawn, NoMark, Path.GetTempPath());
+    public static DecodeOptions InThisProcess { get; } = new(Drawn, NoMark, NoFont, Path.GetTempPath());
 
     private static Image NoMark(string sha256, PixelSize box) =>
         throw new UnreadableException("mark-gone", "There is no library here that could have the mark.");
+
+    private static string NoFont(string sha256) =>
+        throw new UnreadableException("font-gone", "There is no library here that could have the font.");
 
     private static Image Drawn(string path, double scale)
     {
@@ -65,6 +70,9 @@ public sealed class DecodedSource : IDisposable
 
     /// <summary>Draws what is set on it.</summary>
     internal MarkDrawing DrawMark => options.DrawMark;
+
+    /// <summary>Finds the own fonts of words that are set on it.</summary>
+    internal FontFinding FindFont => options.FindFont;
 
     /// <summary>Holds pixels that do not fit into memory.</summary>
     public string TemporaryFolder => options.TemporaryFolder;

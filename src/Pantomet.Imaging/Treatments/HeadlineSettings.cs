@@ -4,6 +4,7 @@ using Pantomet.Core.Measures;
 using Pantomet.Core.Pictures;
 using Pantomet.Core.Recipes;
 using Pantomet.Core.Treatments;
+using Pantomet.Imaging.Lettering;
 using Pantomet.Imaging.Rendering;
 
 namespace Pantomet.Imaging.Treatments;
@@ -26,11 +27,13 @@ internal sealed class HeadlineSettings
     {
         var look = LookOf(recipe);
         var headline = recipe.Treatments.OfType<Headline>().Single();
+        // Asked each time, so that what is remembered does not outlive its font.
+        var typeface = Typeface.Of(headline.Style.Font, source.FindFont);
         var key = new Key(
             look.Input.Crop, look.Input.Rotation, look.File, look.Picture, look.Pixels, RecipeNotation.Write(look.Treatments),
             string.Join(' ', headline.Avoid));
         return known.GetOrAdd((key, RecipeNotation.Write([headline])), _ => HeadlineSetting.Of(
-            headline, looks.GetOrAdd(key, _ => LookAt(source, look, headline.Avoid)), RatioOf(look)));
+            headline, typeface, looks.GetOrAdd(key, _ => LookAt(source, look, headline.Avoid)), RatioOf(look)));
     }
 
     private static HeadlineLook LookAt(DecodedSource source, RenderRecipe look, IReadOnlyList<PicturePart> avoid)

@@ -1,6 +1,7 @@
 using NetVips;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Treatments;
+using Pantomet.Imaging.Lettering;
 
 namespace Pantomet.Imaging.Treatments;
 
@@ -59,7 +60,7 @@ internal sealed record LaidHeadline(PixelRect Text, PixelRect At, byte[] Pixels,
     // Hinting and what words do to each other make a line a little wider or narrower than its words were.
     private static (Image Letters, double Size) Drawn(HeadlineSetting setting, PixelSize area, double size)
     {
-        var raster = new TextRaster(setting.Headline.Style.Font);
+        var raster = new TextRaster(setting.Typeface);
         while (true)
         {
             var letters = raster.Draw(setting.Text, size, setting.Found!.Colour, setting.Align);

@@ -21,6 +21,9 @@ internal sealed class FileCopies(DataFolder from, DataFolder to)
         if (Has(databasePath, "PublicationChanges"))
             foreach (var former in Read(databasePath, FormersIn, row => row[0]).Where(former => ContentStore.Holds(from.Published, former)))
                 Kept(from.Published, to.Published, former, former);
+        if (Has(databasePath, "Fonts"))
+            foreach (var (copy, name) in Read(databasePath, "SELECT Copy, Name FROM Fonts", row => (row[0], row[1])))
+                Kept(from.Fonts, to.Fonts, copy, $"the font {name}");
         // A package that was cleared away is no loss: it can be made again.
         var packages = Read(databasePath, PackagesIn(databasePath), row => row[0])
             .Count(id => File.Exists(PackageBuilder.PathOf(from, id)) &&

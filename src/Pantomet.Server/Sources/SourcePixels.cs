@@ -5,6 +5,7 @@ using Pantomet.Imaging.Rendering;
 using Pantomet.Imaging.Sources;
 using Pantomet.Imaging.Treatments;
 using Pantomet.Rendering;
+using Pantomet.Server.Fonts;
 using Pantomet.Server.Hosting;
 
 namespace Pantomet.Server.Sources;
@@ -16,13 +17,14 @@ namespace Pantomet.Server.Sources;
 /// <remarks>A working picture lies under the source's id and bears its own hash in its name; when it is cleared away or altered, it is made
 /// again.</remarks>
 internal sealed class SourcePixels(
-    DataFolder folder, ServerSettings settings, DecoderPool decoders, IDbContextFactory<PantometDb> databases) : ISourceFiles
+    DataFolder folder, ServerSettings settings, DecoderPool decoders, IDbContextFactory<PantometDb> databases, OwnFonts fonts)
+    : ISourceFiles
 {
     private readonly ConcurrentDictionary<string, (long Bytes, DateTime Modified)> seen = new();
     private DecodeOptions? options;
 
     private DecodeOptions Options => LazyInitializer.EnsureInitialized(
-        ref options, () => new DecodeOptions(decoders.Draw, new DrawnMarks(FindMark).Draw, folder.Incoming));
+        ref options, () => new DecodeOptions(decoders.Draw, new DrawnMarks(FindMark).Draw, fonts.PathOf, folder.Incoming));
 
     /// <inheritdoc/>
     public async Task<SourceToOpen> FindAsync(string sha256, CancellationToken cancel)

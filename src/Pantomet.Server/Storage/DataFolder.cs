@@ -28,6 +28,9 @@ internal sealed class DataFolder(string root)
 
     public string Packages => Path.Combine(Root, "packages");
 
+    /// <summary>Fonts that were added, as letters are drawn with them.</summary>
+    public string Fonts => Path.Combine(Root, "fonts");
+
     /// <summary>What was published, and what lay there before, as long as it can be put back.</summary>
     public string Published => Path.Combine(Root, "published");
 
@@ -40,7 +43,7 @@ internal sealed class DataFolder(string root)
     /// <summary>Makes what is not there yet.</summary>
     public void Make()
     {
-        foreach (var folder in new[] { Root, Incoming, Originals, Variants, Previews, Working, Packages, Published })
+        foreach (var folder in new[] { Root, Incoming, Originals, Variants, Previews, Working, Packages, Published, Fonts })
             Directory.CreateDirectory(folder);
     }
 

@@ -7,6 +7,7 @@ using Pantomet.Core.Publishing;
 using Pantomet.Core.Sources;
 using Pantomet.Server.Acts;
 using Pantomet.Server.Destinations;
+using Pantomet.Server.Fonts;
 using Pantomet.Server.Framing;
 using Pantomet.Server.Jobs;
 using Pantomet.Server.Packages;
@@ -74,6 +75,8 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
 
     public DbSet<RefusedFileRow> RefusedFiles => Set<RefusedFileRow>();
 
+    public DbSet<FontRow> Fonts => Set<FontRow>();
+
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
         modelBuilder.Entity<SourceRow>(source =>
@@ -93,6 +96,7 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
             source.Property(row => row.Likeness).HasConversion(likeness => likeness!.Values, values => new Likeness(values));
             source.Property(row => row.FramingRevision).IsConcurrencyToken();
         });
+        modelBuilder.Entity<FontRow>().HasKey(row => row.Id);
         modelBuilder.Entity<DestinationRow>().HasKey(row => row.Id);
         modelBuilder.Entity<DeliveryRow>().HasKey(row => row.DestinationId);
         modelBuilder.Entity<DeliveredStemRow>().HasKey(row => row.Stem);

@@ -83,6 +83,30 @@ namespace Pantomet.Server.Storage.Migrations
                     b.ToTable("Slots");
                 });
 
+            modelBuilder.Entity("Pantomet.Server.Fonts.FontRow", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("AddedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Copy")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Letters")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Fonts");
+                });
+
             modelBuilder.Entity("Pantomet.Server.Framing.FramingStepRow", b =>
                 {
                     b.Property<long>("Sequence")

@@ -360,6 +360,50 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fonts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lists the fonts that were added
+         * @description By name, each with the slots whose headline is set in it. Those that ship are not among them.
+         */
+        get: operations["listFonts"];
+        put?: never;
+        /**
+         * Adds fonts for headlines
+         * @description TrueType or OpenType, one font to a file. A slot's headline names one by sha256: and the digits of its id. One that is there already is answered as it is. The answers stand in the order of the files.
+         */
+        post: operations["addFonts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fonts/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Deletes a font
+         * @description For good. One that a headline is set in stays.
+         */
+        delete: operations["deleteFont"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/framings/{sourceId}": {
         parameters: {
             query?: never;
@@ -2929,6 +2973,28 @@ export interface components {
         };
         /** @enum {unknown} */
         Fit: "cover" | "contain" | "pad" | null;
+        /** @description A font that somebody added. */
+        FontAnswer: {
+            /**
+             * @description SHA-256 of the file that was sent, as 64 lower-case hexadecimal digits; a document says `sha256:` and
+             *         these.
+             */
+            id: string;
+            /**
+             * Format: int32
+             * @description How many characters it has.
+             */
+            letters: number;
+            /** @description Family and style. */
+            name: string;
+            /** @description Ids of the slots whose headline is set in it. */
+            slots: string[];
+        };
+        /** @description The fonts that were added, by name. */
+        FontList: {
+            /** @description All of them. */
+            items: components["schemas"]["FontAnswer"][];
+        };
         /**
          * @description What a person does to a framing.
          * @enum {unknown}
@@ -3054,7 +3120,7 @@ export interface components {
              * @description What it needs (absent: 4.5).
              */
             contrast?: null | number;
-            /** @description A font that ships, by its family name (absent: Lato). */
+            /** @description A font that ships, by its family name (absent: Lato), or `sha256:` and the digits of an own font's file. */
             font?: null | string;
             /** @description What is laid beneath it where it cannot be read: `none`, `shadow` or `band` (absent: band). */
             help?: null | string;
@@ -5856,6 +5922,106 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ExamplePage"];
+                };
+            };
+        };
+    };
+    listFonts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FontList"];
+                };
+            };
+        };
+    };
+    addFonts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["IFormFileCollection"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FontList"];
+                };
+            };
+            /** @description The upload broke off. What had arrived is kept. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description There is no file in a field named files, or one is no font, is damaged, is packed for web pages or has no outlines. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteFont: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description There is no such font. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description A headline is set in it. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };

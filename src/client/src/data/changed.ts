@@ -24,6 +24,7 @@ export type Subject =
   | "framings"
   | "framing"
   | "destinations"
+  | "fonts"
   | "runs"
   | "packages"
   | "publications"
@@ -59,11 +60,13 @@ const follows: Record<Subject, readonly QueryKey[]> = {
     ...planned,
     keys.framings.all,
     keys.destinations,
+    keys.fonts,
     keys.sources.lists,
     keys.coverage.all,
     keys.consequences.all,
     keys.variants.all,
   ],
+  fonts: [keys.fonts, keys.treated.all],
   runs: [keys.runs.list, keys.board.all],
   deliveries: [keys.deliveries, keys.proof.all],
   publications: [keys.targets, keys.publications.all, keys.board.all],

@@ -21,6 +21,7 @@ export const keys = {
   },
   names: { all: ["names"], tried: (request: Named) => ["names", request] },
   watching: ["watching"],
+  fonts: ["fonts"],
   destinations: ["destinations"],
   deliveries: ["deliveries"],
   examples: ["examples"],

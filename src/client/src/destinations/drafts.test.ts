@@ -75,11 +75,21 @@ describe("Drafts", () => {
   it("can be undone after they were saved, as changes to the version that was saved", async () => {
     const { drafts, steps } = made();
     drafts.edit(stored, "name", named("Stand"));
-    drafts.saveAs("stall", "v2");
+    drafts.saveAs(named("Stand"), "v2");
     await steps.undo();
     expect(drafts.of("stall")).toMatchObject({ document: { name: "Stall" }, version: "v2" });
     await steps.redo();
     expect(drafts.of("stall")).toMatchObject({ document: { name: "Stand" }, version: "v2" });
+  });
+
+  it("that came while others were saved stay, as changes to what was saved", () => {
+    const { drafts } = made();
+    drafts.edit(stored, "name", named("Stand"));
+    drafts.edit(stored, "note", { ...named("Stand"), note: "By the pier" });
+    drafts.saveAs(named("Stand"), "v2");
+    expect(drafts.of("stall")).toMatchObject({ document: { note: "By the pier" }, version: "v2" });
+    drafts.saveAs({ ...named("Stand"), note: "By the pier" }, "v3");
+    expect(drafts.of("stall")).toBeUndefined();
   });
 
   it("of two tabs live beside each other, and what one changes the other shows", () => {

@@ -88,10 +88,13 @@ export class Drafts {
     this.tell();
   }
 
-  /** The changes were saved, as a version that what comes afterwards begins from. */
-  saveAs(id: string, version: string): void {
-    this.saved.set(id, version);
-    this.drop(id);
+  /** A document was saved, as a version that what comes afterwards begins from; what was changed meanwhile is still to be saved. */
+  saveAs(document: Destination, version: string): void {
+    const now = this.drafts.get(document.id);
+    this.saved.set(document.id, version);
+    if (now && JSON.stringify(now.document) !== JSON.stringify(document))
+      this.put(document.id, { ...now, version });
+    else this.drop(document.id);
   }
 
   put(id: string, draft: Omit<Draft, "revision">): void {

@@ -105,7 +105,7 @@ export function useSave() {
       );
       setConflict(undefined);
       await changed("destinations");
-      drafts.saveAs(document.id, stored.version);
+      drafts.saveAs(document, stored.version);
       say(`${document.name} is saved.`);
     } catch (problem) {
       if (problem instanceof RequestProblem && problem.status === 412)

@@ -1,17 +1,21 @@
+import { useState } from "react";
 import type { Schemas } from "../data/client";
 import { ChoiceField, Field, Group, NumberField, TextField, useValue } from "../destinations/fields";
+import { Button } from "../ui/Button";
 import { CheckBox } from "../ui/CheckBox";
 import { NinePlaces } from "../ui/NinePlaces";
 import { Swatches } from "../ui/Swatches";
 import { anchors } from "./anchors";
 import { ContrastGauge, contrastOf, contrasts } from "./ContrastGauge";
+import { OwnFonts } from "./OwnFonts";
+import { fontOf, ownPrefix, useFonts } from "./useFonts";
 import type { Part, Treatments } from "./useTreated";
 
 type Headline = NonNullable<Treatments["headline"]>;
 type Found = Schemas["HeadlineAnswer"];
 type AnchorId = (typeof anchors)[number][0];
 
-const fonts = ["Lato", "Vollkorn", "Noto Sans", "Quicksand", "Comfortaa", "Play"].map(
+const shipped = ["Lato", "Vollkorn", "Noto Sans", "Quicksand", "Comfortaa", "Play"].map(
   (one) => [one, one] as const,
 );
 const left: Part = { x: 0.05, y: 0.3, width: 0.4, height: 0.4 };
@@ -44,7 +48,7 @@ export function HeadlineFields({ at, found }: { at: string; found: Found | undef
             multiline
             optional
           />
-          <Letters at={at} />
+          <Letters at={at} font={headline.font ?? undefined} />
           <Place at={at} headline={headline} found={found} />
           <Colour at={at} headline={headline} found={found} />
         </>
@@ -53,22 +57,49 @@ export function HeadlineFields({ at, found }: { at: string; found: Found | undef
   );
 }
 
-function Letters({ at }: { at: string }) {
+function Letters({ at, font }: { at: string; font: string | undefined }) {
+  const [isOpen, setOpen] = useState(false);
+  const [, setFont] = useValue<string>(`${at}.font`);
+  const own = useFonts().data;
+  const choices = [...shipped, ...(own ?? []).map((one) => [fontOf(one), one.name] as const)];
+  const isOwn = font?.startsWith(ownPrefix) === true;
   return (
     <>
       <div className="grid grid-cols-3 items-start gap-2">
-        <ChoiceField path={`${at}.font`} label="Font" choices={fonts} usual="Lato" />
         <ChoiceField
-          path={`${at}.weight`}
-          label="Weight"
-          choices={[
-            ["bold", "bold"],
-            ["regular", "regular"],
-          ]}
-          usual="bold"
+          path={`${at}.font`}
+          label="Font"
+          choices={
+            isOwn && !choices.some(([one]) => one === font)
+              ? [...choices, [font, own ? "one that is not here" : "…"] as const]
+              : choices
+          }
+          usual="Lato"
         />
+        {isOwn ? (
+          <p className="self-end pb-1 text-soft">as its file is</p>
+        ) : (
+          <ChoiceField
+            path={`${at}.weight`}
+            label="Weight"
+            choices={[
+              ["bold", "bold"],
+              ["regular", "regular"],
+            ]}
+            usual="bold"
+          />
+        )}
         <TextField path={`${at}.language`} label="Language" placeholder="any" optional />
       </div>
+      <Button className="justify-self-start" onClick={() => setOpen(true)}>
+        Own fonts…
+      </Button>
+      <OwnFonts
+        open={isOpen}
+        onOpen={setOpen}
+        chosen={font}
+        onChoose={(one) => setFont(one, "font of the headline")}
+      />
       <div className="grid grid-cols-4 items-start gap-2">
         <NumberField path={`${at}.size`} label="Largest" unit="%" scale={0.01} placeholder="16" />
         <NumberField path={`${at}.minSize`} label="Smallest" unit="%" scale={0.01} placeholder="5" />

@@ -4,13 +4,14 @@ using NetVips;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Treatments;
 
-namespace Pantomet.Imaging.Treatments;
+namespace Pantomet.Imaging.Lettering;
 
 /// <summary>Draws words as pixels (Pango lays them out: joined letters, right to left, emoji).</summary>
-/// <param name="font">Its letters.</param>
-internal sealed class TextRaster(HeadlineFont font)
+/// <param name="typeface">Its letters.</param>
+internal sealed class TextRaster(Typeface typeface)
 {
-    private const int PixelsPerPoint = 72;
+    /// <summary>So that a point is a pixel.</summary>
+    public const int PixelsPerPoint = 72;
 
     /// <summary>Draws it, as large as its ink.</summary>
     /// <param name="text">Lines are ended by line feeds.</param>
@@ -24,14 +25,14 @@ internal sealed class TextRaster(HeadlineFont font)
         var isMirrored = RunsToTheLeft(text);
         return Image.Text(
             $"<span foreground=\"{colour}\">{SecurityElement.Escape(text)}</span>",
-            font: FormattableString.Invariant($"{font.Family} {(font.IsBold ? "Bold " : "")}{size:0.##}"),
+            font: typeface.Described(size),
             align: align switch
             {
                 HeadlineAlign.Centre => Enums.Align.Centre,
                 HeadlineAlign.Right => isMirrored ? Enums.Align.Low : Enums.Align.High,
                 _ => isMirrored ? Enums.Align.High : Enums.Align.Low,
             },
-            dpi: PixelsPerPoint, rgba: true);
+            dpi: PixelsPerPoint, rgba: true, fontfile: typeface.File);
     }
 
     // Hebrew, Arabic and their neighbours (Unicode, UAX #9: characters of the types R and AL); the first letter decides.
