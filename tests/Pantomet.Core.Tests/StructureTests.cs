@@ -10,7 +10,7 @@ public sealed class StructureTests
     private static readonly string[] Folders =
     [
         "Measures", "Findings", "Kernels", "Pictures", "Sizing", "Treatments", "Destinations", "Framing", "Weight", "Sources", "Recipes",
-            "Proof", "Runs", "Packages", "Publishing",
+            "Proof", "Runs", "Packages", "Publishing", "SiteCheck",
     ];
 
     private static readonly Assembly Core = typeof(PixelSize).Assembly;
