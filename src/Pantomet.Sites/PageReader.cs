@@ -1,0 +1,123 @@
+using System.Globalization;
+using System.Text;
+using System.Text.Unicode;
+using AngleSharp;
+using AngleSharp.Browser;
+using AngleSharp.Dom;
+using AngleSharp.Html.Dom;
+using AngleSharp.Html.Parser;
+using AngleSharp.Text;
+using Pantomet.Core.SiteCheck;
+
+namespace Pantomet.Sites;
+
+/// <summary>Reads which pictures a page has, as a browser that runs scripts reads its markup before any script has run.</summary>
+/// <remarks>Whatever is wrong with the markup is mended as the standard says (WHATWG HTML, "parsing HTML documents"): AngleSharp does
+/// that. Its time grows with the square of how deep elements are nested, so who reads pages of strangers does it where it can be
+/// ended.</remarks>
+public static class PageReader
+{
+    private const string Svg = "http://www.w3.org/2000/svg";
+
+    // What stands in noscript is text to a browser that runs scripts.
+    private static readonly HtmlParserOptions Options = new() { IsScripting = true };
+
+    /// <summary>Reads a page.</summary>
+    /// <param name="content">HTML. Its encoding is what its byte order mark says, or its <c>meta</c>; else UTF-8 where it can be that, and
+    /// Windows-1252 where it cannot.</param>
+    /// <param name="address">Where it came from.</param>
+    public static ReadPage Read(byte[] content, Uri address)
+    {
+        var encoding = new Unsaid(Utf8.IsValid(content) ? Encoding.UTF8 : TextEncoding.Windows1252);
+        using var context = BrowsingContext.New(Configuration.Default.WithOnly<IEncodingProvider>(encoding));
+        using var document = new HtmlParser(Options, context).ParseDocument(new MemoryStream(content));
+        var relativeTo = BaseOf(document, address);
+        return new ReadPage(
+            address, relativeTo, [.. document.All.Select(PictureOf).OfType<FoundPicture>()], [.. StylesOf(document, relativeTo)],
+            [.. LinksOf(document, relativeTo)]);
+    }
+
+    // The first base element with an address decides.
+    private static Uri BaseOf(IHtmlDocument document, Uri address)
+    {
+        var said = document.All.OfType<IHtmlBaseElement>().Select(one => one.GetAttribute("href")).FirstOrDefault(href => href is not null);
+        return said is not null && Uri.TryCreate(address, said.Trim(), out var found) && IsFetched(found) ? found : address;
+    }
+
+    private static FoundPicture? PictureOf(IElement element) => element switch
+    {
+        IHtmlImageElement image => new FoundPicture(PictureUse.Image, Marked(image)),
+        IHtmlInputElement { Type: "image" } button when button.GetAttribute("src") is { } src =>
+            new FoundPicture(PictureUse.Button, Single(src, button.GetAttribute("alt"), Number(button, "width"), Number(button, "height"))),
+        IHtmlVideoElement video when video.GetAttribute("poster") is { Length: > 0 } poster =>
+            new FoundPicture(PictureUse.Poster, Single(poster, "", Number(video, "width"), Number(video, "height"))),
+        { LocalName: "image", NamespaceUri: Svg } drawn when (drawn.GetAttribute("href") ?? drawn.GetAttribute("xlink:href")) is { } href =>
+            new FoundPicture(PictureUse.Drawing, Single(href, "", Number(drawn, "width"), Number(drawn, "height"))),
+        IHtmlLinkElement link when IsOf(link, "icon", "apple-touch-icon") && link.GetAttribute("href") is { Length: > 0 } href =>
+            new FoundPicture(PictureUse.Icon, Single(href, "", null, null)),
+        IHtmlMetaElement meta when (meta.GetAttribute("property") ?? meta.Name) == "og:image" && meta.Content is { Length: > 0 } card =>
+            new FoundPicture(PictureUse.Card, Single(card, "", null, null)),
+        _ => null,
+    };
+
+    private static MarkedPicture Marked(IHtmlImageElement image) => new(
+        image.ParentElement is IHtmlPictureElement picture
+            ? [.. picture.Children.TakeWhile(child => child != image).OfType<IHtmlSourceElement>().Select(source => Offer(source))]
+            : [],
+        Offer(image) with { Media = null, Type = null },
+        image.GetAttribute("src"), image.GetAttribute("alt"),
+        string.Equals(image.GetAttribute("loading"), "lazy", StringComparison.OrdinalIgnoreCase), Number(image, "width"),
+        Number(image, "height"));
+
+    private static ImageOffer Offer(IElement element) => new(
+        Srcset.Read(element.GetAttribute("srcset") ?? ""), element.GetAttribute("sizes"), element.GetAttribute("media"),
+        element.GetAttribute("type"));
+
+    private static MarkedPicture Single(string src, string? alt, double? width, double? height) =>
+        new([], new ImageOffer(Srcset.Read("")), src, alt, false, width, height);
+
+    private static IEnumerable<PageStyle> StylesOf(IHtmlDocument document, Uri relativeTo)
+    {
+        foreach (var element in document.All)
+        {
+            if (element is IHtmlStyleElement style)
+                yield return new PageStyle(null, style.TextContent, style.GetAttribute("media") ?? "");
+            else if (element is IHtmlLinkElement link && IsOf(link, "stylesheet") && !IsOf(link, "alternate") &&
+                !link.HasAttribute("disabled") && Resolved(relativeTo, link.GetAttribute("href")) is { } address)
+                yield return new PageStyle(address, "", link.GetAttribute("media") ?? "");
+        }
+    }
+
+    private static IEnumerable<Uri> LinksOf(IHtmlDocument document, Uri relativeTo) =>
+        document.All.Where(element => element is IHtmlAnchorElement or IHtmlAreaElement)
+            .Select(element => Resolved(relativeTo, element.GetAttribute("href"))).OfType<Uri>()
+            .Select(address => new Uri(address.GetLeftPart(UriPartial.Query))).Distinct();
+
+    /// <summary>An address that a page says, in full.</summary>
+    /// <param name="relativeTo">The base of the page.</param>
+    /// <param name="said">As it is written.</param>
+    /// <returns>Null where it is none, or one that nothing is fetched from: <c>data:</c>, <c>blob:</c>, <c>mailto:</c>.</returns>
+    public static Uri? Resolved(Uri relativeTo, string? said) =>
+        said is not null && Uri.TryCreate(relativeTo, said.Trim(), out var address) && IsFetched(address) ? address : null;
+
+    private static bool IsFetched(Uri address) => address.Scheme is "http" or "https";
+
+    private static bool IsOf(IElement link, params string[] relations) =>
+        (link.GetAttribute("rel") ?? "").Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries)
+            .Any(one => relations.Contains(one.ToLowerInvariant()));
+
+    // "Rules for parsing dimension values", without percentages: those are no pixels.
+    private static double? Number(IElement element, string attribute)
+    {
+        var text = element.GetAttribute(attribute)?.TrimStart(' ', '\t', '\n', '\f', '\r') ?? "";
+        var digits = text.TakeWhile((sign, at) => char.IsAsciiDigit(sign) || (sign == '.' && at > 0 && !text[..at].Contains('.'))).Count();
+        return digits == 0 || !char.IsAsciiDigit(text[0]) || text[digits..].StartsWith('%')
+            ? null
+            : double.Parse(text[..digits].TrimEnd('.'), CultureInfo.InvariantCulture);
+    }
+
+    private sealed class Unsaid(Encoding encoding) : IEncodingProvider
+    {
+        public Encoding Suggest(string locale) => encoding;
+    }
+}
