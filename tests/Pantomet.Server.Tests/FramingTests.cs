@@ -247,6 +247,21 @@ public sealed class FramingTests
     }
 
     [Fact]
+    public async Task Whatever_is_in_the_round_can_be_accepted_padded_places_too()
+    {
+        using var library = new Library();
+        foreach (var file in Directory.EnumerateFiles(Path.Combine(Library.Root(), "tests", "destinations"), "*.json"))
+            await library.AddDestinationAsync(Path.GetFileName(file));
+        var small = await library.TakeInAsync("spool-small.jpg");
+        await DoAsync(library, small, new { act = "confirm" });
+        var items = (await ReviewAsync(library))["items"]!.AsArray();
+        Assert.Contains(items, item => (string?)item!["slot"] == "stallholders-hall.main-photo");
+        foreach (var item in items)
+            await DoAsync(library, small, new { act = "accept", slot = (string?)item!["slot"], tier = (string?)item["tier"] });
+        Assert.Empty((await ReviewAsync(library))["items"]!.AsArray());
+    }
+
+    [Fact]
     public async Task What_is_left_out_is_not_rendered_and_says_so()
     {
         using var library = await ReadyAsync();

@@ -127,7 +127,7 @@ internal sealed record FramingRequest(
         var slot = placed.Slot;
         if (Tier is not null && slot.Tiers.All(tier => tier.Name != Tier))
             return Bad("tier", $"The slot has no tier \"{Tier}\".");
-        if (Act is not (FramingAct.LeaveOut or FramingAct.PlaceHeadline or FramingAct.ColourHeadline) && !SlotCrop.CanBeSet(slot))
+        if (IsOfCrop(Act) && !SlotCrop.CanBeSet(slot))
             return Bad("slot", $"\"{slot.Name}\" shows the whole picture; there is nothing to crop.");
         return Act switch
         {
@@ -148,6 +148,10 @@ internal sealed record FramingRequest(
             _ => Good(new FramingChange.Accept(slot, Tier, Review.SeenAt(PlaceOf(slot, row.ToSource())))),
         };
     }
+
+    // The others are for every place, padded ones too: each can need eyes.
+    private static bool IsOfCrop(FramingAct act) =>
+        act is FramingAct.Crop or FramingAct.Automatic or FramingAct.Part or FramingAct.Pad;
 
     /// <summary>The crop that the rule makes of what was drawn; that is what is stored.</summary>
     public PixelRect AsTaken(SourceRow row, Slot slot, HandFraming drawn)
