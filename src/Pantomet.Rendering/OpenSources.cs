@@ -194,7 +194,7 @@ public sealed class HeldSource(Lazy<DecodedSource> pixels, Action evicted) : IDi
     private int isHeld = 1;
 
     /// <summary>The pixels; the first caller decodes.</summary>
-    /// <exception cref="Imaging.Sources.UnreadableException">The original is not there, is not what came in, or is damaged.</exception>
+    /// <exception cref="Core.Findings.UnreadableException">The original is not there, is not what came in, or is damaged.</exception>
     public DecodedSource Decoded => pixels.Value;
 
     /// <summary>Whether it is decoded, so that who asks for the pixels does not wait.</summary>

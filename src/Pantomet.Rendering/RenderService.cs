@@ -4,7 +4,6 @@ using Pantomet.Core.Findings;
 using Pantomet.Core.Proof;
 using Pantomet.Core.Recipes;
 using Pantomet.Imaging.Encoders;
-using Pantomet.Imaging.Sources;
 
 namespace Pantomet.Rendering;
 

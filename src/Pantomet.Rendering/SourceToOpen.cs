@@ -1,5 +1,5 @@
+using Pantomet.Core.Findings;
 using Pantomet.Imaging.Rendering;
-using Pantomet.Imaging.Sources;
 
 namespace Pantomet.Rendering;
 

@@ -1,5 +1,6 @@
 using System.Runtime.CompilerServices;
 using System.Text.Json;
+using Pantomet.Core.Findings;
 
 namespace Pantomet.Sites;
 
@@ -15,7 +16,8 @@ public sealed class HarReader(Stream content)
     private const int DepthOfEntry = 3;
 
     private byte[] buffer = new byte[FirstBytes];
-    private int filled;
+    private int first;
+    private int end;
     private JsonReaderState state;
     private string member = "";
     private bool isInEntries;
@@ -32,13 +34,13 @@ public sealed class HarReader(Stream content)
 
     /// <summary>The entries, in their order; those without an address are left out.</summary>
     /// <param name="cancel">Ends it.</param>
-    /// <exception cref="UnreadableSiteException">It is no such record at all.</exception>
+    /// <exception cref="UnreadableException">It is no such record at all.</exception>
     public async IAsyncEnumerable<HarEntry> EntriesAsync([EnumeratorCancellation] CancellationToken cancel)
     {
         // What some programs write before the text.
         var isEnded = await FillAsync(cancel);
-        if (buffer.AsSpan(0, filled) is [0xEF, 0xBB, 0xBF, ..])
-            Drop(3);
+        if (buffer.AsSpan(0, end) is [0xEF, 0xBB, 0xBF, ..])
+            first = 3;
         while (true)
         {
             var (entry, isOver) = Next(isEnded);
@@ -52,7 +54,7 @@ public sealed class HarReader(Stream content)
 
             if (isOver)
                 break;
-            if (filled >= MaxEntryBytes)
+            if (end - first >= MaxEntryBytes)
             {
                 IsCutOff = true;
                 break;
@@ -62,14 +64,14 @@ public sealed class HarReader(Stream content)
         }
 
         if (!wasInEntries)
-            throw new UnreadableSiteException(
+            throw new UnreadableException(
                 "not-a-record", "It is no record of a page's traffic (HAR). Save one in the browser's network tool, with all contents.");
     }
 
     // The next entry that is there as a whole; nothing where more has to be read first.
     private (JsonDocument? Entry, bool IsOver) Next(bool isEnded)
     {
-        var reader = new Utf8JsonReader(buffer.AsSpan(0, filled), isEnded, state);
+        var reader = new Utf8JsonReader(buffer.AsSpan(first, end - first), isEnded, state);
         try
         {
             var before = reader;
@@ -77,14 +79,14 @@ public sealed class HarReader(Stream content)
             {
                 if (isInEntries && reader is { TokenType: JsonTokenType.StartObject, CurrentDepth: DepthOfEntry })
                 {
-                    var start = (int)reader.TokenStartIndex;
+                    var start = first + (int)reader.TokenStartIndex;
                     if (!reader.TrySkip())
                     {
                         Keep(before);
                         return (null, false);
                     }
 
-                    var entry = JsonDocument.Parse(buffer.AsMemory(start, (int)reader.BytesConsumed - start).ToArray());
+                    var entry = JsonDocument.Parse(buffer.AsMemory(start, first + (int)reader.BytesConsumed - start).ToArray());
                     Keep(reader);
                     return (entry, false);
                 }
@@ -117,26 +119,22 @@ public sealed class HarReader(Stream content)
     private void Keep(Utf8JsonReader reader)
     {
         state = reader.CurrentState;
-        Drop((int)reader.BytesConsumed);
-    }
-
-    private void Drop(int bytes)
-    {
-        buffer.AsSpan(bytes, filled - bytes).CopyTo(buffer);
-        filled -= bytes;
+        first += (int)reader.BytesConsumed;
     }
 
     private async Task<bool> FillAsync(CancellationToken cancel)
     {
-        if (filled == buffer.Length)
+        buffer.AsSpan(first, end - first).CopyTo(buffer);
+        (first, end) = (0, end - first);
+        if (end == buffer.Length)
             Array.Resize(ref buffer, 2 * buffer.Length);
         // As much as goes in: an entry that is not there as a whole is looked at from its beginning each time.
-        while (filled < buffer.Length)
+        while (end < buffer.Length)
         {
-            var read = await content.ReadAsync(buffer.AsMemory(filled), cancel);
+            var read = await content.ReadAsync(buffer.AsMemory(end), cancel);
             if (read == 0)
                 return true;
-            filled += read;
+            end += read;
         }
 
         return false;

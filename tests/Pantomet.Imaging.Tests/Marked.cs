@@ -1,3 +1,4 @@
+using Pantomet.Core.Findings;
 using Pantomet.Imaging.Rendering;
 using Pantomet.Imaging.Sources;
 using Pantomet.Imaging.Treatments;

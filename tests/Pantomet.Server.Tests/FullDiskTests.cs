@@ -47,6 +47,32 @@ public sealed class FullDiskTests : IDisposable
     }
 
     [SmallDiskFact]
+    public async Task In_adding_a_font()
+    {
+        var id = await ReadyAsync();
+        disk.Fill();
+        using (var full = await AddFontAsync())
+        {
+            Assert.Equal(HttpStatusCode.InsufficientStorage, full.StatusCode);
+            Assert.Contains("The disk of the server is full", await full.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        }
+
+        disk.Free();
+        using var added = await AddFontAsync();
+        added.EnsureSuccessStatusCode();
+        await GoesOnAsync(id);
+
+        async Task<HttpResponseMessage> AddFontAsync()
+        {
+            using var form = new MultipartFormDataContent
+            {
+                { new ByteArrayContent(await File.ReadAllBytesAsync(Library.Font("NotoSans-Bold.ttf"))), "files", "letters.ttf" },
+            };
+            return await server.Http.PostAsync(new Uri("/api/fonts", UriKind.Relative), form);
+        }
+    }
+
+    [SmallDiskFact]
     public async Task In_making_one_picture_of_two()
     {
         var id = await ReadyAsync();

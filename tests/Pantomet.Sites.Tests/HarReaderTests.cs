@@ -1,5 +1,6 @@
 using System.Text;
 using System.Text.Json;
+using Pantomet.Core.Findings;
 
 namespace Pantomet.Sites.Tests;
 
@@ -69,7 +70,7 @@ public sealed class HarReaderTests
     [InlineData("{\"log\":{\"pages\":[]}}")]
     [InlineData("{\"entries\":[{}]}")]
     public async Task What_is_none_is_refused(string text) =>
-        Assert.Equal("not-a-record", (await Assert.ThrowsAsync<UnreadableSiteException>(() => ReadAsync(text))).Id);
+        Assert.Equal("not-a-record", (await Assert.ThrowsAsync<UnreadableException>(() => ReadAsync(text))).Id);
 
     [Fact]
     public async Task An_entry_that_is_too_long_ends_it_and_it_is_said()

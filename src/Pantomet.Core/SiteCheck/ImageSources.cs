@@ -1,3 +1,5 @@
+using Pantomet.Core.Sizing;
+
 namespace Pantomet.Core.SiteCheck;
 
 /// <summary>A file that a browser may take, with the density that it then has.</summary>
@@ -29,8 +31,11 @@ public static class ImageSources
     /// <param name="sources">Each density once.</param>
     /// <param name="screen">Device pixels per CSS pixel.</param>
     /// <returns>Null where there is none.</returns>
-    public static ImageSource? Chosen(IReadOnlyList<ImageSource> sources, double screen) =>
-        sources.Where(one => one.Density >= screen).MinBy(one => one.Density) ?? sources.MaxBy(one => one.Density);
+    public static ImageSource? Chosen(IReadOnlyList<ImageSource> sources, double screen)
+    {
+        var rising = sources.OrderBy(one => one.Density).ToList();
+        return rising.Count == 0 ? null : rising[BrowserChoice.Pick(rising.ConvertAll(one => one.Density), screen)];
+    }
 
     private static double DensityOf(SrcsetCandidate candidate, double sourceSizePx) =>
         candidate.Density ?? (candidate.WidthPx is { } width ? width / sourceSizePx : 1);

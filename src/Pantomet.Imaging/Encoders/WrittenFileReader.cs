@@ -1,4 +1,5 @@
 using NetVips;
+using Pantomet.Core.Findings;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Proof;
 using Pantomet.Imaging.Sources;

@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using Pantomet.Core.Findings;
 using Pantomet.Core.Kernels.Edges;
 using Pantomet.Core.Pictures;
 using Pantomet.Imaging.Lettering;

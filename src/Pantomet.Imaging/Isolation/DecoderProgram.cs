@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using System.Text.Json;
+using Pantomet.Core.Findings;
 using Pantomet.Core.Pictures;
 using Pantomet.Imaging.Faces;
 using Pantomet.Imaging.Lettering;

@@ -1,5 +1,5 @@
 using System.Text.RegularExpressions;
-using Pantomet.Imaging.Sources;
+using Pantomet.Core.Findings;
 
 namespace Pantomet.Imaging.Isolation;
 

@@ -2,7 +2,7 @@ using System.Globalization;
 using System.Security;
 using System.Text;
 using NetVips;
-using Pantomet.Imaging.Sources;
+using Pantomet.Core.Findings;
 
 namespace Pantomet.Imaging.Lettering;
 

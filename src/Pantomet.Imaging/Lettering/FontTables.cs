@@ -1,6 +1,6 @@
 using System.Buffers.Binary;
 using System.Text;
-using Pantomet.Imaging.Sources;
+using Pantomet.Core.Findings;
 
 namespace Pantomet.Imaging.Lettering;
 

@@ -1,6 +1,7 @@
 using System.Buffers.Binary;
 using System.Collections;
 using System.Text;
+using Pantomet.Core.Findings;
 
 namespace Pantomet.Imaging.Lettering;
 
@@ -21,7 +22,7 @@ internal sealed class LetterSet
 
     /// <summary>Adds those of a font.</summary>
     /// <param name="tables">Of the font.</param>
-    /// <exception cref="Sources.UnreadableException">They cannot be read.</exception>
+    /// <exception cref="UnreadableException">They cannot be read.</exception>
     public LetterSet With(FontTables tables)
     {
         try

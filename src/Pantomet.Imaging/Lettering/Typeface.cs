@@ -1,12 +1,14 @@
 using System.Globalization;
 using System.Text;
+using BitFaster.Caching.Lru;
+using Pantomet.Core.Findings;
 using Pantomet.Core.Treatments;
 
 namespace Pantomet.Imaging.Lettering;
 
 /// <summary>Where the copy of an own font lies that its letters are drawn with.</summary>
 /// <param name="sha256">Of the font that was sent.</param>
-/// <exception cref="Sources.UnreadableException">It is gone.</exception>
+/// <exception cref="UnreadableException">It is gone.</exception>
 public delegate string FontFinding(string sha256);
 
 /// <summary>The letters of a headline, with those that step in for what its font lacks.</summary>
@@ -14,21 +16,22 @@ public delegate string FontFinding(string sha256);
 /// <param name="File">Of an own font; null for one that ships.</param>
 internal sealed record Typeface(HeadlineFont Font, string? File)
 {
+    private const int MaxKept = 16;
+
     // All that ship by name: an own font that somebody else added never steps in, or a file would depend on who was here before.
     private static readonly string StepIn = string.Join(
         ',', "Noto Sans", "Noto Sans Arabic", "Noto Sans Hebrew", "Noto Sans Devanagari", "Noto Sans Thai", "Noto Color Emoji");
 
     private static readonly Lazy<LetterSet> Shipped = new(() => Directory.EnumerateFiles(VipsRuntime.FontFolder, "*.ttf")
-        .Aggregate(new LetterSet(), (all, path) => all.With(FontTables.Of(System.IO.File.ReadAllBytes(path)))));
+        .Aggregate(new LetterSet(), With));
 
-    private readonly Lazy<LetterSet> own = new(() => File is null
-        ? new LetterSet()
-        : new LetterSet().With(FontTables.Of(System.IO.File.ReadAllBytes(File))));
+    // By where its copy lies, which names its content: who types asks with each letter.
+    private static readonly ConcurrentLru<string, LetterSet> Own = new(MaxKept);
 
     /// <summary>The letters of a font.</summary>
     /// <param name="font">Which.</param>
     /// <param name="find">Finds an own one.</param>
-    /// <exception cref="Sources.UnreadableException">It is gone.</exception>
+    /// <exception cref="UnreadableException">It is gone.</exception>
     public static Typeface Of(HeadlineFont font, FontFinding find) => new(font, font.OwnFile() is { } sha256 ? find(sha256) : null);
 
     /// <summary>As Pango is told: family names, style and size.</summary>
@@ -44,17 +47,14 @@ internal sealed record Typeface(HeadlineFont Font, string? File)
             .Where(letter => !IsHidden(letter) && !Has(letter)).Select(letter => letter.ToString()),
     ];
 
-    /// <inheritdoc/>
-    public bool Equals(Typeface? other) => other is not null && (Font, File) == (other.Font, other.File);
-
-    /// <inheritdoc/>
-    public override int GetHashCode() => HashCode.Combine(Font, File);
-
     // A letter with an accent is made of the two where it is not there as one.
     private bool Has(Rune letter) => HasAsIs(letter) ||
         (letter.ToString().Normalize(NormalizationForm.FormD).EnumerateRunes().ToList() is { Count: > 1 } parts && parts.All(HasAsIs));
 
-    private bool HasAsIs(Rune letter) => Shipped.Value.Has(letter) || own.Value.Has(letter);
+    private bool HasAsIs(Rune letter) =>
+        Shipped.Value.Has(letter) || (File is not null && Own.GetOrAdd(File, path => With(new LetterSet(), path)).Has(letter));
+
+    private static LetterSet With(LetterSet letters, string path) => letters.With(FontTables.Of(System.IO.File.ReadAllBytes(path)));
 
     // Joiners, marks of direction, what chooses between forms of one letter (Unicode 16, 23.4), white space.
     private static bool IsHidden(Rune letter) => Rune.GetUnicodeCategory(letter) == UnicodeCategory.Format || Rune.IsWhiteSpace(letter) ||

@@ -1,4 +1,5 @@
 using System.Text;
+using Pantomet.Core.Findings;
 using Pantomet.Core.Pictures;
 
 namespace Pantomet.Imaging.Sources;

@@ -1,4 +1,5 @@
 using NetVips;
+using Pantomet.Core.Findings;
 using Pantomet.Core.Kernels.Edges;
 using Pantomet.Core.Pictures;
 using Pantomet.Imaging.Rendering;

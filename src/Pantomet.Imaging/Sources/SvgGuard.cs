@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
 using System.Xml;
+using Pantomet.Core.Findings;
 
 namespace Pantomet.Imaging.Sources;
 

@@ -1,4 +1,5 @@
 using ImageMagick;
+using Pantomet.Core.Findings;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Pictures;
 

@@ -1,9 +1,9 @@
 using BitFaster.Caching.Lru;
 using NetVips;
+using Pantomet.Core.Findings;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Measures;
 using Pantomet.Imaging.Rendering;
-using Pantomet.Imaging.Sources;
 
 namespace Pantomet.Imaging.Treatments;
 

@@ -1,5 +1,4 @@
 using Pantomet.Core.Findings;
-using Pantomet.Imaging.Sources;
 using Pantomet.Rendering;
 using Pantomet.Server.Sources;
 using Pantomet.Server.Sources.Composing;

@@ -1,10 +1,10 @@
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pantomet.Core.Destinations;
+using Pantomet.Core.Findings;
 using Pantomet.Core.Kernels.Edges;
 using Pantomet.Core.Measures;
 using Pantomet.Imaging.Isolation;
-using Pantomet.Imaging.Sources;
 using Pantomet.Rendering;
 using Pantomet.Server.Hosting;
 

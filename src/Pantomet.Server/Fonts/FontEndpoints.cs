@@ -1,7 +1,7 @@
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pantomet.Core.Destinations;
-using Pantomet.Imaging.Sources;
+using Pantomet.Core.Findings;
 using Pantomet.Rendering;
 using Pantomet.Server.Destinations;
 using Pantomet.Server.Hosting;

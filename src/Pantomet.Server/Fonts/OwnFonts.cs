@@ -1,8 +1,8 @@
 using System.Collections.Concurrent;
+using Pantomet.Core.Findings;
 using Pantomet.Core.Sources;
 using Pantomet.Core.Treatments;
 using Pantomet.Imaging.Isolation;
-using Pantomet.Imaging.Sources;
 using Pantomet.Rendering;
 
 namespace Pantomet.Server.Fonts;

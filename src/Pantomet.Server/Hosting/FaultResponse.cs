@@ -1,7 +1,7 @@
 using System.Text.Json;
 using Microsoft.AspNetCore.Diagnostics;
 using Pantomet.Core.Destinations;
-using Pantomet.Imaging.Sources;
+using Pantomet.Core.Findings;
 using Pantomet.Rendering;
 
 namespace Pantomet.Server.Hosting;

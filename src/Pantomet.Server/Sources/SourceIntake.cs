@@ -1,8 +1,8 @@
+using Pantomet.Core.Findings;
 using Pantomet.Core.Framing;
 using Pantomet.Core.Pictures;
 using Pantomet.Core.Sources;
 using Pantomet.Imaging.Isolation;
-using Pantomet.Imaging.Sources;
 using Pantomet.Rendering;
 using Pantomet.Server.Acts;
 using Pantomet.Server.Hosting;

@@ -1,8 +1,8 @@
 using System.Collections.Concurrent;
+using Pantomet.Core.Findings;
 using Pantomet.Core.Pictures;
 using Pantomet.Imaging.Isolation;
 using Pantomet.Imaging.Rendering;
-using Pantomet.Imaging.Sources;
 using Pantomet.Imaging.Treatments;
 using Pantomet.Rendering;
 using Pantomet.Server.Fonts;

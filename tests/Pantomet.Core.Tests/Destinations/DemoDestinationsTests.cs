@@ -64,7 +64,7 @@ public sealed class DemoDestinationsTests
     [Fact]
     public void Twelve_examples_for_every_kind_of_place_have_numbers_of_their_own_and_say_so()
     {
-        var examples = Directory.GetFiles(Path.Combine(Root(), "demo", "examples"))
+        var examples = Directory.GetFiles(Path.Combine(Repository.Root, "demo", "examples"))
             .Select(path => DestinationReader.Read(File.ReadAllText(path))).ToList();
         Assert.All(examples, reading => Assert.Empty(reading.Problems));
         Assert.Equal(12, examples.Select(reading => reading.Destination!.Name).Distinct().Count());
@@ -115,14 +115,6 @@ public sealed class DemoDestinationsTests
     }
 
     private static Dictionary<string, Slot> Read(string of) =>
-        Directory.EnumerateFiles(Path.Combine(Root(), of, "destinations"), "*.json")
+        Directory.EnumerateFiles(Path.Combine(Repository.Root, of, "destinations"), "*.json")
             .SelectMany(path => DestinationReader.Read(File.ReadAllText(path)).Destination!.Slots).ToDictionary(slot => slot.Id);
-
-    private static string Root()
-    {
-        var folder = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!Directory.Exists(Path.Combine(folder!.FullName, "demo")))
-            folder = folder.Parent;
-        return folder.FullName;
-    }
 }

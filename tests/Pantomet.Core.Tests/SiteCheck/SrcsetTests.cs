@@ -12,7 +12,7 @@ public sealed class SrcsetTests
     private static readonly Viewport[] Screens = [new(360, 640, 1), new(800, 600, 2), new(1440, 900, 1.5)];
 
     private static readonly List<Case> Table = JsonSerializer.Deserialize<List<Case>>(
-        File.ReadAllText(Path.Combine(Root(), "tests", "srcset", "cases.json")), JsonSerializerOptions.Web)!;
+        File.ReadAllText(Path.Combine(Repository.Root, "tests", "srcset", "cases.json")), JsonSerializerOptions.Web)!;
 
     public static TheoryData<int> Cases() => [.. Enumerable.Range(0, Table.Count)];
 
@@ -59,6 +59,9 @@ public sealed class SrcsetTests
         Assert.Equal(240, SourceSize.Of("auto, 300px", Screens[0], mayBeAuto: true, laidOutPx: 240).Px);
         Assert.False(SourceSize.Of(null, Screens[0]).IsSaid);
         Assert.Equal(Holds.Undecided, MediaCondition.OfQueries("(prefers-color-scheme: dark)", Screens[0]));
+        Assert.Equal(Holds.Undecided, MediaCondition.OfQueries("(hover) or (made-up: 1)", Screens[0]));
+        Assert.Equal(Holds.Undecided, MediaCondition.OfQueries("not ((hover) and (made-up: 1))", Screens[0]));
+        Assert.Equal(Holds.Yes, MediaCondition.OfQueries("(hover) or (min-width: 1px)", Screens[0]));
         Assert.Equal(Holds.No, MediaCondition.OfQueries("print, (min-width: 500px)", Screens[0]));
         Assert.Equal(Holds.Yes, MediaCondition.OfQueries("not print and (min-width: 300px)", Screens[0]));
         Assert.Equal(Holds.Yes, MediaCondition.OfQueries(" ", Screens[0]));
@@ -84,14 +87,6 @@ public sealed class SrcsetTests
     }
 
     private static double PixelsOf(string address) => double.Parse(address.Split('.')[0], CultureInfo.InvariantCulture);
-
-    private static string Root()
-    {
-        var folder = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(Path.Combine(folder!.FullName, "Pantomet.slnx")))
-            folder = folder.Parent;
-        return folder.FullName;
-    }
 
     private sealed record Case(string Srcset, string? Sizes, string? Src, bool Lazy, string? Differs, List<List<JsonElement>?> Taken);
 }

@@ -1,5 +1,5 @@
+using Pantomet.Core.Findings;
 using Pantomet.Imaging.Isolation;
-using Pantomet.Imaging.Sources;
 
 namespace Pantomet.Imaging.Tests.Isolation;
 

@@ -2,10 +2,10 @@ using System.Buffers.Binary;
 using System.Globalization;
 using System.Security.Cryptography;
 using System.Text;
+using Pantomet.Core.Findings;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Treatments;
 using Pantomet.Imaging.Lettering;
-using Pantomet.Imaging.Sources;
 
 namespace Pantomet.Imaging.Tests.Lettering;
 

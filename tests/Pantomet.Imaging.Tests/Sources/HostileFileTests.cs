@@ -1,3 +1,4 @@
+using Pantomet.Core.Findings;
 using Pantomet.Imaging.Sources;
 
 namespace Pantomet.Imaging.Tests.Sources;

@@ -1,3 +1,4 @@
+using Pantomet.Core.Findings;
 using Pantomet.Core.Kernels.Edges;
 using Pantomet.Core.Measures;
 using Pantomet.Imaging.Sources;

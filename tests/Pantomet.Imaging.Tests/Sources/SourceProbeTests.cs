@@ -1,3 +1,4 @@
+using Pantomet.Core.Findings;
 using Pantomet.Core.Measures;
 using Pantomet.Core.Pictures;
 using Pantomet.Imaging.Sources;

@@ -27,8 +27,8 @@ public static class MediaCondition
     internal static Holds And(Holds one, Holds other) => (one, other) switch
     {
         (Holds.No, _) or (_, Holds.No) => Holds.No,
-        (Holds.Nothing, _) or (_, Holds.Nothing) => Holds.Nothing,
         (Holds.Undecided, _) or (_, Holds.Undecided) => Holds.Undecided,
+        (Holds.Nothing, _) or (_, Holds.Nothing) => Holds.Nothing,
         _ => Holds.Yes,
     };
 
