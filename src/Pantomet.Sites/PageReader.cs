@@ -1,12 +1,5 @@
-using System.Globalization;
-using System.Text;
-using System.Text.Unicode;
-using AngleSharp;
-using AngleSharp.Browser;
 using AngleSharp.Dom;
 using AngleSharp.Html.Dom;
-using AngleSharp.Html.Parser;
-using AngleSharp.Text;
 using Pantomet.Core.SiteCheck;
 
 namespace Pantomet.Sites;
@@ -19,32 +12,24 @@ public static class PageReader
 {
     private const string Svg = "http://www.w3.org/2000/svg";
 
-    // What stands in noscript is text to a browser that runs scripts.
-    private static readonly HtmlParserOptions Options = new() { IsScripting = true };
-
     /// <summary>Reads a page.</summary>
     /// <param name="content">HTML. Its encoding is what its byte order mark says, or its <c>meta</c>; else UTF-8 where it can be that, and
     /// Windows-1252 where it cannot.</param>
     /// <param name="address">Where it came from.</param>
     public static ReadPage Read(byte[] content, Uri address)
     {
-        var encoding = new Unsaid(Utf8.IsValid(content) ? Encoding.UTF8 : TextEncoding.Windows1252);
-        using var context = BrowsingContext.New(Configuration.Default.WithOnly<IEncodingProvider>(encoding));
-        using var document = new HtmlParser(Options, context).ParseDocument(new MemoryStream(content));
-        var relativeTo = BaseOf(document, address);
-        return new ReadPage(
-            address, relativeTo, [.. document.All.Select(PictureOf).OfType<FoundPicture>()], [.. StylesOf(document, relativeTo)],
-            [.. LinksOf(document, relativeTo)]);
+        using var page = new OpenPage(content, address);
+        return page.Read;
     }
 
     // The first base element with an address decides.
-    private static Uri BaseOf(IHtmlDocument document, Uri address)
+    internal static Uri BaseOf(IHtmlDocument document, Uri address)
     {
         var said = document.All.OfType<IHtmlBaseElement>().Select(one => one.GetAttribute("href")).FirstOrDefault(href => href is not null);
         return said is not null && Uri.TryCreate(address, said.Trim(), out var found) && IsFetched(found) ? found : address;
     }
 
-    private static FoundPicture? PictureOf(IElement element) => element switch
+    internal static FoundPicture? PictureOf(IElement element) => element switch
     {
         IHtmlImageElement image => new FoundPicture(PictureUse.Image, Marked(image)),
         IHtmlInputElement { Type: "image" } button when button.GetAttribute("src") is { } src =>
@@ -76,7 +61,7 @@ public static class PageReader
     private static MarkedPicture Single(string src, string? alt, double? width, double? height) =>
         new([], new ImageOffer(Srcset.Read("")), src, alt, false, width, height);
 
-    private static IEnumerable<PageStyle> StylesOf(IHtmlDocument document, Uri relativeTo)
+    internal static IEnumerable<PageStyle> StylesOf(IHtmlDocument document, Uri relativeTo)
     {
         foreach (var element in document.All)
         {
@@ -88,7 +73,7 @@ public static class PageReader
         }
     }
 
-    private static IEnumerable<Uri> LinksOf(IHtmlDocument document, Uri relativeTo) =>
+    internal static IEnumerable<Uri> LinksOf(IHtmlDocument document, Uri relativeTo) =>
         document.All.Where(element => element is IHtmlAnchorElement or IHtmlAreaElement)
             .Select(element => Resolved(relativeTo, element.GetAttribute("href"))).OfType<Uri>()
             .Select(address => new Uri(address.GetLeftPart(UriPartial.Query))).Distinct();
@@ -106,18 +91,7 @@ public static class PageReader
         (link.GetAttribute("rel") ?? "").Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries)
             .Any(one => relations.Contains(one.ToLowerInvariant()));
 
-    // "Rules for parsing dimension values", without percentages: those are no pixels.
-    private static double? Number(IElement element, string attribute)
-    {
-        var text = element.GetAttribute(attribute)?.TrimStart(' ', '\t', '\n', '\f', '\r') ?? "";
-        var digits = text.TakeWhile((sign, at) => char.IsAsciiDigit(sign) || (sign == '.' && at > 0 && !text[..at].Contains('.'))).Count();
-        return digits == 0 || !char.IsAsciiDigit(text[0]) || text[digits..].StartsWith('%')
-            ? null
-            : double.Parse(text[..digits].TrimEnd('.'), CultureInfo.InvariantCulture);
-    }
-
-    private sealed class Unsaid(Encoding encoding) : IEncodingProvider
-    {
-        public Encoding Suggest(string locale) => encoding;
-    }
+    // Percentages are no pixels.
+    private static double? Number(IElement element, string attribute) =>
+        MarkupNumbers.Dimension(element.GetAttribute(attribute)) is (var value, false) ? value : null;
 }

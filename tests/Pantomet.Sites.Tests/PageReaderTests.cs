@@ -1,6 +1,7 @@
 using System.Text;
 using System.Text.Json;
 using Pantomet.Core.SiteCheck;
+using Pantomet.Core.Tests;
 
 namespace Pantomet.Sites.Tests;
 
@@ -10,7 +11,7 @@ public sealed class PageReaderTests
 {
     private static readonly Uri Site = new("http://place.test/site/");
     private static readonly Viewport[] Screens = [new(360, 640, 1), new(800, 600, 2), new(1440, 900, 1.5)];
-    private static readonly string Folder = Path.Combine(Root(), "tests", "pages");
+    private static readonly string Folder = Path.Combine(Repository.Root, "tests", "pages");
 
     private static readonly Dictionary<string, List<Seen>> Table = JsonSerializer.Deserialize<Dictionary<string, List<Seen>>>(
         File.ReadAllText(Path.Combine(Folder, "chromium.json")), JsonSerializerOptions.Web)!;
@@ -101,14 +102,6 @@ public sealed class PageReaderTests
         var taken = image.Taken(screen, Reads);
         Assert.True(taken.IsKnown);
         return taken.Source is { } source && Uri.TryCreate(relativeTo, source.Address.Trim(), out var address) ? address.AbsoluteUri : "";
-    }
-
-    private static string Root()
-    {
-        var folder = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(Path.Combine(folder!.FullName, "Pantomet.slnx")))
-            folder = folder.Parent;
-        return folder.FullName;
     }
 
     private sealed record Seen(string? Alt, List<string> Taken);

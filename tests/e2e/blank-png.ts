@@ -1,10 +1,10 @@
 import { crc32, deflateSync } from "node:zlib";
 
-const pictures = new Map<number, Buffer>();
+const pictures = new Map<string, Buffer>();
 
-/** A grey PNG (ISO/IEC 15948), as wide as it says. */
-export function blankPng(width: number): Buffer {
-  const known = pictures.get(width);
+/** A black PNG (ISO/IEC 15948), as large as is said. */
+export function blankPng(width: number, height = 240): Buffer {
+  const known = pictures.get(`${width}x${height}`);
   if (known) return known;
   const chunk = (type: string, data: Buffer) => {
     const body = Buffer.concat([Buffer.from(type), data]);
@@ -13,7 +13,6 @@ export function blankPng(width: number): Buffer {
     sum.writeUInt32BE(crc32(body));
     return Buffer.concat([length, body, sum]);
   };
-  const height = 240;
   const header = Buffer.alloc(13);
   header.writeUInt32BE(width, 0);
   header.writeUInt32BE(height, 4);
@@ -24,6 +23,6 @@ export function blankPng(width: number): Buffer {
     chunk("IDAT", deflateSync(Buffer.alloc((width + 1) * height))),
     chunk("IEND", Buffer.alloc(0)),
   ]);
-  pictures.set(width, png);
+  pictures.set(`${width}x${height}`, png);
   return png;
 }

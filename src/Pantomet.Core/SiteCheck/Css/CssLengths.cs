@@ -4,14 +4,28 @@ namespace Pantomet.Core.SiteCheck.Css;
 /// <param name="Px">CSS px; null where it depends on something that is not known, such as a font.</param>
 public readonly record struct ReadLength(double? Px);
 
-/// <summary>Reads lengths as <c>sizes</c> attributes and media conditions have them, for one viewport.</summary>
-/// <remarks>CSS Values and Units 4: §6 (lengths), §10 (mathematical expressions). An em is that of the initial font, 16 px in every browser
-/// whose owner did not change it (Media Queries 4, §1.3).</remarks>
+/// <summary>Reads lengths for one viewport: as <c>sizes</c> attributes and media conditions have them, or as style sheets do.</summary>
+/// <remarks>CSS Values and Units 4: §6 (lengths), §10 (mathematical expressions).</remarks>
 /// <param name="viewport">What shares of the viewport are shares of.</param>
 public sealed class CssLengths(Viewport viewport)
 {
-    private const double EmPx = 16;
+    /// <summary>Size of the initial font in CSS px, in every browser whose owner did not change it (from memory).</summary>
+    public const double InitialFontPx = 16;
+
     private const int DeepestNesting = 32;
+
+    /// <summary>Size of the font in CSS px; null where it is not known. Attributes and media conditions have the initial font (Media
+    /// Queries 4, §1.3).</summary>
+    public double? FontPx { get; init; } = InitialFontPx;
+
+    /// <summary>Size of the page's own font in CSS px; null where it is not known.</summary>
+    public double? RootFontPx { get; init; } = InitialFontPx;
+
+    /// <summary>Whether percentages are lengths here.</summary>
+    public bool HasPercentages { get; init; }
+
+    /// <summary>What percentages are shares of, in CSS px; null where it is not known.</summary>
+    public double? WholePx { get; init; }
 
     /// <summary>Reads one.</summary>
     /// <param name="tokens">All of it, without white space at either end.</param>
@@ -26,11 +40,12 @@ public sealed class CssLengths(Viewport viewport)
         return parser.Whole() is { IsLength: true } value ? new ReadLength(value.Amount) : null;
     }
 
-    /// <summary>Whether a token alone is a length: a dimension, or a zero.</summary>
+    // A dimension, a percentage where it is one, or a zero.
     private ReadLength? Single(CssToken token) => token.Kind switch
     {
         CssTokenKind.Number when token.Number == 0 => new ReadLength(0),
         CssTokenKind.Dimension when PxOf(token.Text) is var (isUnit, px) && isUnit => new ReadLength(token.Number * px),
+        CssTokenKind.Percentage when HasPercentages => new ReadLength(token.Number / 100 * WholePx),
         _ => null,
     };
 
@@ -38,7 +53,8 @@ public sealed class CssLengths(Viewport viewport)
     private (bool IsUnit, double? Px) PxOf(string unit) => unit switch
     {
         "px" => (true, 1),
-        "em" or "rem" => (true, EmPx),
+        "em" => (true, FontPx),
+        "rem" => (true, RootFontPx),
         "vw" or "svw" or "lvw" or "dvw" or "vi" or "svi" or "lvi" or "dvi" => (true, viewport.WidthPx / 100),
         "vh" or "svh" or "lvh" or "dvh" or "vb" or "svb" or "lvb" or "dvb" => (true, viewport.HeightPx / 100),
         "vmin" or "svmin" or "lvmin" or "dvmin" => (true, Math.Min(viewport.WidthPx, viewport.HeightPx) / 100),
@@ -160,7 +176,8 @@ public sealed class CssLengths(Viewport viewport)
             {
                 { Kind: CssTokenKind.Open, Text: "(" } => Arguments() is [var only] ? only : null,
                 { Kind: CssTokenKind.Number } => new Value(false, token.Number),
-                { Kind: CssTokenKind.Dimension } when lengths.Single(token) is { } length => new Value(true, length.Px),
+                { Kind: CssTokenKind.Dimension or CssTokenKind.Percentage } when lengths.Single(token) is { } length =>
+                    new Value(true, length.Px),
                 { Kind: CssTokenKind.Ident, Text: "pi" } => new Value(false, Math.PI),
                 { Kind: CssTokenKind.Ident, Text: "e" } => new Value(false, Math.E),
                 _ => null,

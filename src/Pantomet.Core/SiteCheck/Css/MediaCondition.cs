@@ -24,7 +24,10 @@ public static class MediaCondition
             : CssTokens.AtCommas(tokens).Select(part => OfQuery(CssTokens.Trimmed(part), viewport)).Aggregate(Or);
     }
 
-    internal static Holds And(Holds one, Holds other) => (one, other) switch
+    /// <summary>Whether both of two conditions hold.</summary>
+    /// <param name="one">A condition.</param>
+    /// <param name="other">Another.</param>
+    public static Holds And(Holds one, Holds other) => (one, other) switch
     {
         (Holds.No, _) or (_, Holds.No) => Holds.No,
         (Holds.Undecided, _) or (_, Holds.Undecided) => Holds.Undecided,
@@ -65,8 +68,9 @@ public static class MediaCondition
     private static List<CssToken> BehindAnd(IReadOnlyList<CssToken> tokens) =>
         [.. tokens.SkipWhile(token => !token.Is(CssTokenKind.Ident, "and")).Skip(1)];
 
-    // What browsers take as neither does not hold in the end.
-    internal static Holds AtTheEnd(Holds holds) => holds == Holds.Nothing ? Holds.No : holds;
+    /// <summary>What comes of it: what browsers take as neither does not hold in the end.</summary>
+    /// <param name="holds">Of a condition.</param>
+    public static Holds AtTheEnd(Holds holds) => holds == Holds.Nothing ? Holds.No : holds;
 
     private sealed class Parser(IReadOnlyList<CssToken> tokens, Viewport viewport, int depth = 0)
     {

@@ -1,0 +1,65 @@
+using System.Text;
+using System.Text.Json;
+using Pantomet.Core.SiteCheck;
+using Pantomet.Core.Tests;
+using Pantomet.Sites.Layout;
+using Xunit.Abstractions;
+
+namespace Pantomet.Sites.Tests;
+
+/// <summary>Sizes at which pictures are shown, held against what Chromium does with the same pages: recorded by
+/// <c>tests/e2e/site-sizes.spec.ts</c>, which also makes the pages.</summary>
+public sealed class PageSizesTests(ITestOutputHelper output)
+{
+    private static readonly Viewport[] Windows = [new(390, 844, 3), new(820, 1180, 2), new(1440, 900, 1)];
+
+    private static readonly Lazy<IReadOnlyList<Recorded>> Pages = new(() => JsonSerializer.Deserialize<List<Recorded>>(
+        File.ReadAllText(Path.Combine(Repository.Root, "tests", "layouts", "chromium.json")), JsonSerializerOptions.Web)!);
+
+    private sealed record Recorded(string Html, double[]?[][] Sizes);
+
+    [Fact]
+    public void Wherever_a_size_is_known_it_is_the_one_of_Chromium()
+    {
+        var (all, widths, heights) = (0, 0, 0);
+        var wrong = new List<string>();
+        foreach (var (number, page) in Pages.Value.Index())
+        {
+            var sizes = Sizes(page.Html);
+            foreach (var (window, shown) in sizes.Index())
+            {
+                Assert.Equal(page.Sizes[window].Length, shown.Count);
+                foreach (var (at, ours) in shown.Index())
+                {
+                    var seen = page.Sizes[window][at];
+                    all++;
+                    widths += ours.WidthPx is not null || ours.IsShown == false ? 1 : 0;
+                    heights += ours.HeightPx is not null || ours.IsShown == false ? 1 : 0;
+                    if ((ours.IsShown == false && seen is not null) || (ours.WidthPx is { } w && !(Math.Abs(w - (seen?[0] ?? -9)) <= 1)) ||
+                        (ours.HeightPx is { } h && !(Math.Abs(h - (seen?[1] ?? -9)) <= 1)))
+                        wrong.Add($"page {number + 1}, window {Windows[window].WidthPx}, picture {at}: {ours} but {Text(seen)}");
+                }
+            }
+        }
+
+        output.WriteLine($"{all} sizes; width known of {100.0 * widths / all:0.0} %, height of {100.0 * heights / all:0.0} %");
+        Assert.True(wrong.Count == 0, $"{wrong.Count} wrong:\n{string.Join('\n', wrong.Take(60))}");
+        // What is not known is said, and is the lesser part.
+        Assert.True(widths > 0.5 * all, $"{widths} of {all}");
+    }
+
+    private static string Text(double[]? size) => size is null ? "hidden" : $"{size[0]} × {size[1]}";
+
+    private static IReadOnlyList<IReadOnlyList<ShownSize>> Sizes(string html)
+    {
+        using var page = new OpenPage(Encoding.UTF8.GetBytes(html), new Uri("http://place.test/"));
+        return page.Measure(Windows, _ => null, PixelsOf, _ => true);
+    }
+
+    // The address says it: /img/800x600.png.
+    private static (int Width, int Height)? PixelsOf(Uri address)
+    {
+        var sizes = Path.GetFileNameWithoutExtension(address.AbsolutePath).Split('x');
+        return sizes.Length == 2 ? (int.Parse(sizes[0]), int.Parse(sizes[1])) : null;
+    }
+}
