@@ -21,9 +21,6 @@ public delegate (int Width, int Height)? PixelsOf(Uri address);
 /// <summary>A page that can be read and measured.</summary>
 public sealed class OpenPage : IDisposable
 {
-    // No deeper than browsers nest elements (from memory): what is deeper is no page.
-    private const int DeepestNesting = 512;
-
     // What stands in noscript is text to a browser that runs scripts.
     private static readonly HtmlParserOptions Options = new() { IsScripting = true };
 
@@ -49,6 +46,9 @@ public sealed class OpenPage : IDisposable
             [.. PageReader.LinksOf(document, relativeTo)]);
     }
 
+    /// <summary>How many times an element may be held against a rule of style, in one window: about 20 s of work.</summary>
+    public long MostSteps { get; init; } = 100_000_000;
+
     /// <summary>What is in it.</summary>
     public ReadPage Read { get; }
 
@@ -58,11 +58,10 @@ public sealed class OpenPage : IDisposable
     /// <param name="pixelsOf">Pixels of pictures.</param>
     /// <param name="reads">Whether the browser shows pictures of a media type.</param>
     /// <returns>For each window, in the order of the pictures.</returns>
-    /// <exception cref="UnreadableException">The page is nested too deep, or has too much in it.</exception>
+    /// <exception cref="UnreadableException">The page has too much in it.</exception>
     public IReadOnlyList<IReadOnlyList<ShownSize>> Measure(
         IReadOnlyList<Viewport> viewports, Func<Uri, string?> textOf, PixelsOf pixelsOf, Func<string, bool> reads)
     {
-        RefuseDepth();
         var sheets = new StyleSheets(Read.Styles, relativeTo, textOf);
         // What is not there may say anything.
         return sheets.Missing.Count > 0
@@ -80,7 +79,7 @@ public sealed class OpenPage : IDisposable
     private List<ShownSize> Measure(StyleSheets sheets, Viewport viewport, PixelsOf pixelsOf, Func<string, bool> reads)
     {
         var natural = pictures.ToDictionary(one => one.Element, one => Natural(one.Picture.Markup, viewport, pixelsOf, reads));
-        var tree = new BoxTree(new Cascade(sheets, viewport, new ReadBudget()));
+        var tree = new BoxTree(new Cascade(sheets, viewport, new ReadBudget(MostSteps)));
         var widths = new BoxWidths(tree, element => natural.GetValueOrDefault(element));
         var boxes = new PictureBoxes(widths, new BoxHeights(widths));
         return pictures.ConvertAll(one => one.Picture.Use is PictureUse.Image or PictureUse.Button
@@ -94,19 +93,6 @@ public sealed class OpenPage : IDisposable
         pixelsOf(address) is var (width, height) && taken.Density > 0
             ? new NaturalSize(width / taken.Density, height / taken.Density)
             : null;
-
-    private void RefuseDepth()
-    {
-        var depths = new Dictionary<IElement, int>();
-        foreach (var element in document.All)
-        {
-            var depth = element.ParentElement is { } parent ? depths[parent] + 1 : 0;
-            if (depth > DeepestNesting)
-                throw new UnreadableException(
-                    "page-too-deep", $"Its elements are nested more than {DeepestNesting} deep. Measure the page in the browser instead.");
-            depths[element] = depth;
-        }
-    }
 
     private sealed class Unsaid(Encoding encoding) : IEncodingProvider
     {

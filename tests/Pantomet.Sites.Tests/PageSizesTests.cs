@@ -1,5 +1,6 @@
 using System.Text;
 using System.Text.Json;
+using Pantomet.Core.Findings;
 using Pantomet.Core.SiteCheck;
 using Pantomet.Core.Tests;
 using Pantomet.Sites.Layout;
@@ -48,12 +49,34 @@ public sealed class PageSizesTests(ITestOutputHelper output)
         Assert.True(widths > 0.5 * all, $"{widths} of {all}");
     }
 
+    [Fact]
+    public void A_style_sheet_that_is_not_there_leaves_the_page_open()
+    {
+        const string html = "<!doctype html><link rel=stylesheet href=a.css><style>@import 'b.css';</style><img src=/img/8x6.png width=80>";
+
+        Assert.Equal(80, Sizes(html, _ => "")[0][0].WidthPx);
+        Assert.Equal(ShownSize.Unknown, Sizes(html, address => address.AbsolutePath == "/a.css" ? "" : null)[0][0]);
+        Assert.Equal(40, Sizes(html, address => $"img {{ width: {(address.AbsolutePath == "/b.css" ? 40 : 50)}px }}")[1][0].WidthPx);
+    }
+
+    [Fact]
+    public void A_page_that_takes_too_much_work_is_refused()
+    {
+        var rules = string.Concat(Enumerable.Range(0, 1000).Select(number => $".c{number}{{width:1px}}"));
+        var html = $"<!doctype html><style>{rules}</style>" + string.Concat(Enumerable.Repeat("<img src=/img/8x6.png>", 100));
+        using var page = new OpenPage(Encoding.UTF8.GetBytes(html), new Uri("http://place.test/")) { MostSteps = 50_000 };
+
+        var refusal = Assert.Throws<UnreadableException>(() => page.Measure(Windows, _ => null, PixelsOf, _ => true));
+
+        Assert.Equal("page-too-large", refusal.Id);
+    }
+
     private static string Text(double[]? size) => size is null ? "hidden" : $"{size[0]} × {size[1]}";
 
-    private static IReadOnlyList<IReadOnlyList<ShownSize>> Sizes(string html)
+    private static IReadOnlyList<IReadOnlyList<ShownSize>> Sizes(string html, Func<Uri, string?>? textOf = null)
     {
         using var page = new OpenPage(Encoding.UTF8.GetBytes(html), new Uri("http://place.test/"));
-        return page.Measure(Windows, _ => null, PixelsOf, _ => true);
+        return page.Measure(Windows, textOf ?? (_ => null), PixelsOf, _ => true);
     }
 
     // The address says it: /img/800x600.png.

@@ -4,7 +4,7 @@ namespace Pantomet.Sites.Styles;
 
 /// <summary>How much work a page may be: an element that is held against a rule is one step.</summary>
 /// <param name="steps">At most.</param>
-internal sealed class ReadBudget(long steps = 500_000_000)
+internal sealed class ReadBudget(long steps)
 {
     private long left = steps;
 

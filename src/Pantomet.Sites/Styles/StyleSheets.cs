@@ -138,5 +138,6 @@ internal sealed class StyleSheets
         return place with { Layer = layer, LayerName = full };
     }
 
-    private static string[] NamesOf(ICssRule layer) => layer.CssText[6..].Split('{')[0].TrimEnd(';').Split(',', StringSplitOptions.TrimEntries);
+    private static string[] NamesOf(ICssRule layer) =>
+        layer.CssText[6..].Split('{')[0].TrimEnd(';').Split(',', StringSplitOptions.TrimEntries);
 }
