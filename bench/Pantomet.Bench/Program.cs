@@ -1,3 +1,4 @@
+using Pantomet;
 using Pantomet.Bench;
 
 var demo = Path.Combine(Repository.Root, "demo", "sources");

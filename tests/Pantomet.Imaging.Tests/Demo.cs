@@ -9,7 +9,7 @@ namespace Pantomet.Imaging.Tests;
 /// <summary>The demo's pictures, and the destinations to check against, as they lie in the repository.</summary>
 internal static class Demo
 {
-    public static string Folder { get; } = Path.Combine(Root(), "demo");
+    public static string Folder { get; } = Path.Combine(Repository.Root, "demo");
 
     public static Source Source(SourceFacts facts, string stem = "kite") =>
         new(SourceId.FromHash(new byte[32]), facts, stem, 1, default, SourceFraming.None, null);
@@ -24,7 +24,7 @@ internal static class Demo
             .Order(StringComparer.Ordinal)];
 
     public static IReadOnlyList<Destination> Destinations { get; } =
-        [.. Directory.EnumerateFiles(Path.Combine(Root(), "tests", "destinations"), "*.json").Order(StringComparer.Ordinal)
+        [.. Directory.EnumerateFiles(Path.Combine(Repository.Root, "tests", "destinations"), "*.json").Order(StringComparer.Ordinal)
             .Select(path => DestinationReader.Read(File.ReadAllText(path)).Destination!)];
 
     public static Slot Slot(string id) => Destinations.SelectMany(destination => destination.Slots).Single(slot => slot.Id == id);
@@ -39,13 +39,5 @@ internal static class Demo
                 : new SizeRule.FromShape(), [], [format], Delivery.One,
             FileLimits.None, new QualityRange(95, 95), ColourPolicy.Srgb, MetadataPolicy.Rights, TransparencyPolicy.WhereItCan, [],
             NamePattern.Usual);
-    }
-
-    private static string Root()
-    {
-        var folder = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(Path.Combine(folder!.FullName, "Pantomet.slnx")))
-            folder = folder.Parent;
-        return folder.FullName;
     }
 }

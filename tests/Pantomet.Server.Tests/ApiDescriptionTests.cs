@@ -6,7 +6,7 @@ namespace Pantomet.Server.Tests;
 
 public sealed class ApiDescriptionTests(Library library) : IClassFixture<Library>
 {
-    private static readonly string Kept = Path.Combine(Library.Root(), "src", "client", "src", "api", "openapi-1.json");
+    private static readonly string Kept = Path.Combine(Repository.Root, "src", "client", "src", "api", "openapi-1.json");
     private static readonly JsonSerializerOptions Written = new()
     {
         WriteIndented = true,

@@ -93,7 +93,7 @@ public sealed class CrashTests : IDisposable
     private async Task AddAsync(string file) =>
         (await server.Http.PostAsync(
             new Uri("/api/destinations", UriKind.Relative),
-            JsonContent.Create(JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(Library.Root(), "tests", "destinations", file))))))
+            JsonContent.Create(JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(Repository.Root, "tests", "destinations", file))))))
                 .EnsureSuccessStatusCode();
 
     private async Task<string> TakeInAsync(string name)

@@ -14,7 +14,7 @@ namespace Pantomet.Server.Tests;
 public sealed partial class DescribedExampleTests
 {
     private static readonly string Kept = Path.Combine(
-        Library.Root(), "src", "Pantomet.Server", "Hosting", "Description", "examples.json");
+        Repository.Root, "src", "Pantomet.Server", "Hosting", "Description", "examples.json");
 
     private static readonly JsonSerializerOptions Written = new(JsonSerializerDefaults.Web)
     {

@@ -14,7 +14,7 @@ public sealed class DestinationTests
         var document = await library.GetAsync("/api/destinations/windowbox");
         Assert.True(
             JsonNode.DeepEquals(
-                JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(Library.Root(), "tests", "destinations", "windowbox.json"))),
+                JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(Repository.Root, "tests", "destinations", "windowbox.json"))),
                 document));
 
         document["slots"]![0]!["limits"]!["mostBytes"] = 400_000;
@@ -41,7 +41,7 @@ public sealed class DestinationTests
     {
         using var library = new Library();
         var document = JsonNode.Parse(
-            await File.ReadAllTextAsync(Path.Combine(Library.Root(), "tests", "destinations", "windowbox.json")))!;
+            await File.ReadAllTextAsync(Path.Combine(Repository.Root, "tests", "destinations", "windowbox.json")))!;
         document["slots"]![1]!["shape"] = "round";
         Assert.Equal("slots[1].shape", await FieldAsync(library, document));
     }

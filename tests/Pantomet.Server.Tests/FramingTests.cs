@@ -250,7 +250,7 @@ public sealed class FramingTests
     public async Task Whatever_is_in_the_round_can_be_accepted_padded_places_too()
     {
         using var library = new Library();
-        foreach (var file in Directory.EnumerateFiles(Path.Combine(Library.Root(), "tests", "destinations"), "*.json"))
+        foreach (var file in Directory.EnumerateFiles(Path.Combine(Repository.Root, "tests", "destinations"), "*.json"))
             await library.AddDestinationAsync(Path.GetFileName(file));
         var small = await library.TakeInAsync("spool-small.jpg");
         await DoAsync(library, small, new { act = "confirm" });

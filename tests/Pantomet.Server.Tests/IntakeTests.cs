@@ -108,7 +108,7 @@ public sealed class IntakeTests
     {
         using var library = new Library();
         var sent = await File.ReadAllBytesAsync(
-            Path.Combine(Library.Root(), "tests", "Pantomet.Imaging.Tests", "Sources", "pictures", file));
+            Path.Combine(Repository.Root, "tests", "Pantomet.Imaging.Tests", "Sources", "pictures", file));
         var source = (await library.SendAsync((file, sent)))[0]!["source"]!;
         Assert.Contains("working-picture", source["traits"]!.AsArray().Select(trait => (string)trait!["id"]!));
         var original = await library.Http.GetAsync(new Uri($"/api/sources/{source["id"]}/original", UriKind.Relative));

@@ -17,7 +17,7 @@ public sealed class KillTests : IDisposable
     [Fact]
     public async Task At_any_moment_of_a_start_and_of_an_upgrade()
     {
-        var old = Path.Combine(Library.Root(), "tests", "Pantomet.Server.Tests", "OldLibraries", "before-results.zip");
+        var old = Path.Combine(Repository.Root, "tests", "Pantomet.Server.Tests", "OldLibraries", "before-results.zip");
         ZipFile.ExtractToDirectory(old, server.DataFolder);
         for (var kill = 0; kill < Kills; kill++)
         {

@@ -68,18 +68,10 @@ public sealed class Library : WebApplicationFactory<Program>
 
     public string DataFolder => data.FullName;
 
-    public static string Demo(string name) => Path.Combine(Root(), "demo", "sources", name);
+    public static string Demo(string name) => Path.Combine(Repository.Root, "demo", "sources", name);
 
     /// <summary>A font that ships.</summary>
-    public static string Font(string file) => Path.Combine(Root(), "src", "Pantomet.Imaging", "Fonts", file);
-
-    public static string Root()
-    {
-        var folder = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(Path.Combine(folder!.FullName, "Pantomet.slnx")))
-            folder = folder.Parent;
-        return folder.FullName;
-    }
+    public static string Font(string file) => Path.Combine(Repository.Root, "src", "Pantomet.Imaging", "Fonts", file);
 
     private static byte[] MakeEmptyDatabase()
     {
@@ -126,7 +118,7 @@ public sealed class Library : WebApplicationFactory<Program>
     public async Task AddDestinationAsync(string file) =>
         (await Http.PostAsync(
             new Uri("/api/destinations", UriKind.Relative),
-            JsonContent.Create(JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(Root(), "tests", "destinations", file))))))
+            JsonContent.Create(JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(Repository.Root, "tests", "destinations", file))))))
                 .EnsureSuccessStatusCode();
 
     public async Task<JsonNode> GetAsync(string path) => (await Http.GetFromJsonAsync<JsonNode>(new Uri(path, UriKind.Relative)))!;

@@ -36,7 +36,7 @@ public sealed class LibraryTests
     [Fact]
     public async Task The_demo_is_made_once_and_never_again()
     {
-        using var folder = new Library(null, ("demo", Path.Combine(Library.Root(), "demo")));
+        using var folder = new Library(null, ("demo", Path.Combine(Repository.Root, "demo")));
         var sources = await folder.GetAsync("/api/sources");
         Assert.Equal(20, (int)sources["total"]!);
         Assert.Equal(

@@ -19,7 +19,7 @@ public sealed class StartTests : IDisposable
     {
         using var other = new TcpListener(IPAddress.Loopback, server.Port);
         other.Start();
-        server.Begin("--demo", Path.Combine(Library.Root(), "demo"));
+        server.Begin("--demo", Path.Combine(Repository.Root, "demo"));
         Assert.Equal(2, await server.EndAsync());
         Assert.Contains($"Something else listens on port {server.Port} already", server.Said, StringComparison.Ordinal);
         Assert.False(File.Exists(Path.Combine(server.DataFolder, "pantomet.db")));
@@ -60,15 +60,15 @@ public sealed class StartTests : IDisposable
     [Fact]
     public async Task An_interrupted_first_start_is_finished_by_the_next()
     {
-        server.Begin("--demo", Path.Combine(Library.Root(), "demo"));
+        server.Begin("--demo", Path.Combine(Repository.Root, "demo"));
         var database = Path.Combine(server.DataFolder, "pantomet.db");
         // Some of the demo is there, and some is not.
         for (var attempt = 0; attempt < 600 && (!File.Exists(database) || Count(database, "Sources") is 0 or -1); attempt++)
             await Task.Delay(50);
         await server.KillAsync();
         var before = Count(database, "Sources");
-        await server.StartAsync("--demo", Path.Combine(Library.Root(), "demo"));
-        var pictures = Directory.EnumerateFiles(Path.Combine(Library.Root(), "demo", "sources"))
+        await server.StartAsync("--demo", Path.Combine(Repository.Root, "demo"));
+        var pictures = Directory.EnumerateFiles(Path.Combine(Repository.Root, "demo", "sources"))
             .Count(path => !path.EndsWith(".md", StringComparison.Ordinal));
         Assert.InRange(before, 1, pictures - 1);
         Assert.Equal(pictures, (int)(await server.GetAsync("/api/sources"))["total"]!);
@@ -76,7 +76,7 @@ public sealed class StartTests : IDisposable
         // Once finished, it is the owner's: what was taken away does not come back.
         await server.SendAsync(HttpMethod.Delete, $"/api/destinations/{(await server.GetAsync("/api/destinations"))["items"]![0]!["id"]}");
         await server.KillAsync();
-        await server.StartAsync("--demo", Path.Combine(Library.Root(), "demo"));
+        await server.StartAsync("--demo", Path.Combine(Repository.Root, "demo"));
         Assert.Equal(6, (await server.GetAsync("/api/destinations"))["items"]!.AsArray().Count);
     }
 
@@ -195,7 +195,7 @@ public sealed class StartTests : IDisposable
     }
 
     private void Unpack(string name) =>
-        ZipFile.ExtractToDirectory(Path.Combine(Library.Root(), "tests", "Pantomet.Server.Tests", "OldLibraries", name), server.DataFolder);
+        ZipFile.ExtractToDirectory(Path.Combine(Repository.Root, "tests", "Pantomet.Server.Tests", "OldLibraries", name), server.DataFolder);
 
     private async Task<int> ByHandAsync(string source)
     {

@@ -5,7 +5,7 @@ namespace Pantomet.Server.Tests;
 
 public sealed class SubjectTests
 {
-    private static string Portrait => Path.Combine(Library.Root(), "tests", "photographs", "skimage-astronaut.jpg");
+    private static string Portrait => Path.Combine(Repository.Root, "tests", "photographs", "skimage-astronaut.jpg");
 
     [Fact]
     public async Task The_sheet_begins_with_the_least_sure_and_ends_with_what_is_settled()

@@ -1,7 +1,6 @@
 using System.Text;
 using System.Text.Json;
 using Pantomet.Core.SiteCheck;
-using Pantomet.Core.Tests;
 
 namespace Pantomet.Sites.Tests;
 

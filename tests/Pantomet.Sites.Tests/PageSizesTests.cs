@@ -2,7 +2,6 @@ using System.Text;
 using System.Text.Json;
 using Pantomet.Core.Findings;
 using Pantomet.Core.SiteCheck;
-using Pantomet.Core.Tests;
 using Pantomet.Sites.Layout;
 using Xunit.Abstractions;
 

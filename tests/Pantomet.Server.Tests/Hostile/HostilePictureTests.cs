@@ -123,7 +123,7 @@ public sealed class HostilePictureTests : IDisposable
 
     private static byte[] Whole(string ending)
     {
-        var imaging = System.IO.Path.Combine(Library.Root(), "tests", "Pantomet.Imaging.Tests", "Sources", "pictures");
+        var imaging = System.IO.Path.Combine(Repository.Root, "tests", "Pantomet.Imaging.Tests", "Sources", "pictures");
         switch (ending)
         {
             case "heic" or "jxl" or "bmp":

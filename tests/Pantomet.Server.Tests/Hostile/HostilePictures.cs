@@ -179,11 +179,5 @@ public static class HostilePictures
 
     private static byte[] Kept(string name) => In("tests", "Pantomet.Server.Tests", "Hostile", "pictures", name);
 
-    private static byte[] In(params string[] path)
-    {
-        var folder = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(System.IO.Path.Combine(folder!.FullName, "Pantomet.slnx")))
-            folder = folder.Parent;
-        return File.ReadAllBytes(System.IO.Path.Combine([folder.FullName, .. path]));
-    }
+    private static byte[] In(params string[] path) => File.ReadAllBytes(System.IO.Path.Combine([Repository.Root, .. path]));
 }

@@ -31,7 +31,7 @@ internal sealed class BucketTestTarget : ITestTarget
     public static async Task<BucketTestTarget> StartAsync()
     {
         var (folder, port) = (Directory.CreateTempSubdirectory("pantomet-bucket-"), ServerProcess.FreePort());
-        var program = Path.Combine(Library.Root(), "tests", "e2e", "node_modules", "s3rver", "bin", "s3rver.js");
+        var program = Path.Combine(Repository.Root, "tests", "e2e", "node_modules", "s3rver", "bin", "s3rver.js");
         var server = await Listening.StartAsync(
             port, "node", program, "--directory", folder.FullName, "--address", "127.0.0.1", "--port", $"{port}",
             "--configure-bucket", Bucket);

@@ -1,5 +1,6 @@
-namespace Pantomet.Bench;
+namespace Pantomet;
 
+/// <summary>Where the files of the repository lie that tests and measurements use.</summary>
 internal static class Repository
 {
     /// <summary>The folder that holds the solution.</summary>
