@@ -195,7 +195,8 @@ public sealed class StartTests : IDisposable
     }
 
     private void Unpack(string name) =>
-        ZipFile.ExtractToDirectory(Path.Combine(Repository.Root, "tests", "Pantomet.Server.Tests", "OldLibraries", name), server.DataFolder);
+        ZipFile.ExtractToDirectory(
+            Path.Combine(Repository.Root, "tests", "Pantomet.Server.Tests", "OldLibraries", name), server.DataFolder);
 
     private async Task<int> ByHandAsync(string source)
     {
