@@ -19,6 +19,9 @@ namespace Pantomet.Sites;
 public delegate (int Width, int Height)? PixelsOf(Uri address);
 
 /// <summary>A page that can be read and measured.</summary>
+/// <remarks>Whatever is wrong with the markup is mended as the standard says (WHATWG HTML, "parsing HTML documents"): AngleSharp does
+/// that. Its time grows with the square of how deep elements are nested, so who reads pages of strangers does it where it can be
+/// ended.</remarks>
 public sealed class OpenPage : IDisposable
 {
     // What stands in noscript is text to a browser that runs scripts.

@@ -5,31 +5,18 @@ using Pantomet.Core.SiteCheck;
 namespace Pantomet.Sites;
 
 /// <summary>Reads which pictures a page has, as a browser that runs scripts reads its markup before any script has run.</summary>
-/// <remarks>Whatever is wrong with the markup is mended as the standard says (WHATWG HTML, "parsing HTML documents"): AngleSharp does
-/// that. Its time grows with the square of how deep elements are nested, so who reads pages of strangers does it where it can be
-/// ended.</remarks>
-public static class PageReader
+internal static class PageReader
 {
     private const string Svg = "http://www.w3.org/2000/svg";
 
-    /// <summary>Reads a page.</summary>
-    /// <param name="content">HTML. Its encoding is what its byte order mark says, or its <c>meta</c>; else UTF-8 where it can be that, and
-    /// Windows-1252 where it cannot.</param>
-    /// <param name="address">Where it came from.</param>
-    public static ReadPage Read(byte[] content, Uri address)
-    {
-        using var page = new OpenPage(content, address);
-        return page.Read;
-    }
-
     // The first base element with an address decides.
-    internal static Uri BaseOf(IHtmlDocument document, Uri address)
+    public static Uri BaseOf(IHtmlDocument document, Uri address)
     {
         var said = document.All.OfType<IHtmlBaseElement>().Select(one => one.GetAttribute("href")).FirstOrDefault(href => href is not null);
         return said is not null && Uri.TryCreate(address, said.Trim(), out var found) && IsFetched(found) ? found : address;
     }
 
-    internal static FoundPicture? PictureOf(IElement element) => element switch
+    public static FoundPicture? PictureOf(IElement element) => element switch
     {
         IHtmlImageElement image => new FoundPicture(PictureUse.Image, Marked(image)),
         IHtmlInputElement { Type: "image" } button when button.GetAttribute("src") is { } src =>
@@ -61,7 +48,7 @@ public static class PageReader
     private static MarkedPicture Single(string src, string? alt, double? width, double? height) =>
         new([], new ImageOffer(Srcset.Read("")), src, alt, false, width, height);
 
-    internal static IEnumerable<PageStyle> StylesOf(IHtmlDocument document, Uri relativeTo)
+    public static IEnumerable<PageStyle> StylesOf(IHtmlDocument document, Uri relativeTo)
     {
         foreach (var element in document.All)
         {
@@ -73,7 +60,7 @@ public static class PageReader
         }
     }
 
-    internal static IEnumerable<Uri> LinksOf(IHtmlDocument document, Uri relativeTo) =>
+    public static IEnumerable<Uri> LinksOf(IHtmlDocument document, Uri relativeTo) =>
         document.All.Where(element => element is IHtmlAnchorElement or IHtmlAreaElement)
             .Select(element => Resolved(relativeTo, element.GetAttribute("href"))).OfType<Uri>()
             .Select(address => new Uri(address.GetLeftPart(UriPartial.Query))).Distinct();

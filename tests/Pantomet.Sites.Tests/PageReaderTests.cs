@@ -21,7 +21,7 @@ public sealed class PageReaderTests
     [MemberData(nameof(Pages))]
     public void A_page_has_the_pictures_that_a_browser_finds_and_they_are_taken_as_it_takes_them(string name)
     {
-        var page = PageReader.Read(File.ReadAllBytes(Path.Combine(Folder, name)), new Uri(Site, name));
+        var page = Read(File.ReadAllBytes(Path.Combine(Folder, name)), new Uri(Site, name));
         var images = page.Pictures.Where(picture => picture.Use == PictureUse.Image).Select(picture => picture.Markup).ToList();
         Assert.Equal(
             Table[name].Select(one => $"{one.Alt ?? "none"}: {string.Join(' ', one.Taken)}"),
@@ -73,7 +73,7 @@ public sealed class PageReaderTests
     public void Letters_without_a_declared_encoding_come_out_right()
     {
         Assert.Equal("Drähte", Read("<img src=a.png alt=Drähte>").Pictures[0].Markup.Alt);
-        Assert.Equal("Drähte", PageReader.Read(Encoding.Latin1.GetBytes("<img src=a.png alt=Drähte>"), Site).Pictures[0].Markup.Alt);
+        Assert.Equal("Drähte", Read(Encoding.Latin1.GetBytes("<img src=a.png alt=Drähte>"), Site).Pictures[0].Markup.Alt);
     }
 
     [Fact]
@@ -87,11 +87,17 @@ public sealed class PageReaderTests
         {
             random.NextBytes(bytes);
             "<img srcset="u8.CopyTo(bytes.AsSpan(random.Next(3_900)));
-            _ = PageReader.Read(bytes, Site);
+            _ = Read(bytes, Site);
         }
     }
 
-    private static ReadPage Read(string markup) => PageReader.Read(Encoding.UTF8.GetBytes(markup), new Uri(Site, "page.html"));
+    private static ReadPage Read(string markup) => Read(Encoding.UTF8.GetBytes(markup), new Uri(Site, "page.html"));
+
+    private static ReadPage Read(byte[] content, Uri address)
+    {
+        using var page = new OpenPage(content, address);
+        return page.Read;
+    }
 
     // What the Chromium of the table shows.
     private static bool Reads(string type) => type is "image/jxl" or "image/webp" or "image/avif";

@@ -33,6 +33,9 @@ internal sealed class BoxTree(Cascade cascade)
     /// <summary>The style of an element.</summary>
     public ElementStyle Style(IElement element) => Cascade.Of(element);
 
+    /// <summary>Whether it is a picture.</summary>
+    public static bool IsPicture(IElement element) => element is IHtmlImageElement or IHtmlInputElement { Type: "image" };
+
     /// <summary>What kind of box it is.</summary>
     /// <param name="element">Of the page.</param>
     /// <returns>The word of CSS, after blocks were made of what has to be one; null where it is not known.</returns>

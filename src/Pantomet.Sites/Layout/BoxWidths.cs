@@ -16,6 +16,8 @@ internal sealed class BoxWidths
         [("zoom", "1"), ("transform", "none"), ("scale", "none"), ("rotate", "none")];
 
     private readonly Dictionary<IElement, double?> contents = [];
+    private readonly Dictionary<IElement, Dictionary<IElement, bool?>> floatsBefore = [];
+    private readonly Dictionary<IElement, bool> floating = [];
     private readonly FlexRows rows;
     private readonly GridAreas areas;
 
@@ -75,6 +77,29 @@ internal sealed class BoxWidths
     /// <param name="element">An item.</param>
     public double? FlexWidth(IElement element) => rows.Of(element);
 
+    /// <summary>The width of a picture of which nothing says one: its natural one, or what its height makes of it. A most of its height
+    /// is left out.</summary>
+    /// <param name="picture">Of the page.</param>
+    /// <returns>CSS px; null where it is not known.</returns>
+    public double? OwnWidth(IElement picture)
+    {
+        var style = Tree.Style(picture);
+        if (Natural(picture) is not { WidthPx: > 0, HeightPx: > 0 } natural || !style.Of("aspect-ratio").IsKnown ||
+            style.Of("min-height") is not { IsKnown: true, Text: null })
+            return null;
+        var ratio = style.Of("aspect-ratio").Text is { } text && !text.Contains("auto", StringComparison.Ordinal)
+            ? CssRatio.Of(text)
+            : natural.WidthPx / natural.HeightPx;
+        var height = style.Length("height", null);
+        return height.Kind switch
+        {
+            ExtentKind.Auto => natural.WidthPx,
+            ExtentKind.Known when style.Word("box-sizing", "content-box") == "content-box" ||
+                BoxEdges.Inner(style, null, "top", "bottom") == 0 => height.Px * ratio,
+            _ => null,
+        };
+    }
+
     /// <summary>A width within its bounds.</summary>
     /// <param name="style">Of the box.</param>
     /// <param name="content">CSS px of the content.</param>
@@ -83,11 +108,13 @@ internal sealed class BoxWidths
     /// <returns>Null where it is not known.</returns>
     public static double? Bounded(ElementStyle style, double content, double? containing, double inside)
     {
-        var isBorderBox = style.Word("box-sizing", "content-box") == "border-box";
         var (max, min) = (style.Length("max-width", containing), style.Length("min-width", containing));
-        if (max.Kind == ExtentKind.Unknown || min.Kind == ExtentKind.Unknown)
+        if (max.Kind == ExtentKind.Auto && min.Kind == ExtentKind.Auto)
+            return content;
+        if (max.Kind == ExtentKind.Unknown || min.Kind == ExtentKind.Unknown ||
+            style.Word("box-sizing", "content-box") is not { } sizing)
             return null;
-        double Own(double px) => Math.Max(0, isBorderBox ? px - inside : px);
+        double Own(double px) => Math.Max(0, sizing == "border-box" ? px - inside : px);
         if (max.Kind == ExtentKind.Known)
             content = Math.Min(content, Own(max.Px));
         return min.Kind == ExtentKind.Known ? Math.Max(content, Own(min.Px)) : content;
@@ -124,14 +151,14 @@ internal sealed class BoxWidths
         if (Tree.Parent(element) is not { } parent)
             return Filled(style, Tree.Cascade.Viewport.WidthPx);
         if (display == "inline")
-            return Content(parent) is { } line ? Column(parent, element, line) : null;
+            return Column(parent, element, Content(parent));
         if (Tree.IsPlaced(element) is not { } isPlaced || style.Word("float", "none") is not { } floats)
             return null;
         var containing = Containing(element);
         if (isPlaced)
             return Placed(style, containing);
         if (Tree.FormattingOf(parent) == Formatting.Flex)
-            return Tree.Display(parent) is not null && rows.Of(element) is { } flexed ? flexed : null;
+            return rows.Of(element);
         if (Tree.FormattingOf(parent) == Formatting.Grid)
             return areas.Fills(element) ? Filled(style, containing) : Said(style, containing);
         // A column of a table is as wide as all of its cells want.
@@ -239,19 +266,36 @@ internal sealed class BoxWidths
             return false;
         for (var at = element; at is not null; at = at.ParentElement)
         {
-            for (var before = at.PreviousElementSibling; before is not null; before = before.PreviousElementSibling)
-            {
-                if (Tree.Style(before).Word("clear", "none") == "both")
-                    return false;
-                if (Floats(before))
-                    return true;
-            }
-
+            if (FloatsBefore(at) is { } floats)
+                return floats;
             if (at.ParentElement is { } parent && IsForItself(parent))
                 return false;
         }
 
         return false;
+    }
+
+    // Whether something floats that comes before a box in the same parent; null where nothing there says so or clears it. Found once
+    // for all children, since each step from one to the one before costs as much as there are.
+    private bool? FloatsBefore(IElement child)
+    {
+        if (child.ParentElement is not { } parent)
+            return null;
+        if (!floatsBefore.TryGetValue(parent, out var children))
+        {
+            floatsBefore[parent] = children = [];
+            bool? floats = null;
+            foreach (var one in parent.Children)
+            {
+                children[one] = floats;
+                if (Floats(one))
+                    floats = true;
+                else if (Tree.Style(one).Word("clear", "none") == "both")
+                    floats = false;
+            }
+        }
+
+        return children[child];
     }
 
     private bool IsForItself(IElement element)
@@ -265,6 +309,13 @@ internal sealed class BoxWidths
 
     // Whether something floats out of it.
     private bool Floats(IElement element)
+    {
+        if (!floating.TryGetValue(element, out var floats))
+            floating[element] = floats = FindFloats(element);
+        return floats;
+    }
+
+    private bool FindFloats(IElement element)
     {
         if (Tree.Display(element) == "none" || Tree.IsPlaced(element) == true)
             return false;

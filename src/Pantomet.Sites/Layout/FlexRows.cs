@@ -1,5 +1,4 @@
 using AngleSharp.Dom;
-using AngleSharp.Html.Dom;
 using Pantomet.Sites.Styles;
 
 namespace Pantomet.Sites.Layout;
@@ -19,22 +18,23 @@ internal sealed class FlexRows(BoxWidths widths)
     {
         if (Tree.Parent(item) is not { } container)
             return null;
-        if (containers.TryGetValue(container, out var known))
-            return known.TryGetValue(item, out var px) ? px : null;
-        containers[container] = [];
         if (Tree.Style(container).Word("flex-direction", "row") is not { } direction || widths.Content(container) is not { } room)
             return null;
-        if (direction.StartsWith("row", StringComparison.Ordinal))
-            containers[container] = Row(container, room) ?? [];
-        else
+        if (!direction.StartsWith("row", StringComparison.Ordinal))
             return Across(container, item, room);
-        return containers[container].TryGetValue(item, out var found) ? found : null;
+        if (!containers.TryGetValue(container, out var row))
+        {
+            // While it is looked for it is not known.
+            containers[container] = [];
+            containers[container] = row = Row(container, room) ?? [];
+        }
+
+        return row.TryGetValue(item, out var px) ? px : null;
     }
 
     // In a column each item is as wide as the column, or as its content.
     private double? Across(IElement container, IElement item, double room)
     {
-        containers.Remove(container);
         var style = Tree.Style(item);
         if (Tree.Style(container).Word("flex-wrap", "nowrap") != "nowrap" || BoxEdges.Of(style, room) is not { } edges)
             return null;
@@ -44,17 +44,14 @@ internal sealed class FlexRows(BoxWidths widths)
             ExtentKind.Known => BoxWidths.Bounded(style, width.Px, room, edges.Inside),
             ExtentKind.Auto when Stretches(container, item) == true && !edges.HasAutoMargin =>
                 BoxWidths.Bounded(style, Math.Max(0, room - edges.Around), room, edges.Inside),
-            ExtentKind.Auto when IsPicture(item) && Stretches(container, item) is not null && OwnWidth(item, style) is { } natural =>
+            ExtentKind.Auto when BoxTree.IsPicture(item) && Stretches(container, item) is not null && OwnWidth(item) is { } natural =>
                 BoxWidths.Bounded(style, natural, room, edges.Inside),
             _ => null,
         };
     }
 
-    /// <summary>Whether an item takes all the room across.</summary>
-    /// <param name="container">Flexible.</param>
-    /// <param name="item">A child of it.</param>
-    /// <returns>Null where it is not known.</returns>
-    public bool? Stretches(IElement container, IElement item)
+    // Whether an item takes all the room across; null where it is not known.
+    private bool? Stretches(IElement container, IElement item)
     {
         var own = Tree.Style(item).Word("align-self", "auto");
         var all = Tree.Style(container).Word("align-items", "normal");
@@ -102,7 +99,7 @@ internal sealed class FlexRows(BoxWidths widths)
         var style = Tree.Style(items[at]);
         var others = boxes.OfType<(FlexItem Box, bool HasContentMin)>().ToList();
         if (Factor(style, "flex-grow", 0) is not > 0 || Factor(style, "flex-shrink", 1) is not > 0 ||
-            others.Exists(other => other.Box.Grow > 0 || (other.Box.Shrink > 0 && other.HasContentMin) || other.Box.Shrink > 0) ||
+            others.Exists(other => other.Box.Grow > 0 || other.Box.Shrink > 0) ||
             BoxEdges.Of(style, room) is not { } edges || style.Length("width", room).Kind != ExtentKind.Auto)
             return null;
         var left = room - (gap * (items.Count - 1)) - others.Sum(other => other.Box.Hypothetical + other.Box.Around) - edges.Around;
@@ -135,7 +132,7 @@ internal sealed class FlexRows(BoxWidths widths)
             _ => Extent.Unknown,
         };
         if (basis.Kind == ExtentKind.Auto)
-            basis = IsPicture(item) ? Extent.Of(OwnWidth(item, style)) : Extent.Unknown;
+            basis = BoxTree.IsPicture(item) ? Extent.Of(OwnWidth(item)) : Extent.Unknown;
         var (max, min) = (style.Length("max-width", room), style.Length("min-width", room));
         if (basis.Kind != ExtentKind.Known || max.Kind == ExtentKind.Unknown || min.Kind == ExtentKind.Unknown)
             return null;
@@ -145,33 +142,14 @@ internal sealed class FlexRows(BoxWidths widths)
         if (style.IsClipped)
             return (new FlexItem(basis.Px, grow, shrink, 0, most, edges.Around), false);
         // §4.5: no narrower than its content wants, or than it says itself.
-        if (!IsPicture(item))
+        if (!BoxTree.IsPicture(item))
             return (new FlexItem(basis.Px, grow, shrink, 0, most, edges.Around), !(width.Kind == ExtentKind.Known && shrink == 0));
-        var least = OwnWidth(item, style) is { } own && width.Kind == ExtentKind.Known ? Math.Min(width.Px, own) : OwnWidth(item, style);
+        var least = OwnWidth(item) is { } own && width.Kind == ExtentKind.Known ? Math.Min(width.Px, own) : OwnWidth(item);
         return least is { } px ? (new FlexItem(basis.Px, grow, shrink, Math.Min(px, most), most, edges.Around), false) : null;
     }
 
-    // Of a picture whose width nothing says: its natural one, or what its height makes of it.
-    private double? OwnWidth(IElement item, ElementStyle style)
-    {
-        if (widths.Natural(item) is not { WidthPx: > 0, HeightPx: > 0 } natural || !style.Of("aspect-ratio").IsKnown)
-            return null;
-        var ratio = style.Of("aspect-ratio").Text is { } text && !text.Contains("auto", StringComparison.Ordinal)
-            ? CssRatio.Of(text)
-            : natural.WidthPx / natural.HeightPx;
-        var upright = BoxEdges.Inner(style, null, "top", "bottom");
-        if (ratio is null || Tree.Style(item).Of("max-height").Text is not null || Tree.Style(item).Of("min-height").Text is not null)
-            return null;
-        var height = style.Length("height", null);
-        return height.Kind switch
-        {
-            ExtentKind.Auto => natural.WidthPx,
-            ExtentKind.Known when style.Word("box-sizing", "content-box") == "content-box" || upright == 0 => height.Px * ratio,
-            _ => null,
-        };
-    }
-
-    private static bool IsPicture(IElement element) => element is IHtmlImageElement or IHtmlInputElement { Type: "image" };
+    private double? OwnWidth(IElement item) =>
+        Tree.Style(item).Of("max-height") is { IsKnown: true, Text: null } ? widths.OwnWidth(item) : null;
 
     private static double? Factor(ElementStyle style, string property, double initial) =>
         style.Word(property, "") is not { } text ? null

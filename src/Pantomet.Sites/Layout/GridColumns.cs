@@ -34,14 +34,15 @@ internal sealed record GridColumns(IReadOnlyList<GridTrack> Tracks, IReadOnlyDic
 
         public int FitsFrom { get; private set; } = -1;
 
-        public bool List(IReadOnlyList<CssToken> tokens)
+        public bool List(IReadOnlyList<CssToken> tokens, bool isRepeated = false)
         {
             foreach (var part in Parts(tokens))
             {
                 var isGood = part[0] switch
                 {
                     { Kind: CssTokenKind.Open, Text: "[" } => Names(part),
-                    { Kind: CssTokenKind.Function, Text: "repeat" } => Repeat(Inside(part)),
+                    // Within one another they are no columns.
+                    { Kind: CssTokenKind.Function, Text: "repeat" } => !isRepeated && Repeat(Inside(part)),
                     _ => Track(part),
                 };
                 if (!isGood || Tracks.Count > MostTracks)
@@ -65,12 +66,12 @@ internal sealed record GridColumns(IReadOnlyList<GridTrack> Tracks, IReadOnlyDic
                 return false;
             IReadOnlyList<CssToken> list = [.. inside.Skip(arguments[0].Count + 1)];
             if (count is { Kind: CssTokenKind.Number, Number: >= 1 and <= MostTracks })
-                return Enumerable.Range(0, (int)count.Number).All(_ => List(list) && Tracks.Count <= MostTracks);
+                return Enumerable.Range(0, (int)count.Number).All(_ => List(list, isRepeated: true) && Tracks.Count <= MostTracks);
             // As many as have room; whatever stands beside it must have a length of its own.
             if (count.Text is not ("auto-fill" or "auto-fit") || Tracks.Exists(track => !track.HasOwnMin))
                 return false;
             var before = Tracks.Count;
-            if (!List(list) || Tracks.Count != before + 1 || Tracks[before] is not { HasOwnMin: true } repeated)
+            if (!List(list, isRepeated: true) || Tracks.Count != before + 1 || Tracks[before] is not { HasOwnMin: true } repeated)
                 return false;
             var each = repeated.Max.Kind == TrackKind.Px ? Math.Max(repeated.Max.Amount, repeated.Min.Amount) : repeated.Min.Amount;
             var left = room - Tracks.Take(before).Sum(track => track.Min.Amount + gap);

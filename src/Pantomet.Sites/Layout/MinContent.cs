@@ -74,7 +74,7 @@ internal sealed class MinContent(BoxWidths widths)
 
     private double? OfContent(IElement element, ElementStyle style, double inside)
     {
-        var isPicture = element is IHtmlImageElement or IHtmlInputElement { Type: "image" };
+        var isPicture = BoxTree.IsPicture(element);
         if (isPicture && (style.IsShare("width") || style.IsShare("max-width")))
             return BoxWidths.Bounded(style, 0, 0, inside);
         var width = style.IsShare("width") ? Extent.Auto : BoxWidths.Width(style, null, inside);
@@ -83,18 +83,13 @@ internal sealed class MinContent(BoxWidths widths)
         {
             ExtentKind.Known => width.Px,
             ExtentKind.Unknown => null,
-            _ when isPicture => OfPicture(element, style),
+            _ when isPicture => widths.OwnWidth(element),
             _ when IsControl(element) => ControlPx,
             _ when Tree.Display(element)?.StartsWith("table", StringComparison.Ordinal) == true => null,
             _ => Inside(element),
         };
         return content is { } px && min is { } least ? Math.Max(px, least) : null;
     }
-
-    // A height that is said moves the width.
-    private double? OfPicture(IElement element, ElementStyle style) => widths.Natural(element) is not { HeightPx: > 0 } natural ? null
-        : style.Length("height", null) is { Kind: ExtentKind.Known } height ? height.Px * natural.WidthPx / natural.HeightPx
-        : natural.WidthPx;
 
     private static bool IsControl(IElement element) => element is IHtmlInputElement or IHtmlSelectElement or IHtmlTextAreaElement or
         IHtmlInlineFrameElement or IHtmlCanvasElement or IHtmlMediaElement or IHtmlObjectElement || element.LocalName is "svg" or "meter" or

@@ -50,7 +50,11 @@ internal sealed class Cascade
 
     /// <summary>Whether something stands before or behind the content of an element that only its style says.</summary>
     /// <param name="element">Of the page.</param>
-    public bool HasGenerated(IElement element) => generated.Exists(rule => rule.Selector.Match(element, null));
+    public bool HasGenerated(IElement element)
+    {
+        budget.Spend(generated.Count);
+        return generated.Exists(rule => rule.Selector.Match(element, null));
+    }
 
     /// <summary>What counts of each property.</summary>
     /// <param name="element">Of the page.</param>

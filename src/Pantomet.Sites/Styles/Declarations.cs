@@ -1,4 +1,4 @@
-using System.Collections.Concurrent;
+using AngleSharp.Css;
 using AngleSharp.Css.Dom;
 
 namespace Pantomet.Sites.Styles;
@@ -6,12 +6,10 @@ namespace Pantomet.Sites.Styles;
 /// <summary>Parts what a style sheet says into longhands.</summary>
 internal static class Declarations
 {
-    private const string Variable = "var(--any)";
-
     // What nothing can be made of: whoever asks finds no length and no known word in it.
     private const string Unreadable = "unreadable";
 
-    private static readonly ConcurrentDictionary<string, IReadOnlyList<string>> Names = new();
+    private static readonly DefaultDeclarationFactory Known = new();
 
     // For text from left to right and from top to bottom; a page that is written otherwise has both margins all the same.
     private static readonly Dictionary<string, string> Physical = new()
@@ -62,7 +60,7 @@ internal static class Declarations
     {
         if (name.StartsWith("--", StringComparison.Ordinal))
             return [new Declaration(name, text, null, isImportant)];
-        var names = Names.GetOrAdd(name, NamesOf);
+        IReadOnlyList<string> names = [.. NamesOf(name)];
         if (names is [var only])
             return [new Declaration(only, text, null, isImportant)];
         if (text.Contains("var(", StringComparison.OrdinalIgnoreCase))
@@ -73,9 +71,8 @@ internal static class Declarations
         return names.Select(one => new Declaration(one, values.GetValueOrDefault(one, Unreadable), null, isImportant));
     }
 
-    private static IReadOnlyList<string> NamesOf(string name)
-    {
-        var said = CssReading.Knowing.ParseDeclaration($"{name}:{Variable}")?.Select(property => property.Name).ToList();
-        return said is { Count: > 0 } ? [.. said.Select(one => Physical.GetValueOrDefault(one, one)).Distinct()] : [name];
-    }
+    // Some stand for shorthands again.
+    private static IEnumerable<string> NamesOf(string name) => Known.Create(name)?.Longhands is { Length: > 0 } longhands
+        ? longhands.SelectMany(NamesOf).Distinct()
+        : [Physical.GetValueOrDefault(name, name)];
 }

@@ -15,7 +15,10 @@ internal sealed class ReadBudget(long steps)
     {
         left -= some;
         if (left < 0)
-            throw new UnreadableException(
-                "page-too-large", "The page has too many elements and style rules to be measured. Measure it in the browser instead.");
+            throw Exceeded();
     }
+
+    /// <summary>What is said of a page that is more work than may be.</summary>
+    public static UnreadableException Exceeded() => new(
+        "page-too-large", "The page has too many elements and style rules to be measured. Measure it in the browser instead.");
 }

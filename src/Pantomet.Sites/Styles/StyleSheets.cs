@@ -1,3 +1,4 @@
+using AngleSharp.Css;
 using AngleSharp.Css.Dom;
 
 namespace Pantomet.Sites.Styles;
@@ -7,6 +8,10 @@ internal sealed class StyleSheets
 {
     private const int MostRules = 100_000;
     private const int DeepestImport = 8;
+    private const int LongestSelector = 20_000;
+
+    // Short of a style attribute.
+    private static readonly Priority Strongest = new(0, 255, 255, 255);
 
     private readonly Dictionary<string, int> layers = [];
     private readonly Func<Uri, string?> textOf;
@@ -46,9 +51,7 @@ internal sealed class StyleSheets
 
     private void Import(Uri address, Place place, int depth)
     {
-        if (depth > DeepestImport)
-            return;
-        if (textOf(address) is { } text)
+        if (depth <= DeepestImport && textOf(address) is { } text)
             Add(text, place with { Address = address }, depth);
         else
             Missing.Add(address);
@@ -61,11 +64,11 @@ internal sealed class StyleSheets
         foreach (var rule in rules)
         {
             if (Rules.Count > MostRules)
-                return;
+                throw ReadBudget.Exceeded();
             switch (rule)
             {
                 case ICssImportRule import when PageReader.Resolved(place.Address, import.Href) is { } address:
-                    Import(address, import.Media.MediaText is { Length: > 0 } media ? place.Within(media) : place, depth + 1);
+                    Import(address, Imported(import, place), depth + 1);
                     break;
                 case ICssMediaRule inMedia:
                     Add(inMedia.Rules, place.Within(inMedia.Media.MediaText), parent, depth);
@@ -93,23 +96,43 @@ internal sealed class StyleSheets
 
     private void Add(ICssStyleRule rule, Place place, string? parent, int depth)
     {
-        var selectors = Nested(rule.SelectorText, parent);
+        // A selector that is none, or newer than the library.
+        if (rule.Selector is not { } selector)
+            return;
         var declarations = Declarations.Of(rule.Style);
-        if (declarations.Count > 0 && CssReading.Selector(selectors) is { } selector)
+        foreach (var one in Each(selector))
         {
-            foreach (var one in selector is IEnumerable<ISelector> list && selector.GetType().Name == "ListSelector" ? list : [selector])
-                Add(one, place, declarations);
+            if (parent is null)
+                Add(one, one.Specificity, place, declarations);
+            else if (one.Text.Contains('&', StringComparison.Ordinal))
+                AddNested(one, parent, place, declarations);
+            else
+                // What joins it to the rule around it is lost in reading: it may be for any that it matches, and win over any.
+                Add(one, Strongest, place with { IsConditional = true }, declarations);
         }
 
-        if (rule is ICssGroupingRule { Rules.Length: > 0 } nested)
-            Add(nested.Rules, place, selectors, depth);
-        else if (RulesOf(rule) is { Length: > 0 } inside)
-            Add(inside, place, selectors, depth);
+        Add(rule.Rules, place, parent is null ? selector.Text : Whole(selector, parent), depth);
     }
 
-    private void Add(ISelector selector, Place place, IReadOnlyList<Declaration> declarations)
+    // CSS Nesting 1: & stands for what the rule around it matches.
+    private void AddNested(ISelector selector, string parent, Place place, IReadOnlyList<Declaration> declarations)
     {
-        var precedence = new Precedence(place.Origin, place.Layer, selector.Specificity, Rules.Count);
+        if (CssReading.Selector(Whole(selector, parent)) is { } whole)
+            Add(whole, whole.Specificity, place, declarations);
+    }
+
+    private static string Whole(ISelector selector, string parent)
+    {
+        var whole = selector.Text.Replace("&", $":is({parent})", StringComparison.Ordinal);
+        return whole.Length <= LongestSelector ? whole : throw ReadBudget.Exceeded();
+    }
+
+    private static IEnumerable<ISelector> Each(ISelector selector) =>
+        selector is IMultiSelector and IEnumerable<ISelector> list ? list : [selector];
+
+    private void Add(ISelector selector, Priority specificity, Place place, IReadOnlyList<Declaration> declarations)
+    {
+        var precedence = new Precedence(place.Origin, place.Layer, specificity, Rules.Count);
         var generated = selector.Text.IndexOf(":before", StringComparison.Ordinal) is >= 0 and var before ? before
             : selector.Text.IndexOf(":after", StringComparison.Ordinal);
         if (generated < 0)
@@ -123,12 +146,13 @@ internal sealed class StyleSheets
             Generated.Add(new StyleRule(element, precedence, place.Media, place.IsConditional, declarations));
     }
 
-    // CSS Nesting 1: & stands for what the rule around it matches; without it that is what it is within.
-    private static string Nested(string selectors, string? parent) => parent is null ? selectors
-        : selectors.Contains('&', StringComparison.Ordinal) ? selectors.Replace("&", $":is({parent})", StringComparison.Ordinal)
-        : string.Join(", ", selectors.Split(',').Select(one => $":is({parent}) {one.Trim()}"));
-
-    private static ICssRuleList? RulesOf(ICssStyleRule rule) => rule.GetType().GetProperty("Rules")?.GetValue(rule) as ICssRuleList;
+    // Layers and features that an import asks for are lost in reading, and come out as screens that there are none of.
+    private static Place Imported(ICssImportRule import, Place place) => import.Media.MediaText switch
+    {
+        "" => place,
+        var terms when terms == "not all" || terms.StartsWith("layer", StringComparison.Ordinal) => place with { IsConditional = true },
+        var media => place.Within(media),
+    };
 
     private Place InLayer(Place place, string name)
     {

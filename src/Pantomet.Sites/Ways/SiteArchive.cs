@@ -19,6 +19,7 @@ public sealed class SiteArchive(Stream zip, ArchiveBounds bounds)
     private const int KindOfFile = 0xF000;
 
     private readonly List<LeftOutFile> leftOut = [];
+    private readonly HashSet<string> names = [];
     private long unpacked;
 
     /// <summary>Files that were left out so far.</summary>
@@ -38,8 +39,6 @@ public sealed class SiteArchive(Stream zip, ArchiveBounds bounds)
         foreach (var entry in good)
             yield return new SiteFile(entry.FullName[root.Length..], () => Counted(entry));
     }
-
-    private readonly HashSet<string> names = [];
 
     private bool IsGood(ZipArchiveEntry entry)
     {
@@ -70,7 +69,7 @@ public sealed class SiteArchive(Stream zip, ArchiveBounds bounds)
     {
         try
         {
-            return new CountedStream(entry.Open(), read =>
+            return new CountedStream(entry, read =>
             {
                 unpacked += read;
                 return unpacked <= bounds.Bytes;
@@ -86,8 +85,9 @@ public sealed class SiteArchive(Stream zip, ArchiveBounds bounds)
         new("archive-damaged", $"The file {path} in it is damaged. Pack the site's folder again.", problem);
 
     // Stops where more comes out than may.
-    private sealed class CountedStream(Stream inner, Func<int, bool> mayGoOn, ArchiveBounds bounds) : Stream
+    private sealed class CountedStream(ZipArchiveEntry entry, Func<int, bool> mayGoOn, ArchiveBounds bounds) : Stream
     {
+        private readonly Stream inner = entry.Open();
         private long ofFile;
 
         public override bool CanRead => true;
@@ -115,7 +115,7 @@ public sealed class SiteArchive(Stream zip, ArchiveBounds bounds)
             }
             catch (InvalidDataException problem)
             {
-                throw Damaged("that was read last", problem);
+                throw Damaged(entry.FullName, problem);
             }
 
             ofFile += read;
