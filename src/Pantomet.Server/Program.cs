@@ -23,15 +23,17 @@ using Pantomet.Server.Publishing.Publications;
 using Pantomet.Server.Publishing.Targets;
 using Pantomet.Server.Rendering;
 using Pantomet.Server.Runs;
+using Pantomet.Server.SiteCheck;
 using Pantomet.Server.Sources;
 using Pantomet.Server.Sources.Composing;
 using Pantomet.Server.Sources.Watching;
 using Pantomet.Server.Treatments;
 using Pantomet.Server.Weight;
+using Pantomet.Sites;
 using Serilog;
 
 if (DecoderProgram.IsAskedFor(args))
-    return DecoderProgram.Run(args);
+    return DecoderProgram.Run(args, new DecoderWays { [PageWork.Way] = PageWork.Do });
 if (MaintenanceCommands.IsOne(args))
     return MaintenanceCommands.Run(args);
 
@@ -121,6 +123,17 @@ services.AddSingleton<IJobWork, PackageJobs>();
 services.AddSingleton<ComposingActs>();
 services.AddSingleton<IJobWork, ActJobs>();
 services.AddSingleton<IJobWork, IntakeJobs>();
+services.AddSingleton<SiteFiles>();
+services.AddSingleton<SitePreviews>();
+services.AddSingleton<SiteWays>();
+services.AddSingleton<SitePages>();
+services.AddSingleton<SiteChecker>();
+services.AddSingleton<BetterFiles>();
+services.AddSingleton<SavingsMaker>();
+services.AddScoped<SiteCheckStart>();
+services.AddScoped<SiteIntake>();
+services.AddSingleton<SiteCheckBin>();
+services.AddSingleton<IJobWork, SiteCheckJobs>();
 services.AddSingleton<WakeSignal>();
 services.AddSingleton<JobControl>();
 services.AddSingleton<JobWatch>();
@@ -130,6 +143,7 @@ services.AddScoped<VariantFiles>();
 services.AddScoped<MissingFiles>();
 services.AddScoped<AdHocBuilder>();
 services.AddScoped<PackedFiles>();
+services.AddScoped<SitePackageFiles>();
 services.AddScoped<PackageBuilder>();
 services.ConfigureHttpJsonOptions(json =>
 {
@@ -195,6 +209,7 @@ app.MapDelivery();
 app.MapPictures();
 app.MapTargets();
 app.MapPublications();
+app.MapSiteChecks();
 app.MapSpace();
 // Slot ids have dots, so the usual rule that a dot means a file does not hold. What is asked for by scripts is never answered with a page.
 app.MapFallbackToFile("/", "index.html", ClientFiles.Options).ExcludeFromDescription();

@@ -42,11 +42,10 @@ public sealed class OpenPage : IDisposable
         context = BrowsingContext.New(Configuration.Default.WithOnly<IEncodingProvider>(encoding));
         document = new HtmlParser(Options, context).ParseDocument(new MemoryStream(content));
         relativeTo = PageReader.BaseOf(document, address);
-        pictures = [.. document.All.Select(element => (element, PageReader.PictureOf(element))).Where(one => one.Item2 is not null)
-            .Select(one => (one.element, one.Item2!))];
+        pictures = [.. PageReader.PicturesOf(document)];
         Read = new ReadPage(
             address, relativeTo, [.. pictures.Select(one => one.Picture)], [.. PageReader.StylesOf(document, relativeTo)],
-            [.. PageReader.LinksOf(document, relativeTo)]);
+            [.. PageReader.LinksOf(document, relativeTo)], [.. PageReader.StyleAddressesOf(document, relativeTo)]);
     }
 
     /// <summary>How many times an element may be held against a rule of style, in one window: about 20 s of work.</summary>

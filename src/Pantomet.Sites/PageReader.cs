@@ -1,6 +1,7 @@
 using AngleSharp.Dom;
 using AngleSharp.Html.Dom;
 using Pantomet.Core.SiteCheck;
+using Pantomet.Core.SiteCheck.Css;
 
 namespace Pantomet.Sites;
 
@@ -16,7 +17,41 @@ internal static class PageReader
         return said is not null && Uri.TryCreate(address, said.Trim(), out var found) && IsFetched(found) ? found : address;
     }
 
-    public static FoundPicture? PictureOf(IElement element) => element switch
+    /// <summary>Its pictures, in the order of the document.</summary>
+    public static IEnumerable<(IElement Element, FoundPicture Picture)> PicturesOf(IHtmlDocument document)
+    {
+        var letters = 0L;
+        // Without a call within a call: a stranger's page may be as deep as it likes.
+        for (var node = document.DocumentElement as INode; node is not null; node = Next(node))
+        {
+            if (node is IText text && text.ParentElement is not (IHtmlScriptElement or IHtmlStyleElement or IHtmlTitleElement) &&
+                text.ParentElement?.LocalName != "noscript")
+                letters += text.Data.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries).Sum(word => word.Length + 1);
+            else if (node is IElement element && PictureOf(element) is { } picture)
+                yield return (element, picture with { LettersBefore = letters });
+        }
+    }
+
+    private static INode? Next(INode node)
+    {
+        if (node.FirstChild is { } child)
+            return child;
+        for (var up = node; up is not null; up = up.Parent)
+        {
+            if (up.NextSibling is { } sibling)
+                return sibling;
+        }
+
+        return null;
+    }
+
+    /// <summary>What the page's own styles ask for.</summary>
+    public static IEnumerable<Uri> StyleAddressesOf(IHtmlDocument document, Uri relativeTo) =>
+        document.All.SelectMany(element =>
+                element is IHtmlStyleElement ? CssAddresses.Of(element.TextContent) : CssAddresses.Of(element.GetAttribute("style") ?? ""))
+            .Select(said => Resolved(relativeTo, said)).OfType<Uri>().Distinct();
+
+    private static FoundPicture? PictureOf(IElement element) => element switch
     {
         IHtmlImageElement image => new FoundPicture(PictureUse.Image, Marked(image)),
         IHtmlInputElement { Type: "image" } button when button.GetAttribute("src") is { } src =>

@@ -35,6 +35,8 @@ public sealed partial class DescribedExampleTests
         ["actOnMany"] = ("act", answer => answer["id"]),
         ["makeTarget"] = ("target", answer => answer["id"]),
         ["publish"] = ("publication", answer => answer["id"]),
+        ["checkSite"] = ("siteCheck", answer => answer["id"]),
+        ["getSiteCheck"] = ("sitePicture", answer => answer["pictures"]![0]!["id"]),
     };
 
     // What goes on behind an answer is waited for, so that the next requests find it.
@@ -45,6 +47,8 @@ public sealed partial class DescribedExampleTests
         ["actOnMany"] = "/api/jobs/",
         ["undoJob"] = "/api/jobs/",
         ["publish"] = "/api/jobs/",
+        ["checkSite"] = "/api/jobs/",
+        ["checkDemoSite"] = "/api/jobs/",
         ["putBackPublication"] = "/api/jobs/",
     };
 
@@ -71,7 +75,7 @@ public sealed partial class DescribedExampleTests
             if (!answer.IsSuccessStatusCode)
                 wrong.Add($"{operation.Operation}: {(int)answer.StatusCode} {await answer.Content.ReadAsStringAsync()}");
             if (answer.IsSuccessStatusCode && Named.TryGetValue(operation.Operation, out var named))
-                ids[named.Name] = (string)named.Of(body!)!;
+                ids[named.Name] = named.Of(body!)!.ToString();
             if (answer.IsSuccessStatusCode && Awaited.TryGetValue(operation.Operation, out var path))
                 await library.UntilAsync(path + body!["id"], one => (string)one["state"]! is "done" or "failed");
             answers[operation.Operation] = new ExampleAnswer((int)answer.StatusCode, type, body);
@@ -95,7 +99,7 @@ public sealed partial class DescribedExampleTests
         using var library = new Library();
         var ids = await PreparedAsync(library);
         var none = ids.ToDictionary(id => id.Key, _ => "none");
-        foreach (var missing in new[] { "replaced", "screenshot", "run", "variant", "package", "act", "target", "publication" })
+        foreach (var missing in new[] { "replaced", "screenshot", "run", "variant", "package", "act", "target", "publication", "siteCheck", "sitePicture" })
             none[missing] = "none";
         var paths = (await library.GetAsync("/openapi/v1.json"))["paths"]!.AsObject();
         var wrong = new List<string>();
@@ -165,7 +169,9 @@ public sealed partial class DescribedExampleTests
             return null;
         if (path.StartsWith("/api/fonts", StringComparison.Ordinal))
             return new MultipartFormDataContent { { Font(), "files", file } };
-        var picture = new ByteArrayContent(Kite(300 + (4 * file.Length), 240));
+        // Heavy for what it shows, so that there is something to mend.
+        var ending = file.EndsWith(".jpg", StringComparison.Ordinal) ? ".jpg[Q=98,strip]" : ".png[strip]";
+        var picture = new ByteArrayContent(Kite(300 + (4 * file.Length), 240, ending));
         if (path.StartsWith("/api/screenshots", StringComparison.Ordinal))
         {
             picture.Headers.ContentType = new MediaTypeHeaderValue("application/octet-stream");
@@ -178,10 +184,10 @@ public sealed partial class DescribedExampleTests
 
     private static ByteArrayContent Font() => new(File.ReadAllBytes(Library.Font("Play-Bold.ttf")));
 
-    private static byte[] Kite(int width, int height)
+    private static byte[] Kite(int width, int height, string ending = ".png[strip]")
     {
         using var picture = Image.Thumbnail(Library.Demo("hill-flight.jpg"), width, height, size: Enums.Size.Force);
-        return picture.WriteToBuffer(".png[strip]");
+        return picture.WriteToBuffer(ending);
     }
 
     // Ids of runs and times differ each time; what is recorded does not.

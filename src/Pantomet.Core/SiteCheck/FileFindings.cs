@@ -13,7 +13,8 @@ public static class FileFindings
     /// <summary>All of it.</summary>
     /// <param name="facts">What it is.</param>
     /// <param name="bytes">What it weighs.</param>
-    public static IReadOnlyList<Finding> Of(SourceFacts facts, long bytes)
+    /// <param name="hasNewer">Whether pages offer the same in a newer format too.</param>
+    public static IReadOnlyList<Finding> Of(SourceFacts facts, long bytes, bool hasNewer = false)
     {
         var found = new List<Finding>();
         if (bytes > Heavy)
@@ -21,7 +22,7 @@ public static class FileFindings
                 new Finding(
                     "heavier-than-1-mb", Severity.Warn, $"It weighs {new ByteCount(bytes)}.",
                     "Hardly any picture of a page needs more than 1 MB: make it no larger than it is shown, and no better than is seen."));
-        if (FormatOf(facts) is { } format)
+        if (FormatOf(facts, hasNewer) is { } format)
             found.Add(format);
         if (facts.HasGeolocation)
             found.Add(
@@ -50,7 +51,7 @@ public static class FileFindings
         return found;
     }
 
-    private static Finding? FormatOf(SourceFacts facts) => facts switch
+    private static Finding? FormatOf(SourceFacts facts, bool hasNewer) => facts switch
     {
         { Format: PictureFormat.Tiff or PictureFormat.Heic or PictureFormat.Psd or PictureFormat.JpegXl or PictureFormat.Bmp } =>
             new Finding(
@@ -64,7 +65,7 @@ public static class FileFindings
             new Finding(
                 "photograph-as-png", Severity.Warn, "It is a photograph as PNG, which keeps every grain of noise.",
                 "Send it as JPEG, WebP or AVIF."),
-        { Format: PictureFormat.Jpeg or PictureFormat.Png or PictureFormat.Gif } =>
+        { Format: PictureFormat.Jpeg or PictureFormat.Png or PictureFormat.Gif } when !hasNewer =>
             new Finding(
                 "older-format", Severity.Note, $"It is {facts.Format.DisplayName()}: newer formats say the same with fewer bytes.",
                 "Offer AVIF or WebP beside it, where pages can be changed."),

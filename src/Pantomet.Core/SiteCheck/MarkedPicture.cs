@@ -13,7 +13,8 @@ public sealed record ImageOffer(Srcset Srcset, string? Sizes = null, string? Med
 /// <param name="IsKnown">Whether it follows from the window; else it depends on what only a browser or its owner knows.</param>
 /// <param name="Source">The file; null where there is none, or it is not known.</param>
 /// <param name="SourceSizePx">How wide the browser takes it to be shown, CSS px; null where that does not matter or is not known.</param>
-public sealed record TakenImage(bool IsKnown, ImageSource? Source = null, double? SourceSizePx = null);
+/// <param name="IsSizeSaid">Whether that is what the page says, and not how the browser lays it out.</param>
+public sealed record TakenImage(bool IsKnown, ImageSource? Source = null, double? SourceSizePx = null, bool IsSizeSaid = false);
 
 /// <summary>A picture as the markup of a page has it.</summary>
 /// <param name="Sources">The <c>source</c> elements before the <c>img</c> in its <c>picture</c>, in their order.</param>
@@ -51,10 +52,12 @@ public sealed record MarkedPicture(
     private TakenImage Of(ImageOffer offer, string? src, Viewport viewport, double? laidOutPx)
     {
         var needsSize = offer.Srcset.Candidates.Any(one => one.WidthPx is not null);
-        var size = needsSize ? SourceSize.Of(offer.Sizes, viewport, IsLazy, laidOutPx).Px : null;
-        if (needsSize && size is null)
+        var read = needsSize ? SourceSize.Of(offer.Sizes, viewport, IsLazy, laidOutPx) : null;
+        if (needsSize && read?.Px is null)
             return new TakenImage(false);
-        return new TakenImage(true, ImageSources.Chosen(ImageSources.Of(offer.Srcset, src, size ?? 0), viewport.Density), size);
+        return new TakenImage(
+            true, ImageSources.Chosen(ImageSources.Of(offer.Srcset, src, read?.Px ?? 0), viewport.Density), read?.Px,
+            read is { IsSaid: true, IsAuto: false });
     }
 
     // Without its parameters.

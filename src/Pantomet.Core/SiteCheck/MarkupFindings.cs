@@ -5,16 +5,21 @@ namespace Pantomet.Core.SiteCheck;
 /// <summary>What is to be said of a picture's markup, before any of its files was looked at.</summary>
 public static class MarkupFindings
 {
+    /// <summary>The id of what is said of a picture with one file, which matters only if that is a heavy one.</summary>
+    public const string OneFileId = "one-file-for-all";
+
+    /// <summary>It has none.</summary>
+    public static Finding NoAlternativeText { get; } = new(
+        "no-alternative-text", Severity.Warn, "It has no alternative text: who cannot see it hears its file name, or nothing.",
+        "Say what it shows in alt=\"…\"; alt=\"\" only where it is mere decoration.");
+
     /// <summary>All of it.</summary>
     /// <param name="picture">As the page has it.</param>
     public static IReadOnlyList<Finding> Of(MarkedPicture picture)
     {
         var found = new List<Finding>();
         if (picture.Alt is null)
-            found.Add(
-                new Finding(
-                    "no-alternative-text", Severity.Warn, "It has no alternative text: who cannot see it hears its file name, or nothing.",
-                    "Say what it shows in alt=\"…\"; alt=\"\" only where it is mere decoration."));
+            found.Add(NoAlternativeText);
         if ((picture.Width, picture.Height) is (null, _) or (_, null))
             found.Add(
                 new Finding(
@@ -25,7 +30,7 @@ public static class MarkupFindings
         if (picture.Src is { Length: > 0 } && offers.TrueForAll(offer => offer.Srcset.Candidates.Count == 0))
             found.Add(
                 new Finding(
-                    "one-file-for-all", Severity.Note, "There is one file for every screen: no srcset.",
+                    OneFileId, Severity.Note, "There is one file for every screen: no srcset.",
                     "Offer a ladder of widths, so that a phone need not load what a dense desktop needs."));
         if (offers.Exists(offer => offer.Sizes is null && offer.Srcset.Candidates.Any(one => one.WidthPx is not null)))
             found.Add(

@@ -14,19 +14,17 @@ public static class ShownFindings
     // Invented: what is enlarged by less is hardly seen.
     private const double Enlarged = 1.1;
 
-    // Common practice, no source: what comes this many windows further down can wait.
-    private const double WindowsAway = 2.5;
-
     /// <summary>All of it.</summary>
     /// <param name="facts">Of the file.</param>
-    /// <param name="isLate">Whether the page says that it is loaded late.</param>
-    /// <param name="seen">Where it is shown.</param>
-    public static IReadOnlyList<Finding> Of(SourceFacts facts, bool isLate, IReadOnlyList<SeenPicture> seen)
+    /// <param name="seen">Where it is shown, in every window in which browsers take it; none where that is not known of all.</param>
+    /// <param name="hasSmaller">Whether browsers could have taken a smaller one: between two rungs of a ladder there is always some
+    /// waste.</param>
+    public static IReadOnlyList<Finding> Of(SourceFacts facts, IReadOnlyList<SeenPicture> seen, bool hasSmaller = false)
     {
         var found = new List<Finding>();
         if (!facts.IsVector && PixelNeed.Of(facts.Size, seen) is { } need)
         {
-            if (facts.Size.Width > TooWide * need.WidthPx)
+            if (!hasSmaller && facts.Size.Width > TooWide * need.WidthPx)
                 found.Add(TooLarge(facts.Size, need, seen));
             if (seen.MaxBy(one => PixelNeed.ScaleIn(facts.Size, one)) is { } largest &&
                 PixelNeed.ScaleIn(facts.Size, largest) is var scale && scale > Enlarged)
@@ -45,7 +43,6 @@ public static class ShownFindings
                         "Offer a larger file for dense screens, if there is a better original."));
         }
 
-        found.AddRange(Loading(isLate, seen));
         return found;
     }
 
@@ -58,21 +55,6 @@ public static class ShownFindings
             $"{Finding.Px(file)}, shown at most {Px(seen.Max(one => one.WidthPx))} CSS px wide. With density {Density(need)} that needs " +
             $"{Finding.Px(need.WidthPx)} px.",
             $"Make it {Finding.Px(need.WidthPx)} px wide, or a ladder of widths up to that.");
-    }
-
-    private static IEnumerable<Finding> Loading(bool isLate, IReadOnlyList<SeenPicture> seen)
-    {
-        var placed = seen.Where(one => one.TopPx is not null).ToList();
-        if (isLate && placed.Exists(one => one.TopPx < one.Window.HeightPx))
-            yield return new Finding(
-                "late-at-the-top", Severity.Warn,
-                "It stands at the top of the page and is loaded late: the browser fetches it only once the page is laid out.",
-                "Take loading=\"lazy\" away, and give the largest picture there fetchpriority=\"high\".");
-        if (!isLate && placed.Count > 0 && placed.TrueForAll(one => one.TopPx > WindowsAway * one.Window.HeightPx))
-            yield return new Finding(
-                "early-far-below", Severity.Note,
-                $"It stands {Px(placed.Min(one => one.TopPx!.Value))} px below the top and is loaded with it, before anybody gets there.",
-                "Write loading=\"lazy\".");
     }
 
     private static string Px(double px) => Finding.Px((long)Math.Round(px));

@@ -13,6 +13,9 @@ public sealed record Likeness(byte[] Values)
     // thing that lies elsewhere on the same ground differs by twice as much as it stands out.
     private const double MostApart = 0.5;
 
+    // Two frames of one tripod differ by more, and files that are heavily compressed by less.
+    private const double MostOfOne = 0.04;
+
     // Grey that varies by less is noise.
     private const double LeastSpread = 2;
 
@@ -47,6 +50,16 @@ public sealed record Likeness(byte[] Values)
     {
         var from = at * length / Side;
         return (from, Math.Max(from + 1, (at + 1) * length / Side));
+    }
+
+    /// <summary>Whether two files show the same picture: other sizes, qualities and formats of one differ by hardly anything.</summary>
+    /// <param name="other">Of a picture of the same proportions.</param>
+    public bool IsSame(Likeness other)
+    {
+        var sum = 0.0;
+        for (var at = 0; at < Values.Length; at++)
+            sum += Math.Abs(Values[at] - other.Values[at]);
+        return sum / Values.Length <= MostOfOne * Math.Max(LeastSpread, Math.Min(Spread, other.Spread));
     }
 
     /// <summary>Whether two pictures were taken from the same place, by their looks; the light may be another.</summary>

@@ -26,6 +26,9 @@ internal enum DecoderTask
 
     /// <summary>Finds out what a font is, and writes the copy that letters are drawn with.</summary>
     Font,
+
+    /// <summary>Reads something that is no picture, by a way that the program has named.</summary>
+    Other,
 }
 
 /// <summary>A line to a decoder process.</summary>
@@ -36,8 +39,10 @@ internal enum DecoderTask
 /// <param name="Format">What the file was recognised as before; null where it comes from a stranger.</param>
 /// <param name="Scale">For drawing: pixels per pixel of the stated size.</param>
 /// <param name="Family">For a font: by which its copy is asked for.</param>
+/// <param name="Way">For what is no picture: one of <see cref="DecoderWays"/>.</param>
 internal sealed record DecoderJob(
-    DecoderTask Task, string Path, string Folder, long MaxPixels, PictureFormat? Format = null, double Scale = 1, string Family = "")
+    DecoderTask Task, string Path, string Folder, long MaxPixels, PictureFormat? Format = null, double Scale = 1, string Family = "",
+    string Way = "")
 {
     /// <summary>How jobs and results are written: a line of JSON each.</summary>
     public static JsonSerializerOptions Json { get; } = new(JsonSerializerDefaults.Web) { IgnoreReadOnlyProperties = true };
@@ -73,6 +78,7 @@ internal static class ResultFiles
     public const string Brightness = "brightness";
     public const string Whole = "whole";
     public const string Font = "font";
+    public const string Other = "other";
 
     public static string Preview(int width) => $"preview-{width}";
 }

@@ -121,6 +121,17 @@ public sealed class DecoderPool(DecoderCommand command, string folder, DecoderBo
             new DecoderJob(DecoderTask.Font, path, "", 0, Family: family),
             (result, _, at) => Task.FromResult((result.Font!, Moved(at, ResultFiles.Font, into))), cancel);
 
+    /// <summary>Reads a file by a way that the program has named.</summary>
+    /// <param name="way">One of its <see cref="DecoderWays"/>.</param>
+    /// <param name="path">The file.</param>
+    /// <param name="cancel">Ends it.</param>
+    /// <returns>What that found out.</returns>
+    /// <exception cref="UnreadableException">It is damaged, or takes more than it may.</exception>
+    public Task<byte[]> OtherAsync(string way, string path, CancellationToken cancel) =>
+        DoAsync(
+            new DecoderJob(DecoderTask.Other, path, "", 0, Way: way),
+            (_, _, at) => File.ReadAllBytesAsync(Path.Combine(at, ResultFiles.Other), cancel), cancel);
+
     /// <inheritdoc/>
     public void Dispose()
     {

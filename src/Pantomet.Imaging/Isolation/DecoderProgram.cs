@@ -27,8 +27,9 @@ public static class DecoderProgram
 
     /// <summary>Works until the input ends.</summary>
     /// <param name="arguments">Of the program.</param>
+    /// <param name="ways">What it does beside looking at pictures and fonts.</param>
     /// <returns>The exit code.</returns>
-    public static int Run(IReadOnlyList<string> arguments)
+    public static int Run(IReadOnlyList<string> arguments, DecoderWays ways)
     {
         if (!arguments.Contains(Confinement.IsConfined))
             Confinement.EnterAndStartAgain(arguments[1]);
@@ -43,7 +44,7 @@ public static class DecoderProgram
         foreach (var line in jobs.GetConsumingEnumerable())
         {
             output.WriteLine(
-                JsonSerializer.Serialize(Answer(JsonSerializer.Deserialize<DecoderJob>(line, DecoderJob.Json)!), DecoderJob.Json));
+                JsonSerializer.Serialize(Answer(JsonSerializer.Deserialize<DecoderJob>(line, DecoderJob.Json)!, ways), DecoderJob.Json));
             // What the next job takes is measured from here, and memory that nobody uses is the server's.
             GC.Collect();
             NativeHeap.Trim();
@@ -60,11 +61,11 @@ public static class DecoderProgram
         Environment.Exit(0);
     }
 
-    private static DecoderResult Answer(DecoderJob job)
+    private static DecoderResult Answer(DecoderJob job, DecoderWays ways)
     {
         try
         {
-            return Do(job);
+            return job.Task == DecoderTask.Other ? DoOther(job, ways[job.Way]) : Do(job);
         }
         catch (UnreadableException refusal)
         {
@@ -73,7 +74,12 @@ public static class DecoderProgram
         // Whatever else it is: it is this file that it came of.
         catch (Exception problem)
         {
-            return Refused(job.Task == DecoderTask.Font ? FontTables.Damaged(problem) : SourceProbe.Damaged(job.Format, problem));
+            return Refused(job.Task switch
+            {
+                DecoderTask.Font => FontTables.Damaged(problem),
+                DecoderTask.Other => new UnreadableException(Refusals.Damaged, "It is damaged, or is something else.", problem),
+                _ => SourceProbe.Damaged(job.Format, problem),
+            });
         }
     }
 
@@ -126,6 +132,12 @@ public static class DecoderProgram
 
     private static DecoderResult LookAtFont(DecoderJob job) =>
         new(Font: FontProbe.Look(job.Path, job.Family, Path.Combine(job.Folder, ResultFiles.Font)));
+
+    private static DecoderResult DoOther(DecoderJob job, Func<string, byte[]> way)
+    {
+        File.WriteAllBytes(Path.Combine(job.Folder, ResultFiles.Other), way(job.Path));
+        return new DecoderResult();
+    }
 
     private static DecoderResult ReadBrightness(DecoderJob job)
     {

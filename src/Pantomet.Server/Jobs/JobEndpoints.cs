@@ -52,7 +52,8 @@ internal static class JobEndpoints
         PantometDb database, string? kind, string? state, CancellationToken cancel)
     {
         if (!TryRead<JobKind>(kind, out var wantedKind))
-            return Problems.Invalid("kind", $"\"{kind}\" is no kind of job. There are run, package, act, intake and publication.");
+            return Problems.Invalid(
+                "kind", $"\"{kind}\" is no kind of job. There are run, package, act, intake, publication and siteCheck.");
         if (!TryRead<JobState>(state, out var wantedState))
             return Problems.Invalid(
                 "state", $"\"{state}\" is not a state of jobs. There are queued, running, paused, done, failed and cancelled.");

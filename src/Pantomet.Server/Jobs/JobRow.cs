@@ -17,6 +17,9 @@ internal enum JobKind
 
     /// <summary>Puts files onto a target, or what was there before back.</summary>
     Publication,
+
+    /// <summary>Looks at the pictures of a site.</summary>
+    SiteCheck,
 }
 
 /// <summary>Where a job stands.</summary>

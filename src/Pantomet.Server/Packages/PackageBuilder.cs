@@ -14,8 +14,8 @@ internal delegate Task PackageProgress(int done, int total);
 
 /// <summary>Writes the ZIP of a package. Same files in, same bytes out: the order is fixed and no time of day is written.</summary>
 internal sealed class PackageBuilder(
-    PantometDb database, PackedFiles files, MissingFiles missingFiles, AdHocBuilder adHoc, RenderedFileStore rendered, ContentStore store,
-    DataFolder folder)
+    PantometDb database, PackedFiles files, MissingFiles missingFiles, AdHocBuilder adHoc, SitePackageFiles site,
+    RenderedFileStore rendered, ContentStore store, DataFolder folder)
 {
     // The earliest time that ZIP can state.
     private static readonly DateTimeOffset NoTime = new(1980, 1, 1, 0, 0, 0, TimeSpan.Zero);
@@ -38,9 +38,18 @@ internal sealed class PackageBuilder(
         {
             var (made, without) = await adHoc.EntriesAsync(package.Selection, tell, cancel);
             if (made.Count > 0)
-                await WriteAsync(package.Id, made, without, [], [], (_, _) => Task.CompletedTask, cancel);
+                await WriteAsync(package.Id, [.. made.Select(OnDisk)], without, [], [], (_, _) => Task.CompletedTask, cancel);
             // It is of no destination, so nothing of one is handed over.
             return (made.Count, []);
+        }
+
+        if (package.Selection.Site is { } wanted)
+        {
+            var (ofSite, staying) = await site.OfAsync(wanted, tell, cancel);
+            if (ofSite.Count > 0)
+                await WriteAsync(
+                    package.Id, [.. ofSite.Select(one => (one.Entry, one.Content))], staying, [], [], (_, _) => Task.CompletedTask, cancel);
+            return (ofSite.Count, []);
         }
 
         var (whole, altered) = await files.OfAsync(package.Selection, cancel);
@@ -56,22 +65,25 @@ internal sealed class PackageBuilder(
         IReadOnlyList<MissingEntry> missing =
             [.. altered.Select(one => one.Missing), .. await missingFiles.OfAsync(package.Selection, cancel)];
         var pictures = await files.PicturesAsync(whole, packed, file => file.Path, cancel);
-        await WriteAsync(package.Id, entries, missing, withdrawn, pictures, tell, cancel);
+        await WriteAsync(package.Id, [.. entries.Select(OnDisk)], missing, withdrawn, pictures, tell, cancel);
         return (packed.Count, [.. packed.Select(
             one => new HandedOverRow { PackageId = package.Id, DestinationId = one.Place.Destination.Id, Path = one.Entry.File,
                 Sha256 = one.Entry.Sha256 })]);
     }
 
+    private (ManifestEntry Entry, string Content) OnDisk(ManifestEntry entry) =>
+        (entry, ContentStore.PathOf(folder.Variants, entry.Sha256));
+
     private async Task WriteAsync(
-        string packageId, IReadOnlyList<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing, IReadOnlyList<string> withdrawn,
-        IReadOnlyList<PlacedPicture> pictures, PackageProgress tell, CancellationToken cancel)
+        string packageId, IReadOnlyList<(ManifestEntry Entry, string Content)> packed, IReadOnlyList<MissingEntry> missing,
+        IReadOnlyList<string> withdrawn, IReadOnlyList<PlacedPicture> pictures, PackageProgress tell, CancellationToken cancel)
     {
         var aside = Path.Combine(folder.Incoming, $"{Guid.NewGuid():N}.zip");
         try
         {
             await using (var file = store.OpenNew(aside))
             {
-                await WriteAsync(file, entries, missing, withdrawn, pictures, tell, cancel);
+                await WriteAsync(file, packed, missing, withdrawn, pictures, tell, cancel);
                 await file.FlushAsync(cancel);
                 (file as FileStream)?.Flush(flushToDisk: true);
             }
@@ -96,18 +108,19 @@ internal sealed class PackageBuilder(
         return last;
     }
 
-    private async Task WriteAsync(
-        Stream file, IReadOnlyList<ManifestEntry> entries, IReadOnlyList<MissingEntry> missing, IReadOnlyList<string> withdrawn,
-        IReadOnlyList<PlacedPicture> pictures, PackageProgress tell, CancellationToken cancel)
+    private static async Task WriteAsync(
+        Stream file, IReadOnlyList<(ManifestEntry Entry, string Content)> packed, IReadOnlyList<MissingEntry> missing,
+        IReadOnlyList<string> withdrawn, IReadOnlyList<PlacedPicture> pictures, PackageProgress tell, CancellationToken cancel)
     {
         using var zip = new ZipArchive(file, ZipArchiveMode.Create, leaveOpen: true);
-        foreach (var (at, entry) in entries.Index())
+        foreach (var (at, (entry, path)) in packed.Index())
         {
-            await tell(at, entries.Count);
-            await using var content = File.OpenRead(ContentStore.PathOf(folder.Variants, entry.Sha256));
+            await tell(at, packed.Count);
+            await using var content = File.OpenRead(path);
             await AddAsync(zip, entry.File, content, cancel);
         }
 
+        var entries = packed.Select(one => one.Entry).ToList();
         var sums = entries.Select(entry => (entry.File, entry.Sha256)).ToList();
         var manifest = Manifest.ToJson(entries, missing, withdrawn, ColoursEntry.Of(pictures));
         List<(string Path, byte[] Content)> besides = [(Manifest.FileName, manifest), ("manifest.csv", ManifestCsv.Of(entries)),

@@ -52,11 +52,13 @@ internal static class PackageEndpoints
         TypedResults.Stream(Assembly.GetExecutingAssembly().GetManifestResourceStream(SchemaName)!, "application/schema+json");
 
     private static async Task<Results<Accepted<CreatedId>, ProblemHttpResult>> MakeAsync(
-        IDbContextFactory<PantometDb> databases, DestinationCatalogue catalogue, WakeSignal signal, TimeProvider clock,
+        PantometDb database, IDbContextFactory<PantometDb> databases, DestinationCatalogue catalogue, WakeSignal signal, TimeProvider clock,
         PackageSelection selection, CancellationToken cancel)
     {
         if (selection.Destination is { } wanted && (await catalogue.AllAsync(cancel)).All(destination => destination.Id != wanted))
             return Problems.NotFound("destination", wanted);
+        if (selection.Site is { } site && !await database.SiteChecks.AnyAsync(row => row.Id == site.Check, cancel))
+            return Problems.NotFound("site check", site.Check);
         if (selection.AdHoc?.Unfit(selection.Sources?.Distinct().Count() ?? 0) is { } refusal)
             return Problems.Of(refusal);
         if (selection is { AdHoc: not null, Sources: null or [] })
@@ -68,7 +70,7 @@ internal static class PackageEndpoints
             State = JobState.Queued,
             AskedAt = clock.GetUtcNow().UtcDateTime,
         };
-        await databases.WriteAsync(database => Task.FromResult(database.Packages.Add(package)));
+        await databases.WriteAsync(changing => Task.FromResult(changing.Packages.Add(package)));
         signal.Wake();
         return TypedResults.Accepted($"/api/packages/{package.Id}", new CreatedId(package.Id));
     }

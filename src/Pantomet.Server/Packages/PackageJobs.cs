@@ -46,6 +46,8 @@ internal sealed class PackageJobs(
                     PackageBuilder.PathOf(scope.ServiceProvider.GetRequiredService<DataFolder>(), package.Id)).Length, "");
             return (0, [], 0, package.Selection.AdHoc is not null
                 ? "None of the files could be made. Look at what was said of each picture."
+                : package.Selection.Site is not null
+                ? "None of these pictures can be made lighter. They stay as they are."
                 : package.Selection.OnlyChanged
                 ? "Nothing changed since the last package. What is out of date counts once it is rendered."
                 : "There is no finished file in this selection. Render it first.");

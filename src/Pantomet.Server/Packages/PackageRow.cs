@@ -11,6 +11,9 @@ internal enum PackageScope
     Everything,
     Run,
     Selection,
+
+    /// <summary>Files for a site that was checked.</summary>
+    Site,
 }
 
 /// <summary>What goes into a package. Absent lists mean everything.</summary>
@@ -21,6 +24,7 @@ internal enum PackageScope
 /// <param name="Destination">Id of the one destination that it is for.</param>
 /// <param name="OnlyChanged">Whether files are left out that earlier packages have handed over as they are.</param>
 /// <param name="AdHoc">What is wanted of the sources where it is not what slots of destinations want; made when the package is.</param>
+/// <param name="Site">Pictures of a site that was checked, in place of all this.</param>
 internal sealed record PackageSelection(
     IReadOnlyList<string>? Sources = null,
     IReadOnlyList<string>? Slots = null,
@@ -28,13 +32,14 @@ internal sealed record PackageSelection(
     IReadOnlyList<PairingKey>? Pairings = null,
     string? Destination = null,
     bool OnlyChanged = false,
-    AdHocFiles? AdHoc = null)
+    AdHocFiles? AdHoc = null,
+    SitePackage? Site = null)
 {
     /// <summary>Whether it asks for everything that its destinations want.</summary>
     public bool IsWhole => Scope == PackageScope.Everything;
 
     /// <summary>What it was asked for.</summary>
-    public PackageScope Scope =>
+    public PackageScope Scope => Site is not null ? PackageScope.Site :
         (Sources, Slots, Pairings) is not (null, null, null) ? PackageScope.Selection : Runs is null
             ? PackageScope.Everything
             : PackageScope.Run;

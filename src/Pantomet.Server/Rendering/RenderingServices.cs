@@ -1,6 +1,6 @@
 using Pantomet.Rendering;
 using Pantomet.Server.Runs;
-using Pantomet.Server.Sources;
+using Pantomet.Server.SiteCheck;
 
 namespace Pantomet.Server.Rendering;
 
@@ -18,7 +18,7 @@ internal static class RenderingServices
     {
         services.AddSingleton<RenderedFileIndex>();
         services.AddSingleton<IRenderedFiles>(provider => provider.GetRequiredService<RenderedFileIndex>());
-        services.AddSingleton<ISourceFiles>(provider => provider.GetRequiredService<SourcePixels>());
+        services.AddSingleton<ISourceFiles, RenderedInputs>();
         services.AddSingleton(_ => new OpenSources(MaxOpenBytes, MaxRunBytes));
         services.AddSingleton(_ => new RenderSeats(RunJobs.AtOnce, MaxWorkingBytes));
         services.AddSingleton(

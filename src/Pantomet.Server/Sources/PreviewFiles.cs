@@ -20,6 +20,16 @@ internal sealed class PreviewFiles(DataFolder folder, ContentStore store, Source
     public static string PathOf(DataFolder folder, string sourceId, int width) =>
         Path.Combine(folder.Previews, sourceId[..2], sourceId[2..4], $"{sourceId}-{width}");
 
+    /// <summary>Deletes what was made of a picture to be looked at.</summary>
+    /// <param name="folder">The data folder.</param>
+    /// <param name="id">SHA-256 of the picture.</param>
+    public static void Delete(DataFolder folder, string id)
+    {
+        var at = Path.Combine(folder.Previews, id[..2], id[2..4]);
+        foreach (var file in Directory.Exists(at) ? Directory.EnumerateFiles(at, $"{id}-*") : [])
+            File.Delete(file);
+    }
+
     /// <summary>The preview that serves a width, made again if need be.</summary>
     /// <param name="source">The source.</param>
     /// <param name="wanted">Pixels across.</param>

@@ -1,3 +1,4 @@
+using Pantomet.Core.Pictures;
 
 namespace Pantomet.Server.Sources;
 
@@ -9,18 +10,18 @@ internal static class SourceMemory
     private const int MaxChannels = 4;
 
     /// <summary>Its pixels, and as much as it took to look at it.</summary>
-    /// <param name="source">The source.</param>
-    public static long Of(SourceRow source)
+    /// <param name="facts">What it is.</param>
+    /// <param name="lookBytes">What it took to look at it.</param>
+    public static long Of(SourceFacts facts, long lookBytes)
     {
-        var facts = source.Facts;
         var channels = (facts.Colour, facts.HasAlpha) switch
         {
-            (Core.Pictures.ColourModel.Grey, false) => 1,
-            (Core.Pictures.ColourModel.Grey, true) => 2,
-            (Core.Pictures.ColourModel.Rgb, false) => 3,
+            (ColourModel.Grey, false) => 1,
+            (ColourModel.Grey, true) => 2,
+            (ColourModel.Rgb, false) => 3,
             _ => MaxChannels,
         };
         var pixels = facts.IsVector ? 0 : facts.Size.Count * channels * facts.BitDepth / 8;
-        return source.LookBytes + Math.Min(pixels, MaxHeldBytes);
+        return lookBytes + Math.Min(pixels, MaxHeldBytes);
     }
 }

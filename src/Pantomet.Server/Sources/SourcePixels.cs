@@ -18,7 +18,6 @@ namespace Pantomet.Server.Sources;
 /// again.</remarks>
 internal sealed class SourcePixels(
     DataFolder folder, ServerSettings settings, DecoderPool decoders, IDbContextFactory<PantometDb> databases, OwnFonts fonts)
-    : ISourceFiles
 {
     private readonly ConcurrentDictionary<string, (long Bytes, DateTime Modified)> seen = new();
     private DecodeOptions? options;
@@ -26,13 +25,16 @@ internal sealed class SourcePixels(
     private DecodeOptions Options => LazyInitializer.EnsureInitialized(
         ref options, () => new DecodeOptions(decoders.Draw, new DrawnMarks(FindMark).Draw, fonts.PathOf, folder.Incoming));
 
-    /// <inheritdoc/>
-    public async Task<SourceToOpen> FindAsync(string sha256, CancellationToken cancel)
+    /// <summary>Finds a source.</summary>
+    /// <param name="sha256">Its id.</param>
+    /// <param name="cancel">The asker is gone.</param>
+    /// <returns>Null where there is none any more.</returns>
+    public async Task<SourceToOpen?> FindAsync(string sha256, CancellationToken cancel)
     {
         await using var database = await databases.CreateDbContextAsync(cancel);
         return await database.Sources.AsNoTracking().SingleOrDefaultAsync(row => row.Id == sha256, cancel) is { } source
             ? ToOpen(source, () => false)
-            : throw new UnreadableException("source-gone", "The picture that this file is made from was deleted.");
+            : null;
     }
 
     /// <summary>A source that can be decoded for rendering.</summary>
@@ -40,7 +42,7 @@ internal sealed class SourcePixels(
     /// <param name="isForOneCut">Asked when it is decoded: whether one cut is wanted of it, see
     /// <see cref="DecodedSource.ForOneCut"/>.</param>
     public SourceToOpen ToOpen(SourceRow source, Func<bool> isForOneCut) => new(
-        source.Id, SourceMemory.Of(source), () => isForOneCut()
+        source.Id, SourceMemory.Of(source.Facts, source.LookBytes), () => isForOneCut()
             ? DecodedSource.ForOneCut(PathOf(source), source.Facts, Options)
             : DecodedSource.Open(PathOf(source), source.Facts, Options));
 

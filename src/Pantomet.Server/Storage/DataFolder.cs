@@ -34,6 +34,12 @@ internal sealed class DataFolder(string root)
     /// <summary>What was published, and what lay there before, as long as it can be put back.</summary>
     public string Published => Path.Combine(Root, "published");
 
+    /// <summary>Files of sites that were checked, by their content.</summary>
+    public string SiteFiles => Path.Combine(Root, "site-files");
+
+    /// <summary>What checks were given and have not read yet, a folder for each.</summary>
+    public string SiteChecks => Path.Combine(Root, "site-checks");
+
     /// <summary>With what secrets are encrypted.</summary>
     public string Keys => Path.Combine(Root, "keys");
 
@@ -43,7 +49,8 @@ internal sealed class DataFolder(string root)
     /// <summary>Makes what is not there yet.</summary>
     public void Make()
     {
-        foreach (var folder in new[] { Root, Incoming, Originals, Variants, Previews, Working, Packages, Published, Fonts })
+        foreach (var folder in new[]
+            { Root, Incoming, Originals, Variants, Previews, Working, Packages, Published, Fonts, SiteFiles, SiteChecks })
             Directory.CreateDirectory(folder);
     }
 

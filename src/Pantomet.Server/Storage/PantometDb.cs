@@ -16,6 +16,7 @@ using Pantomet.Server.Publishing.Publications;
 using Pantomet.Server.Publishing.Targets;
 using Pantomet.Server.Rendering;
 using Pantomet.Server.Runs;
+using Pantomet.Server.SiteCheck;
 using Pantomet.Server.Sources;
 using Pantomet.Server.Sources.Watching;
 
@@ -75,6 +76,14 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
 
     public DbSet<RefusedFileRow> RefusedFiles => Set<RefusedFileRow>();
 
+    public DbSet<SiteCheckRow> SiteChecks => Set<SiteCheckRow>();
+
+    public DbSet<SitePageRow> SitePages => Set<SitePageRow>();
+
+    public DbSet<SitePictureRow> SitePictures => Set<SitePictureRow>();
+
+    public DbSet<SiteFileRow> SiteFiles => Set<SiteFileRow>();
+
     public DbSet<FontRow> Fonts => Set<FontRow>();
 
     protected override void OnModelCreating(ModelBuilder modelBuilder)
@@ -119,7 +128,8 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
             job.HasIndex(row => row.Id).IsUnique();
             job.HasIndex(row => new { row.Kind, row.State });
             job.HasDiscriminator(row => row.Kind).HasValue<RunRow>(JobKind.Run).HasValue<PackageRow>(JobKind.Package)
-                .HasValue<ActRow>(JobKind.Act).HasValue<IntakeRow>(JobKind.Intake).HasValue<PublicationRow>(JobKind.Publication);
+                .HasValue<ActRow>(JobKind.Act).HasValue<IntakeRow>(JobKind.Intake).HasValue<PublicationRow>(JobKind.Publication)
+                .HasValue<SiteCheckRow>(JobKind.SiteCheck);
             job.Ignore(row => row.IsOpen);
         });
         modelBuilder.Entity<PairingRow>(pairing =>
@@ -185,6 +195,30 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
             file.HasKey(row => new { row.TargetId, row.Path });
             file.HasIndex(row => new { row.SourceId, row.SlotId });
         });
+        modelBuilder.Entity<SiteCheckRow>(check =>
+        {
+            AsJson(check.Property(row => row.Given));
+            AsJson(check.Property(row => row.NotRead));
+        });
+        modelBuilder.Entity<SitePageRow>(page =>
+        {
+            page.HasKey(row => row.Sequence);
+            page.HasIndex(row => row.CheckId);
+        });
+        modelBuilder.Entity<SitePictureRow>(picture =>
+        {
+            picture.HasKey(row => row.Sequence);
+            picture.HasIndex(row => row.CheckId);
+            picture.HasIndex(row => row.Sha256);
+            AsJson(picture.Property(row => row.Places));
+            AsJson(picture.Property(row => row.Findings));
+        });
+        modelBuilder.Entity<SiteFileRow>(file =>
+        {
+            file.HasKey(row => row.Sha256);
+            AsJson(file.Property(row => row.Facts));
+            file.Property(row => row.Likeness).HasConversion(likeness => likeness!.Values, values => new Likeness(values));
+        });
         modelBuilder.Entity<PackageRow>(package => AsJson(package.Property(row => row.Selection)));
         modelBuilder.Entity<IntakeRow>(intake => AsJson(intake.Property(row => row.Files)));
         modelBuilder.Entity<ActRow>(act =>
@@ -219,6 +253,8 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
         configurationBuilder.Properties<ChangeState>().HaveConversion<string>();
         configurationBuilder.Properties<ChangeKind>().HaveConversion<string>();
         configurationBuilder.Properties<FileRole>().HaveConversion<string>();
+        configurationBuilder.Properties<CheckStage>().HaveConversion<string>();
+        configurationBuilder.Properties<PossibleState>().HaveConversion<string>();
         configurationBuilder.Properties<PictureFormat>().HaveConversion<string>();
     }
 

@@ -44,7 +44,7 @@ public sealed class SiteFindingsTests
     {
         var facts = Good with { Size = new PixelSize(filePx, filePx / 2) };
 
-        Assert.Equal(expected, Ids(ShownFindings.Of(facts, false, [new(Desktop, shownPx), new(Dense, shownPx)])));
+        Assert.Equal(expected, Ids(ShownFindings.Of(facts, [new(Desktop, shownPx), new(Dense, shownPx)])));
     }
 
     [Fact]
@@ -52,7 +52,7 @@ public sealed class SiteFindingsTests
     {
         var facts = Good with { Size = new PixelSize(3840, 2160) };
 
-        var found = ShownFindings.Of(facts, false, [new(Phone, 358, 201), new(Desktop, 1200, 675)]);
+        var found = ShownFindings.Of(facts, [new(Phone, 358, 201), new(Desktop, 1200, 675)]);
 
         Assert.Equal(
             "It has 10 times the pixels that are needed: 3,840 × 2,160, shown at most 1,200 CSS px wide. " +
@@ -62,7 +62,7 @@ public sealed class SiteFindingsTests
 
     [Fact]
     public void A_drawing_is_sharp_at_every_size() =>
-        Assert.Empty(ShownFindings.Of(Good with { Format = PictureFormat.Svg }, false, [new(Dense, 1400)]));
+        Assert.Empty(ShownFindings.Of(Good with { Format = PictureFormat.Svg }, [new(Dense, 1400)]));
 
     [Theory]
     [InlineData(true, 100, "late-at-the-top")]
@@ -71,10 +71,10 @@ public sealed class SiteFindingsTests
     [InlineData(false, 2200, "")]
     [InlineData(false, 2300, "early-far-below")]
     public void Loading_goes_by_where_it_stands(bool isLate, double topPx, string expected) =>
-        Assert.Equal(expected, Ids(ShownFindings.Of(Good, isLate, [new(Desktop, 800, 600, topPx)])));
+        Assert.Equal(expected, Ids(LoadingFindings.Of(isLate, [new(Desktop, 800, 600, topPx, topPx)])));
 
     [Fact]
-    public void Where_it_stands_is_not_guessed() => Assert.Empty(ShownFindings.Of(Good, true, [new(Desktop, 800)]));
+    public void Where_it_stands_is_not_guessed() => Assert.Empty(LoadingFindings.Of(true, [new(Desktop, 800)]));
 
     [Fact]
     public void A_file_as_it_should_be_has_nothing_said_of_it() => Assert.Empty(FileFindings.Of(Good, 1_000_000));

@@ -620,6 +620,122 @@ namespace Pantomet.Server.Storage.Migrations
                     b.ToTable("Variants");
                 });
 
+            modelBuilder.Entity("Pantomet.Server.SiteCheck.SiteFileRow", b =>
+                {
+                    b.Property<string>("Sha256")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Bytes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Checksum")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Facts")
+                        .HasColumnType("TEXT");
+
+                    b.Property<byte[]>("Likeness")
+                        .HasColumnType("BLOB");
+
+                    b.Property<long>("LookBytes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Problem")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Sha256");
+
+                    b.ToTable("SiteFiles");
+                });
+
+            modelBuilder.Entity("Pantomet.Server.SiteCheck.SitePageRow", b =>
+                {
+                    b.Property<long>("Sequence")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Address")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("CheckId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Problem")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Sequence");
+
+                    b.HasIndex("CheckId");
+
+                    b.ToTable("SitePages");
+                });
+
+            modelBuilder.Entity("Pantomet.Server.SiteCheck.SitePictureRow", b =>
+                {
+                    b.Property<long>("Sequence")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Address")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("Bytes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("CheckId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Findings")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Format")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("Height")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("NeededPx")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Path")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Places")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("PossibleBytes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("PossibleState")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Recipe")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Sha256")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("Width")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Sequence");
+
+                    b.HasIndex("CheckId");
+
+                    b.HasIndex("Sha256");
+
+                    b.ToTable("SitePictures");
+                });
+
             modelBuilder.Entity("Pantomet.Server.Sources.SourceRow", b =>
                 {
                     b.Property<long>("Sequence")
@@ -810,6 +926,29 @@ namespace Pantomet.Server.Storage.Migrations
                         .HasColumnType("INTEGER");
 
                     b.HasDiscriminator().HasValue("Run");
+                });
+
+            modelBuilder.Entity("Pantomet.Server.SiteCheck.SiteCheckRow", b =>
+                {
+                    b.HasBaseType("Pantomet.Server.Jobs.JobRow");
+
+                    b.Property<string>("Given")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("NotRead")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Stage")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasDiscriminator().HasValue("SiteCheck");
                 });
 
             modelBuilder.Entity("Pantomet.Server.Sources.Watching.IntakeRow", b =>

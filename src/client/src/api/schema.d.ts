@@ -1320,6 +1320,154 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/site-checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Lists checks
+         * @description The newest first.
+         */
+        get: operations["listSiteChecks"];
+        put?: never;
+        /**
+         * Checks a site
+         * @description Takes a site's folder (files with their paths as names) or ZIP, records of traffic (HAR 1.2), what the measuring script saved, or a folder of pictures alone, in any mixture. The answer names the check; it is a job of that id.
+         */
+        post: operations["checkSite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/site-checks/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Gives a check
+         * @description What was found so far: totals, pages, and pictures with what is to be said of each. While better files are being made, their weights become exact one by one.
+         */
+        get: operations["getSiteCheck"];
+        put?: never;
+        post?: never;
+        /**
+         * Deletes a check
+         * @description With the files that no other check has. What was taken in as a source stays.
+         */
+        delete: operations["deleteSiteCheck"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/site-checks/{id}/pictures/{picture}/better": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shows the better file
+         * @description The file that may take the place of the picture, as it would be sent.
+         */
+        get: operations["getBetterSitePicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/site-checks/{id}/pictures/{picture}/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Shows a picture of a site
+         * @description A preview that serves the width.
+         */
+        get: operations["getSitePicturePreview"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/site-checks/{id}/sources": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Takes pictures of a site in as sources
+         * @description Of each the largest file of the site that shows the same.
+         */
+        post: operations["takeSitePictures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/site-checks/demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Checks the demo site
+         * @description The site of the invented shop Galewright Kites, with pictures that need mending.
+         */
+        post: operations["checkDemoSite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/site-checks/script": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Gives the measuring script
+         * @description One line for a browser's console. It saves a file that a check takes.
+         */
+        get: operations["getMeasuringScript"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sources": {
         parameters: {
             query?: never;
@@ -2385,6 +2533,11 @@ export interface components {
          */
         ChangeState: "planned" | "begun" | "done" | "leftAlone";
         /**
+         * @description How far a check is.
+         * @enum {unknown}
+         */
+        CheckStage: "reading" | "looking" | "making";
+        /**
          * @description How the stored numbers of a picture are to be understood as colour.
          * @enum {unknown}
          */
@@ -3215,7 +3368,7 @@ export interface components {
          * @description What a job does.
          * @enum {unknown}
          */
-        JobKind: "run" | "package" | "act" | "intake" | "publication";
+        JobKind: "run" | "package" | "act" | "intake" | "publication" | "siteCheck";
         /** @description Jobs, newest first. */
         JobPage: {
             items: components["schemas"]["JobAnswer"][];
@@ -3352,6 +3505,13 @@ export interface components {
             /** @description A CSS length expression of px, vw, + − × ÷, min, max, clamp. */
             width?: null | string;
         };
+        /** @description A file that was left out. */
+        LeftOutFile: {
+            /** @description As it was named. */
+            path: string;
+            /** @description Why. */
+            sentence: string;
+        };
         /** @description Limits of a file. Weights in bytes, sides in px. */
         LimitsDocument: {
             /** @description Lower and upper end of the aim band. */
@@ -3485,6 +3645,11 @@ export interface components {
              * @description Width of the viewport that it shows, CSS px.
              */
             viewport?: null | number;
+        };
+        /** @description The measuring script. */
+        MeasuringScript: {
+            /** @description One line for a browser's console. */
+            line: string;
         };
         /** @enum {unknown} */
         MetadataPolicy: "rights" | "all" | "none" | null;
@@ -3621,7 +3786,7 @@ export interface components {
          * @description What a package was asked for.
          * @enum {unknown}
          */
-        PackageScope: "everything" | "run" | "selection";
+        PackageScope: "everything" | "run" | "selection" | "site";
         /** @description What goes into a package. Absent lists mean everything. */
         PackageSelection: {
             adHoc?: null | components["schemas"]["AdHocFiles"];
@@ -3636,6 +3801,7 @@ export interface components {
             pairings?: null | components["schemas"]["PairingKey"][];
             /** @description Ids of runs. */
             runs?: null | string[];
+            site?: null | components["schemas"]["SitePackage"];
             /** @description Ids of slots. */
             slots?: null | string[];
             /** @description Ids of sources. */
@@ -3770,6 +3936,11 @@ export interface components {
              */
             y: number;
         };
+        /**
+         * @description How a page asks for a picture.
+         * @enum {unknown}
+         */
+        PictureUse: "image" | "button" | "poster" | "drawing" | "icon" | "card" | "background";
         PixelPoint: {
             /** Format: double */
             x: number;
@@ -3891,6 +4062,11 @@ export interface components {
             /** Format: int32 */
             width: number;
         };
+        /**
+         * @description How the weight of a better file is known.
+         * @enum {unknown}
+         */
+        PossibleState: "estimated" | "made" | "asItIs";
         /** @enum {unknown} */
         Preference: "better" | "smaller" | null;
         ProblemDetails: {
@@ -4348,6 +4524,29 @@ export interface components {
              */
             viewportPx: number;
         };
+        /** @description A picture in a window. */
+        SeenAnswer: {
+            /**
+             * Format: double
+             * @description Of its screen.
+             */
+            density: number;
+            /**
+             * Format: double
+             * @description Of the picture, CSS px; null where it is not known.
+             */
+            height: null | number;
+            /**
+             * Format: double
+             * @description Width of the window, CSS px.
+             */
+            viewportPx: number;
+            /**
+             * Format: double
+             * @description Of the picture, CSS px.
+             */
+            width: number;
+        };
         /** @description What to look at. */
         Selection: {
             /** @description Ids of slots; null for all. */
@@ -4390,6 +4589,222 @@ export interface components {
         SheetEntry: {
             framing: components["schemas"]["FramingAnswer"];
             source: components["schemas"]["SourceAnswer"];
+        };
+        /** @description A size in CSS px. */
+        ShownAnswer: {
+            /**
+             * Format: double
+             * @description CSS px; null where it is not known.
+             */
+            height: null | number;
+            /**
+             * Format: double
+             * @description CSS px.
+             */
+            width: number;
+        };
+        /** @description A check of a site. */
+        SiteCheckAnswer: {
+            /**
+             * Format: date-time
+             * @description When it was asked for.
+             */
+            askedAt: string;
+            /**
+             * Format: int32
+             * @description Of what it is at, so much is done.
+             */
+            done: number;
+            /**
+             * Format: date-time
+             * @description When it ended.
+             */
+            endedAt: null | string;
+            /** @description Its id. */
+            id: string;
+            /** @description The site's host, or what was sent. */
+            name: string;
+            /** @description Files that were not read, with the reasons. */
+            notRead: components["schemas"]["LeftOutFile"][];
+            /** @description The pages, the heaviest first. */
+            pages: components["schemas"]["SitePageAnswer"][];
+            /** @description The pictures, those first that save most. */
+            pictures: components["schemas"]["SitePictureAnswer"][];
+            /** @description Why nothing came of it; empty otherwise. */
+            problem: string;
+            /** @description What it is at. */
+            stage: components["schemas"]["CheckStage"];
+            /** @description Where it stands. */
+            state: components["schemas"]["JobState"];
+            /**
+             * Format: int32
+             * @description Of so much.
+             */
+            total: number;
+            /** @description Of all pictures. */
+            totals: components["schemas"]["SiteTotals"];
+        };
+        /** @description Checks, newest first. */
+        SiteCheckList: {
+            items: components["schemas"]["SiteCheckSummary"][];
+        };
+        /** @description A check as a list has it. */
+        SiteCheckSummary: {
+            /**
+             * Format: date-time
+             * @description When it was asked for.
+             */
+            askedAt: string;
+            /** @description Its id. */
+            id: string;
+            /** @description The site's host, or what was sent. */
+            name: string;
+            /**
+             * Format: int32
+             * @description How many pictures it has.
+             */
+            pictures: number;
+            /** @description Where it stands. */
+            state: components["schemas"]["JobState"];
+        };
+        /** @description Pictures of a site that are to go back where they were, under the same names. */
+        SitePackage: {
+            /** @description Id of the check. */
+            check: string;
+            /**
+             * @description Whether the files are wanted as they were before, and not the better ones.
+             * @default false
+             */
+            originals: boolean;
+            /** @description Ids of its pictures; absent for all. */
+            pictures?: null | number[];
+        };
+        /** @description A page. */
+        SitePageAnswer: {
+            /** @description Of the page; from the site's folder on where nobody knows its host. */
+            address: string;
+            /**
+             * Format: int64
+             * @description What its pictures weigh, on the screen that loads most.
+             */
+            bytes: number;
+            /**
+             * Format: int64
+             * @description What they would weigh there.
+             */
+            possibleBytes: number;
+            /**
+             * Format: double
+             * @description How long they would take.
+             */
+            possibleSlowSeconds: number;
+            /** @description Why its sizes are not known; null where they were computed. */
+            problem: null | string;
+            /** @description The same on each kind of screen. */
+            screens: components["schemas"]["SiteScreenAnswer"][];
+            /**
+             * Format: double
+             * @description How long they take on the slowest line of a phone.
+             */
+            slowSeconds: number;
+        };
+        /** @description A picture file. */
+        SitePictureAnswer: {
+            /** @description Of the file. */
+            address: string;
+            /**
+             * Format: int64
+             * @description What it weighs; null where that is not known.
+             */
+            bytes: null | number;
+            /** @description What is to be said of it, the worst first. */
+            findings: components["schemas"]["Finding"][];
+            format: null | components["schemas"]["PictureFormat"];
+            /** @description Whether its bytes are there. */
+            hasFile: boolean;
+            /**
+             * Format: int32
+             * @description Pixels, upright; null where it was not looked at.
+             */
+            height: null | number;
+            /**
+             * Format: int64
+             * @description Its id within all checks.
+             */
+            id: number;
+            /**
+             * Format: int32
+             * @description How wide it need be for the densest screens; null where that is not known.
+             */
+            neededPx: null | number;
+            /** @description The first page that asks for it; null where none does. */
+            page: null | string;
+            /** @description Where it lay in the folder or ZIP; null where it came by another way. */
+            path: null | string;
+            /** @description Where it is shown. */
+            places: components["schemas"]["SitePlaceAnswer"][];
+            /** @description How that is known. */
+            possible: components["schemas"]["PossibleState"];
+            /**
+             * Format: int64
+             * @description What a better file weighs; null where its own weight is not known.
+             */
+            possibleBytes: null | number;
+            shown: null | components["schemas"]["ShownAnswer"];
+            /**
+             * Format: int32
+             * @description Pixels, upright; null where it was not looked at.
+             */
+            width: null | number;
+        };
+        /** @description Pictures of a check. */
+        SitePictureIds: {
+            /** @description Their ids. */
+            pictures: number[];
+        };
+        /** @description A place in which a picture is shown. */
+        SitePlaceAnswer: {
+            /** @description Whether these are all. */
+            isKnown: boolean;
+            /** @description Address of the page. */
+            page: string;
+            /** @description At which sizes, the smallest window first. */
+            shown: components["schemas"]["SeenAnswer"][];
+            /** @description How the page asks for it. */
+            use: components["schemas"]["PictureUse"];
+        };
+        /** @description What the pictures of a page weigh on a kind of screen. */
+        SiteScreenAnswer: {
+            /**
+             * Format: int64
+             * @description What they weigh.
+             */
+            bytes: number;
+            /** @description Of the screen. */
+            name: string;
+            /**
+             * Format: int64
+             * @description What they would weigh.
+             */
+            possibleBytes: number;
+        };
+        /** @description What pictures weigh. */
+        SiteTotals: {
+            /**
+             * Format: int64
+             * @description What those weigh whose weight is known.
+             */
+            bytes: number;
+            /**
+             * Format: int32
+             * @description How many there are.
+             */
+            pictures: number;
+            /**
+             * Format: int64
+             * @description What they would weigh.
+             */
+            possibleBytes: number;
         };
         /** @description Which sizes are made. Exactly one of the members is there. */
         SizesDocument: {
@@ -4705,6 +5120,28 @@ export interface components {
         SubjectSheet: {
             /** @description Those that nobody has confirmed, the least sure first; then the others, newest first. */
             items: components["schemas"]["SubjectEntry"][];
+        };
+        /** @description A picture of a site that was taken in, or why it was not. */
+        TakenSitePicture: {
+            /**
+             * Format: int64
+             * @description Its id.
+             */
+            picture: number;
+            /** @description Why there is none; null where there is one. */
+            problem: null | string;
+            /** @description The id of the source; null where there is none. */
+            source: null | string;
+            /**
+             * Format: int64
+             * @description The id of the picture that was taken for it: the largest that shows the same.
+             */
+            taken: number;
+        };
+        /** @description What became of pictures that were to be taken in. */
+        TakenSitePictures: {
+            /** @description One for each that has a file. */
+            items: components["schemas"]["TakenSitePicture"][];
         };
         /** @description A target as the interface gives it: without what opens it. */
         TargetAnswer: {
@@ -7728,6 +8165,292 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FramingSheet"];
+                };
+            };
+        };
+    };
+    listSiteChecks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SiteCheckList"];
+                };
+            };
+        };
+    };
+    checkSite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": components["schemas"]["IFormFileCollection"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CreatedId"];
+                };
+            };
+            /** @description The upload broke off. Nothing was checked. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description There is no file in a field named files, there are too many, or one is too long. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getSiteCheck: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SiteCheckAnswer"];
+                };
+            };
+            /** @description There is no such check; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteSiteCheck: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description There is no such check; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getBetterSitePicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                picture: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description No better file was made: the picture stays as it is, or its weight is only estimated. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description It was let go of and cannot be made again. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getSitePicturePreview: {
+        parameters: {
+            query?: {
+                width?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+                picture: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description There is no such picture, or its bytes are not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description The file is no longer on the disk. */
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    takeSitePictures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SitePictureIds"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenSitePictures"];
+                };
+            };
+            /** @description There is no such check; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description None or too many pictures are named. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    checkDemoSite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CreatedId"];
+                };
+            };
+        };
+    };
+    getMeasuringScript: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuringScript"];
                 };
             };
         };
