@@ -10,6 +10,7 @@ test.beforeAll(async () => {
 test.afterAll(() => app.stop());
 
 const paths = [
+  "/site-check",
   "/sources",
   "/destinations",
   "/destinations/windowbox?about",

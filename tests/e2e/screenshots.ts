@@ -149,12 +149,12 @@ test("pictures of every main view", async ({ page }) => {
     await page.getByText("best within the maximum size").waitFor({ timeout: 60_000 });
     await page.waitForLoadState("networkidle");
     await shot("weight");
-    await app.limit("windowbox.square", 60_000);
-    await app.render([id("ribbon-tails-detail")], ["windowbox.square"]);
-    await page.goto(`${app.url}/weight/${id("ribbon-tails-detail")}/windowbox.square?size=1064x1064`);
-    await page.getByText(/Take AVIF into the slot/).waitFor();
-    await page.getByText("at the target score").first().waitFor({ timeout: 60_000 });
-    await shot("remedies");
+    await page.goto(`${app.url}/site-check`);
+    await page.getByRole("button", { name: "Check the example" }).click();
+    await page.getByText("tails.jpg").first().waitFor({ timeout: 60_000 });
+    await page.getByRole("button", { name: "Delete this check" }).waitFor({ timeout: 90_000 });
+    await page.getByRole("button", { name: "hero-beach.jpg" }).click();
+    await shot("site-check");
   } finally {
     await app.stop();
   }

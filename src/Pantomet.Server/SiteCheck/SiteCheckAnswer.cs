@@ -15,7 +15,7 @@ namespace Pantomet.Server.SiteCheck;
 /// <param name="EndedAt">When it ended.</param>
 /// <param name="Totals">Of all pictures.</param>
 /// <param name="Pages">The pages, the heaviest first.</param>
-/// <param name="Pictures">The pictures, those first that save most.</param>
+/// <param name="Pictures">The pictures: first what visitors do not get at all, then those that save most.</param>
 /// <param name="NotRead">Files that were not read, with the reasons.</param>
 internal sealed record SiteCheckAnswer(
     string Id, JobState State, CheckStage Stage, string Name, int Done, int Total, string Problem, DateTime AskedAt, DateTime? EndedAt,

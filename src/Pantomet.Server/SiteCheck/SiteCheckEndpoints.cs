@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Pantomet.Core.Findings;
 using Pantomet.Core.Pictures;
 using Pantomet.Imaging.Sources;
 using Pantomet.Rendering;
@@ -129,8 +130,9 @@ internal static class SiteCheckEndpoints
             new SiteTotals(pictures.Count, pictures.Sum(row => row.Bytes ?? 0), pictures.Sum(row => row.PossibleBytes ?? 0)),
             SitePageSums.Of(pages, pictures),
             [
-                .. pictures.Select(SitePictureAnswer.Of).OrderByDescending(one => (one.Bytes - one.PossibleBytes) ?? 0)
-                    .ThenByDescending(one => one.Findings.Count > 0 ? one.Findings[0].Severity : 0).ThenBy(one => one.Id),
+                // What visitors do not get at all comes first, then what saves most.
+                .. pictures.Select(SitePictureAnswer.Of).OrderByDescending(one => one.Findings is [{ Severity: Severity.Stop }, ..])
+                    .ThenByDescending(one => (one.Bytes - one.PossibleBytes) ?? 0).ThenBy(one => one.Id),
             ],
             check.NotRead));
     }

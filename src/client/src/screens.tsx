@@ -9,6 +9,11 @@ const titled = (title: string): { handle: Titled } => ({ handle: { title } });
 export const screens: RouteObject[] = [
   { index: true, element: <Navigate to="/sources" replace /> },
   {
+    path: "site-check/:checkId?",
+    ...titled("Site check"),
+    lazy: async () => ({ Component: (await import("./siteCheck/SiteCheckScreen")).SiteCheckScreen }),
+  },
+  {
     path: "sources",
     ...titled("Sources"),
     lazy: async () => ({ Component: (await import("./sources/SourcesScreen")).SourcesScreen }),

@@ -12,6 +12,14 @@ export const catalogue = define({
     redo: ["mod+shift+z", "mod+y"],
     help: ["?", "F1"],
   },
+  siteCheck: {
+    start: ["n"],
+    go: ["ArrowUp", "ArrowDown"],
+    select: [" "],
+    selectAll: ["mod+a"],
+    take: ["t"],
+    package: ["p"],
+  },
   sources: {
     add: ["a"],
     go: [...arrows, ...shifted(arrows)],

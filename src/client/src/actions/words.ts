@@ -16,6 +16,17 @@ export const actWords: { [S in Scope]: { title: string; acts: Record<ActOf<S>, W
       help: "Help and keys",
     },
   },
+  siteCheck: {
+    title: "Site check",
+    acts: {
+      start: "Check a site",
+      go: "Go to a picture",
+      select: "Select or deselect the picture",
+      selectAll: "Select all that are shown",
+      take: "Add to sources",
+      package: "Package the better files under the same names",
+    },
+  },
   sources: {
     title: "Sources",
     acts: {

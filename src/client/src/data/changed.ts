@@ -29,7 +29,8 @@ export type Subject =
   | "packages"
   | "publications"
   | "files"
-  | "deliveries";
+  | "deliveries"
+  | "siteChecks";
 
 // What is computed from a source, its framing and the slots.
 const planned: readonly QueryKey[] = [
@@ -71,6 +72,7 @@ const follows: Record<Subject, readonly QueryKey[]> = {
   deliveries: [keys.deliveries, keys.proof.all],
   publications: [keys.targets, keys.publications.all, keys.board.all],
   packages: [keys.packages.list, keys.space.all],
+  siteChecks: [keys.siteChecks.all],
   files: [
     keys.plans.all,
     keys.board.all,

@@ -98,5 +98,11 @@ export const keys = {
     list: ["publications", "list"],
     one: (id: string) => ["publications", "one", id],
   },
+  siteChecks: {
+    all: ["siteChecks"],
+    list: ["siteChecks", "list"],
+    one: (id: string | undefined) => ["siteChecks", "one", id],
+    script: ["siteChecks", "script"],
+  },
   space: { all: ["space"], parts: ["space", "parts"], bin: ["space", "bin"] },
 } as const;

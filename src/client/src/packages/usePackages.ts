@@ -14,6 +14,7 @@ const asked: Record<Package["scope"], string> = {
   everything: "all that is finished",
   run: "a run",
   selection: "a selection",
+  site: "better files for a site",
 };
 
 /** All packages, the newest first; looked at again while one is being made. */

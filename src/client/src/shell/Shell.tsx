@@ -86,6 +86,7 @@ function Stages() {
   const chosen = useChoice();
   const packages = usePackages();
   const stages = [
+    { to: "/site-check", name: "Site check", figure: undefined },
     { to: "/sources", name: "Sources", figure: sources },
     { to: "/destinations", name: "Destinations", figure: destinations.data?.length },
     { to: "/framing", name: "Framing", figure: chosen.sources.length || undefined },
@@ -101,7 +102,7 @@ function Stages() {
         <NavLink
           key={to}
           to={to}
-          className="group relative w-[104px] max-[1150px]:w-[82px] pt-[11px] pl-[9px] font-medium text-soft before:absolute before:bottom-0 before:left-0 before:h-[19px] before:border-l before:border-ink hover:text-ink aria-[current=page]:font-[650] aria-[current=page]:text-ink"
+          className="group relative w-[95px] max-[1150px]:w-[80px] pt-[11px] pl-[9px] font-medium text-soft before:absolute before:bottom-0 before:left-0 before:h-[19px] before:border-l before:border-ink hover:text-ink aria-[current=page]:font-[650] aria-[current=page]:text-ink"
         >
           {name}
           {figure !== undefined && (
@@ -177,7 +178,7 @@ function Search() {
       type="search"
       aria-label="Find a picture"
       placeholder="Find a picture  /"
-      className="w-40 placeholder:text-soft"
+      className="w-40 placeholder:text-soft max-[1150px]:w-24"
       value={words}
       onChange={(event) => find(event.target.value)}
       onKeyDown={(event) => event.key === "Escape" && field.current?.blur()}

@@ -1,0 +1,106 @@
+import { readdir, readFile } from "node:fs/promises";
+import { join, relative, resolve } from "node:path";
+import { expect, test } from "@playwright/test";
+import { expectNoFaultInEither } from "./axe.ts";
+import { type Answers, demo, Pantomet } from "./pantomet.ts";
+
+const site = resolve(import.meta.dirname, "../../demo/site");
+
+let app: Pantomet;
+test.beforeEach(async () => {
+  app = await Pantomet.start("empty");
+});
+test.afterEach(() => app.stop());
+
+/** The files of the demo site as they are before anybody mends them, by where they lie. */
+async function demoSite(): Promise<Map<string, Buffer>> {
+  const files = new Map<string, Buffer>();
+  for (const entry of await readdir(site, { withFileTypes: true, recursive: true })) {
+    const path = join(entry.parentPath, entry.name);
+    if (entry.isFile() && entry.name !== "pictures.txt")
+      files.set(relative(site, path), await readFile(path));
+  }
+  for (const line of (await readFile(join(site, "pictures.txt"), "utf8")).split("\n").filter(Boolean)) {
+    const [path = "", source = ""] = line.split(" ");
+    files.set(path, await readFile(demo(source)));
+  }
+  return files;
+}
+
+async function ended(id: string): Promise<Answers["SiteCheckAnswer"]> {
+  await expect
+    .poll(async () => (await app.get<"SiteCheckAnswer">(`/api/site-checks/${id}`)).endedAt, {
+      timeout: 90_000,
+    })
+    .not.toBeNull();
+  return app.get<"SiteCheckAnswer">(`/api/site-checks/${id}`);
+}
+
+test("the worst ten of a site are mended under their names, and the next check finds the promised bytes", async ({
+  page,
+}) => {
+  test.setTimeout(240_000);
+  await page.goto(`${app.url}/site-check`);
+  await expect(
+    page.getByRole("heading", { name: "Which pictures of your site need mending?" }),
+  ).toBeVisible();
+  await expectNoFaultInEither(page);
+  await page.getByRole("button", { name: "Check the example" }).click();
+  await expect(page.getByRole("heading", { name: "galewright.example, 6 pages" })).toBeVisible({
+    timeout: 60_000,
+  });
+  await expect(page.getByRole("button", { name: "Delete this check" })).toBeVisible({ timeout: 90_000 });
+  await expectNoFaultInEither(page);
+  const check = await ended(page.url().split("/").at(-1) ?? "");
+
+  // What visitors do not get at all stands first, and nothing can be made of that.
+  await page.getByRole("combobox", { name: "What is wrong" }).selectOption("heavier-than-need-be");
+  for (let row = 0; row < 10; row++) {
+    await page.keyboard.press("Space");
+    await page.keyboard.press("ArrowDown");
+  }
+  await page.keyboard.press("t");
+  await expect(page.getByText(/pictures are among the sources/)).toBeVisible();
+  await page.keyboard.press("p");
+  await expect(page).toHaveURL(/\/packages\//);
+  await expect(page.getByRole("link", { name: /Download/ })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByText("better files for a site").first()).toBeVisible();
+
+  const packed = page.url().split("/").at(-1);
+  const manifest = await fetch(`${app.url}/api/packages/${packed}/files/manifest.json`);
+  const contents = (await manifest.json()) as { files: { file: string }[] };
+  const worst = check.pictures
+    .filter((one) => one.findings.some(({ id }) => id === "heavier-than-need-be"))
+    .slice(0, 10);
+  expect(contents.files.map((one) => one.file).sort()).toEqual(worst.map((one) => one.path).sort());
+  // Unpacked over the site.
+  const files = await demoSite();
+  for (const { file } of contents.files) {
+    expect(files.has(file)).toBe(true);
+    const answer = await fetch(`${app.url}/api/packages/${packed}/files/${file}`);
+    files.set(file, Buffer.from(await answer.arrayBuffer()));
+  }
+  const form = new FormData();
+  for (const [path, content] of files) form.append("files", new Blob([new Uint8Array(content)]), path);
+  const answer = await fetch(`${app.url}/api/site-checks`, { method: "POST", body: form });
+  const again = await ended(((await answer.json()) as { id: string }).id);
+  const saved = worst.reduce((sum, one) => sum + (one.bytes ?? 0) - (one.possibleBytes ?? 0), 0);
+  expect(again.totals.bytes).toBe(check.totals.bytes - saved);
+  const mended = again.pictures.find((one) => one.path === worst[0]?.path);
+  expect(mended?.findings.map(({ id }) => id)).not.toContain("too-many-pixels");
+});
+
+test("a site is dropped as a folder, and a file that is none of a site says so", async ({ page }) => {
+  await page.goto(`${app.url}/site-check`);
+  await page.getByLabel("A site's folder").setInputFiles(join(site, "css"));
+  await expect(page.getByText("There is no picture in what was sent.")).toBeVisible();
+  await page.keyboard.press("n");
+  await page.getByLabel("Files of a site").setInputFiles({
+    name: "notes.txt",
+    mimeType: "text/plain",
+    buffer: Buffer.from("kites"),
+  });
+  await expect(page.getByText("1 file could not be read")).toBeVisible();
+  await page.getByText("1 file could not be read").click();
+  await expect(page.getByText(/notes.txt: It is no record of a page's traffic/)).toBeVisible();
+});
