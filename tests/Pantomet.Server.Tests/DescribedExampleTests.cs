@@ -99,7 +99,9 @@ public sealed partial class DescribedExampleTests
         using var library = new Library();
         var ids = await PreparedAsync(library);
         var none = ids.ToDictionary(id => id.Key, _ => "none");
-        foreach (var missing in new[] { "replaced", "screenshot", "run", "variant", "package", "act", "target", "publication", "siteCheck", "sitePicture" })
+        string[] made =
+            ["replaced", "screenshot", "run", "variant", "package", "act", "target", "publication", "siteCheck", "sitePicture"];
+        foreach (var missing in made)
             none[missing] = "none";
         var paths = (await library.GetAsync("/openapi/v1.json"))["paths"]!.AsObject();
         var wrong = new List<string>();

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Pantomet.Core.Findings;
@@ -23,6 +24,10 @@ internal sealed record SiteCheckSummary(string Id, JobState State, string Name, 
 /// <summary>Checks, newest first.</summary>
 internal sealed record SiteCheckList(IReadOnlyList<SiteCheckSummary> Items);
 
+/// <summary>Pages that are to be fetched.</summary>
+/// <param name="Addresses">Of pages, or of lists of pages (<c>sitemap.xml</c>).</param>
+internal sealed record SiteAddresses(IReadOnlyList<string> Addresses);
+
 /// <summary>Pictures of a check.</summary>
 /// <param name="Pictures">Their ids.</param>
 internal sealed record SitePictureIds(IReadOnlyList<long> Pictures);
@@ -39,11 +44,12 @@ internal static class SiteCheckEndpoints
 {
     private const int ChecksListed = 100;
     private const int TakenAtOnce = 200;
+    private const int MostAddresses = 200;
 
     public static void MapSiteChecks(this IEndpointRouteBuilder routes)
     {
         var checks = routes.MapGroup("/api/site-checks").WithTags("Site check");
-        checks.MapPost("", StartAsync).Accepts<IFormFileCollection>("multipart/form-data").WithName("checkSite");
+        checks.MapPost("", StartAsync).Accepts<IFormFileCollection>("multipart/form-data", "application/json").WithName("checkSite");
         checks.MapPost("/demo", StartDemoAsync).WithName("checkDemoSite");
         checks.MapGet("", ListAsync).WithName("listSiteChecks");
         checks.MapGet("/script", Script).WithName("getMeasuringScript");
@@ -57,6 +63,8 @@ internal static class SiteCheckEndpoints
     private static async Task<Results<Accepted<CreatedId>, ProblemHttpResult>> StartAsync(
         HttpContext context, SiteCheckStart start, CancellationToken cancel)
     {
+        if (context.Request.HasJsonContentType())
+            return await StartFetchingAsync(context.Request, start, cancel);
         if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } size)
             size.MaxRequestBodySize = null;
         try
@@ -93,6 +101,38 @@ internal static class SiteCheckEndpoints
                 "saved, as multipart/form-data in fields named \"files\".");
         var check = await start.AskAsync();
         return TypedResults.Accepted($"/api/site-checks/{check.Id}", new CreatedId(check.Id));
+    }
+
+    private static async Task<Results<Accepted<CreatedId>, ProblemHttpResult>> StartFetchingAsync(
+        HttpRequest request, SiteCheckStart start, CancellationToken cancel)
+    {
+        if (await TryReadAsync(request, cancel) is not { Addresses: { Count: > 0 and <= MostAddresses } said })
+            return Problems.Invalid("addresses", $"Name 1 to {MostAddresses} addresses: pages of your site, or its sitemap.xml.");
+        var addresses = new List<Uri>();
+        foreach (var text in said)
+        {
+            if (!Uri.TryCreate(text.Trim(), UriKind.Absolute, out var address) || address.Scheme is not ("http" or "https") ||
+                address.UserInfo.Length > 0)
+                return Problems.Invalid(
+                    "addresses",
+                    $"\"{(text.Length > 80 ? text[..80] + "…" : text)}\" is no address of a page: one begins with http:// or https://.");
+            addresses.Add(address);
+        }
+
+        var check = await start.AskAsync(addresses);
+        return TypedResults.Accepted($"/api/site-checks/{check.Id}", new CreatedId(check.Id));
+    }
+
+    private static async Task<SiteAddresses?> TryReadAsync(HttpRequest request, CancellationToken cancel)
+    {
+        try
+        {
+            return await request.ReadFromJsonAsync<SiteAddresses>(cancel);
+        }
+        catch (JsonException)
+        {
+            return null;
+        }
     }
 
     private static async Task<Accepted<CreatedId>> StartDemoAsync(SiteCheckStart start, CancellationToken cancel)

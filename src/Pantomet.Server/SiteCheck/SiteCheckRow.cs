@@ -30,6 +30,9 @@ internal sealed class SiteCheckRow() : JobRow(JobKind.SiteCheck)
     /// <summary>What was sent.</summary>
     public required IReadOnlyList<GivenFile> Given { get; init; }
 
+    /// <summary>Pages to fetch, and lists of pages.</summary>
+    public IReadOnlyList<Uri> Addresses { get; init; } = [];
+
     public CheckStage Stage { get; set; }
 
     /// <summary>Files that were not read, with the reasons; of many, the first.</summary>

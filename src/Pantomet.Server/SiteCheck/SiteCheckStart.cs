@@ -34,15 +34,22 @@ internal sealed class SiteCheckStart(
         given.Add(new GivenFile(name, file));
     }
 
-    /// <summary>Asks for the check.</summary>
+    /// <summary>Asks for the check of what was taken in.</summary>
     /// <param name="name">What it is called until it is read; null for the name of what was sent.</param>
-    public async Task<SiteCheckRow> AskAsync(string? name = null)
+    public Task<SiteCheckRow> AskAsync(string? name = null) => AskAsync(name ?? NameOf(given), []);
+
+    /// <summary>Asks for the check of pages that are to be fetched.</summary>
+    /// <param name="addresses">Of pages, or of lists of pages.</param>
+    public Task<SiteCheckRow> AskAsync(IReadOnlyList<Uri> addresses) => AskAsync(addresses[0].Authority, addresses);
+
+    private async Task<SiteCheckRow> AskAsync(string name, IReadOnlyList<Uri> addresses)
     {
         var check = new SiteCheckRow
         {
             Id = id,
-            Name = name ?? NameOf(given),
+            Name = name,
             Given = given,
+            Addresses = addresses,
             State = JobState.Queued,
             AskedAt = clock.GetUtcNow().UtcDateTime,
         };

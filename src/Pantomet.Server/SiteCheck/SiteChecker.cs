@@ -1,5 +1,6 @@
 using Pantomet.Core.Findings;
 using Pantomet.Core.Measures;
+using Pantomet.Server.SiteCheck.Fetching;
 using Pantomet.Sites;
 using Pantomet.Sites.Joining;
 
@@ -19,7 +20,7 @@ internal sealed record CheckedSite(
 internal delegate Task CheckProgress(CheckStage stage, int done, int total);
 
 /// <summary>Reads a site, looks at its pictures and says what is wrong with them.</summary>
-internal sealed class SiteChecker(SiteWays ways, SiteFiles files, SitePages pages)
+internal sealed class SiteChecker(SiteWays ways, SiteFetcher fetcher, SiteFiles files, SitePages pages)
 {
     /// <summary>Does it.</summary>
     /// <param name="check">The check.</param>
@@ -29,6 +30,8 @@ internal sealed class SiteChecker(SiteWays ways, SiteFiles files, SitePages page
     {
         await tell(CheckStage.Reading, 0, 0);
         var contents = await ways.ReadAsync(check, cancel);
+        if (check.Addresses.Count > 0)
+            await fetcher.FetchAsync(check.Addresses, contents, tell, cancel);
         var looked = await LookAsync(contents, tell, cancel);
         var pixels = contents.Files.ToDictionary(
             file => file.Key, file => file.Value.Kept is { } kept ? looked.GetValueOrDefault(kept.Sha256)?.Facts?.Size : (PixelSize?)null);

@@ -40,13 +40,21 @@ internal sealed class SiteContents
     public List<(Uri Page, Uri Picture)> Loaded { get; } = [];
 
     /// <summary>Where the site begins; addresses of a folder are within it.</summary>
-    public Uri Site { get; set; } = SiteAddress.Nowhere;
+    public Uri Site { get; private set; } = SiteAddress.Nowhere;
 
     /// <summary>Whether its files came as a folder or ZIP, so that one that is not among them is not there.</summary>
     public bool IsWhole { get; set; }
 
     /// <summary>Files that were not read; of many, the first.</summary>
     public IReadOnlyList<LeftOutFile> NotRead => notRead;
+
+    /// <summary>A page was found: the first says where the site begins.</summary>
+    /// <param name="page">Its address.</param>
+    public void SetSite(Uri page)
+    {
+        if (Site == SiteAddress.Nowhere && page.Scheme is "http" or "https")
+            Site = new Uri(page.GetLeftPart(UriPartial.Authority) + "/");
+    }
 
     /// <summary>A file was not read.</summary>
     public void Leave(LeftOutFile file)

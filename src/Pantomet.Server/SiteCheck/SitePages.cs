@@ -13,6 +13,17 @@ internal sealed class SitePages(DecoderPool decoders, SiteFiles files, ContentSt
 {
     private const int MostStyleBytes = 5_000_000;
 
+    /// <summary>What is in a page.</summary>
+    /// <param name="address">Of the page.</param>
+    /// <param name="content">Of the page.</param>
+    /// <param name="cancel">The server ends, or somebody stops it.</param>
+    /// <exception cref="UnreadableException">It takes more than it may.</exception>
+    public async Task<ReadPage> ReadAsync(Uri address, StagedFile content, CancellationToken cancel) =>
+        (await AskAsync(
+            new PageToRead(
+                files.PathOf(content.Sha256), address, new Dictionary<Uri, string>(), new Dictionary<Uri, PixelSize?>(), []),
+            cancel)).Read;
+
     /// <summary>What is in a page, and at which sizes it shows its pictures.</summary>
     /// <param name="address">Of the page.</param>
     /// <param name="content">Of the page.</param>
@@ -27,9 +38,24 @@ internal sealed class SitePages(DecoderPool decoders, SiteFiles files, ContentSt
             .ToDictionary(file => file.Key, file => files.PathOf(file.Value.Kept!.Sha256));
         var asked = new PageToRead(
             files.PathOf(content.Sha256), address, sheets, pixels, [.. CheckWindow.Usual.Select(window => window.Viewport)]);
+        return await AskAsync(asked, cancel);
+    }
+
+    private async Task<PageResult> AskAsync(PageToRead asked, CancellationToken cancel)
+    {
         using var request = await store.StageAsync(PageWork.Write(asked), cancel);
         return PageWork.Read(await decoders.OtherAsync(PageWork.Way, request.Path, cancel));
     }
+
+    /// <summary>What a style sheet asks for: pictures, fonts, other sheets.</summary>
+    /// <param name="address">Of the sheet.</param>
+    /// <param name="sheet">Its content.</param>
+    /// <param name="cancel">The server ends, or somebody stops it.</param>
+    public async Task<IReadOnlyList<Uri>> AskedForAsync(Uri address, StagedFile sheet, CancellationToken cancel) =>
+        sheet.Bytes > MostStyleBytes
+            ? []
+            : [.. CssAddresses.Of(await File.ReadAllTextAsync(files.PathOf(sheet.Sha256), cancel))
+                .Select(said => Uri.TryCreate(address, said, out var asked) ? asked : null).OfType<Uri>()];
 
     /// <summary>What the style sheets of a page ask for, and its own styles.</summary>
     /// <param name="page">The page.</param>
@@ -42,12 +68,10 @@ internal sealed class SitePages(DecoderPool decoders, SiteFiles files, ContentSt
         while (due.TryDequeue(out var sheet))
         {
             var address = SiteAddress.InFull(site.Files, sheet);
-            if (!seen.Add(address) || site.Files.GetValueOrDefault(address) is not { Kept: { Bytes: < MostStyleBytes } kept })
+            if (!seen.Add(address) || site.Files.GetValueOrDefault(address) is not { Kept: { } kept })
                 continue;
-            foreach (var said in CssAddresses.Of(await File.ReadAllTextAsync(files.PathOf(kept.Sha256), cancel)))
+            foreach (var asked in await AskedForAsync(address, kept, cancel))
             {
-                if (!Uri.TryCreate(address, said, out var asked))
-                    continue;
                 found.Add(asked);
                 // Perhaps a sheet that it imports.
                 due.Enqueue(asked);

@@ -78,14 +78,8 @@ internal sealed class SiteWays(SiteFiles files, DataFolder folder)
         using var file = File.OpenRead(path);
         var page = MeasuredPage.Read(file);
         contents.Measured.Add(page);
-        SetSite(contents, new Uri(page.Address));
+        contents.SetSite(new Uri(page.Address));
         return Task.CompletedTask;
-    }
-
-    private static void SetSite(SiteContents contents, Uri page)
-    {
-        if (contents.Site == SiteAddress.Nowhere && page.Scheme is "http" or "https")
-            contents.Site = new Uri(page.GetLeftPart(UriPartial.Authority) + "/");
     }
 
     private async Task ReadTrafficAsync(SiteContents contents, string name, string path, CancellationToken cancel)
@@ -103,7 +97,7 @@ internal sealed class SiteWays(SiteFiles files, DataFolder folder)
             if (kind == SiteFileKind.Page && entry.Status is >= 200 and < 300)
             {
                 pages.TryAdd(entry.Page ?? "", entry.Address);
-                SetSite(contents, entry.Address);
+                contents.SetSite(entry.Address);
             }
 
             if (kind == SiteFileKind.Picture && pages.TryGetValue(entry.Page ?? "", out var page))

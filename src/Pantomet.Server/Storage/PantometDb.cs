@@ -198,6 +198,7 @@ internal sealed class PantometDb(DbContextOptions<PantometDb> options) : DbConte
         modelBuilder.Entity<SiteCheckRow>(check =>
         {
             AsJson(check.Property(row => row.Given));
+            AsJson(check.Property(row => row.Addresses));
             AsJson(check.Property(row => row.NotRead));
         });
         modelBuilder.Entity<SitePageRow>(page =>

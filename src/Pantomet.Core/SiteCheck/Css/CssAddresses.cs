@@ -15,6 +15,8 @@ public static partial class CssAddresses
             .Where(address => address.Length > 0).Distinct(),
     ];
 
-    [GeneratedRegex("""url\(\s*(?:"([^"\n]*)"|'([^'\n]*)'|([^)"'\s]+))\s*\)""", RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+        """url\(\s*(?:"([^"\n]*)"|'([^'\n]*)'|([^)"'\s]+))\s*\)|@import\s+(?:"([^"\n]*)"|'([^'\n]*)')""",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant)]
     private static partial Regex Url();
 }

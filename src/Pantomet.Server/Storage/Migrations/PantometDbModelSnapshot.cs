@@ -932,6 +932,10 @@ namespace Pantomet.Server.Storage.Migrations
                 {
                     b.HasBaseType("Pantomet.Server.Jobs.JobRow");
 
+                    b.Property<string>("Addresses")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Given")
                         .IsRequired()
                         .HasColumnType("TEXT");

@@ -1335,7 +1335,7 @@ export interface paths {
         put?: never;
         /**
          * Checks a site
-         * @description Takes a site's folder (files with their paths as names) or ZIP, records of traffic (HAR 1.2), what the measuring script saved, or a folder of pictures alone, in any mixture. The answer names the check; it is a job of that id.
+         * @description Takes a site's folder (files with their paths as names) or ZIP, records of traffic (HAR 1.2), what the measuring script saved, or a folder of pictures alone, in any mixture. Or, as JSON, {"addresses": [...]}: pages of a site, or its sitemap.xml, which are fetched politely, from the named hosts and no other. The answer names the check; it is a job of that id.
          */
         post: operations["checkSite"];
         delete?: never;
@@ -4628,7 +4628,7 @@ export interface components {
             notRead: components["schemas"]["LeftOutFile"][];
             /** @description The pages, the heaviest first. */
             pages: components["schemas"]["SitePageAnswer"][];
-            /** @description The pictures, those first that save most. */
+            /** @description The pictures: first what visitors do not get at all, then those that save most. */
             pictures: components["schemas"]["SitePictureAnswer"][];
             /** @description Why nothing came of it; empty otherwise. */
             problem: string;
@@ -8198,6 +8198,7 @@ export interface operations {
         };
         requestBody: {
             content: {
+                "application/json": components["schemas"]["IFormFileCollection"];
                 "multipart/form-data": components["schemas"]["IFormFileCollection"];
             };
         };
@@ -8220,7 +8221,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
-            /** @description There is no file in a field named files, there are too many, or one is too long. */
+            /** @description There is no file in a field named files, there are too many, or one is too long; or an address is none of a page. */
             422: {
                 headers: {
                     [name: string]: unknown;

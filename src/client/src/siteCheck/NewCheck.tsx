@@ -2,16 +2,19 @@ import { useRef, useState } from "react";
 import { copyText } from "../shell/clipboard";
 import { type Placed, placed, withoutLeftovers } from "../sources/droppedFiles";
 import { Button } from "../ui/Button";
+import { TextBox } from "../ui/Field";
 import { FilesInput } from "../ui/FileInput";
 import { useMeasuringScript } from "./useSiteChecks";
 
 /** The ways in which a site comes here. */
 export function NewCheck({
   onFiles,
+  onAddresses,
   onDemo,
   sent,
 }: {
   onFiles: (files: Placed[]) => void;
+  onAddresses: (addresses: readonly string[]) => void;
   onDemo: () => void;
   /** How much of what is being sent has arrived, 0 to 1. */
   sent: number | undefined;
@@ -20,6 +23,7 @@ export function NewCheck({
   const folder = useRef<HTMLInputElement>(null);
   const script = useMeasuringScript();
   const [isCopied, setIsCopied] = useState(false);
+  const [addresses, setAddresses] = useState("");
   const take = (chosen: File[]) => onFiles(withoutLeftovers(chosen).map(placed));
   return (
     <div className="grid gap-4">
@@ -50,6 +54,29 @@ export function NewCheck({
           >
             {isCopied ? "Copy the line again" : "Copy the line"}
           </Button>
+        </Way>
+        <Way
+          title="Addresses of your own site"
+          says="Pages, or its sitemap.xml. They are fetched one after the other, as robots.txt allows, from the hosts that you name and no other."
+        >
+          <form
+            className="flex gap-2"
+            onSubmit={(event) => {
+              event.preventDefault();
+              onAddresses(addresses.split(/\s+/).filter(Boolean));
+            }}
+          >
+            <TextBox
+              aria-label="Addresses"
+              placeholder="https://…"
+              className="w-52"
+              value={addresses}
+              onChange={(event) => setAddresses(event.target.value)}
+            />
+            <Button type="submit" disabled={addresses.trim() === ""}>
+              Fetch
+            </Button>
+          </form>
         </Way>
         <Way
           title="An example"

@@ -22,6 +22,7 @@ import {
   type SitePicture,
   useCheckJob,
   useDemoCheck,
+  useFetchCheck,
   useSiteCheck,
   useSiteChecks,
   useStartCheck,
@@ -38,6 +39,7 @@ export function SiteCheckScreen() {
   const [sent, setSent] = useState<number>();
   const start = useStartCheck(setSent);
   const demo = useDemoCheck();
+  const fetches = useFetchCheck();
   const id = checkId ?? checks.data?.[0]?.id;
   const check = useSiteCheck(id);
   const show = ({ id }: { id: string }) => {
@@ -48,7 +50,12 @@ export function SiteCheckScreen() {
   useDrops((transfer) => void placedOf(transfer).then(send, sayProblem));
   useActions("siteCheck", { start: () => setAsks(true) });
   const ways = (
-    <NewCheck onFiles={send} onDemo={() => demo.mutate(undefined, { onSuccess: show })} sent={sent} />
+    <NewCheck
+      onFiles={send}
+      onAddresses={(addresses) => fetches.mutate(addresses, { onSuccess: show })}
+      onDemo={() => demo.mutate(undefined, { onSuccess: show })}
+      sent={sent}
+    />
   );
   if (checks.error && !checks.data) return <Fault problem={checks.error} />;
   if (checks.data?.length === 0)

@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { changed } from "../data/changed";
-import { answer, api, RequestProblem, type Schemas } from "../data/client";
+import { answer, api, problemOf, RequestProblem, type Schemas } from "../data/client";
 import { keys } from "../data/keys";
 import { isUnderWay } from "../instruments/jobs";
 import { say, sayProblem } from "../shell/notices";
@@ -91,6 +91,24 @@ function send(files: readonly Placed[], onProgress: (share: number) => void): Pr
       failed(new RequestProblem("The connection was lost. Nothing was checked; send it again."));
     request.open("POST", "/api/site-checks");
     request.send(body);
+  });
+}
+
+/** Has pages fetched, and asks for their check. */
+export function useFetchCheck() {
+  return useMutation({
+    mutationFn: async (addresses: readonly string[]) => {
+      const response = await fetch("/api/site-checks", {
+        method: "POST",
+        headers: { "content-type": "application/json" },
+        body: JSON.stringify({ addresses }),
+      });
+      const body = await response.json();
+      if (!response.ok) throw problemOf(response, body);
+      return body as { id: string };
+    },
+    onSuccess: () => changed("siteChecks"),
+    onError: sayProblem,
   });
 }
 

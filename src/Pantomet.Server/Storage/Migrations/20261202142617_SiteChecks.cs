@@ -11,6 +11,12 @@ namespace Pantomet.Server.Storage.Migrations
         protected override void Up(MigrationBuilder migrationBuilder)
         {
             migrationBuilder.AddColumn<string>(
+                name: "Addresses",
+                table: "Jobs",
+                type: "TEXT",
+                nullable: true);
+
+            migrationBuilder.AddColumn<string>(
                 name: "Given",
                 table: "Jobs",
                 type: "TEXT",
@@ -119,6 +125,10 @@ namespace Pantomet.Server.Storage.Migrations
 
             migrationBuilder.DropTable(
                 name: "SitePictures");
+
+            migrationBuilder.DropColumn(
+                name: "Addresses",
+                table: "Jobs");
 
             migrationBuilder.DropColumn(
                 name: "Given",

@@ -11,7 +11,7 @@ using Pantomet.Server.Storage;
 namespace Pantomet.Server.Storage.Migrations
 {
     [DbContext(typeof(PantometDb))]
-    [Migration("20261202133637_SiteChecks")]
+    [Migration("20261202142617_SiteChecks")]
     partial class SiteChecks
     {
         /// <inheritdoc />
@@ -934,6 +934,10 @@ namespace Pantomet.Server.Storage.Migrations
             modelBuilder.Entity("Pantomet.Server.SiteCheck.SiteCheckRow", b =>
                 {
                     b.HasBaseType("Pantomet.Server.Jobs.JobRow");
+
+                    b.Property<string>("Addresses")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("Given")
                         .IsRequired()
