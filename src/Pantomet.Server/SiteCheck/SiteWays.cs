@@ -105,9 +105,9 @@ internal sealed class SiteWays(SiteFiles files, DataFolder folder)
             // "Not modified" has no body: what came before, or comes later, has.
             if (contents.Files.TryGetValue(entry.Address, out var known) && (known.Kept is not null || entry.Body is null))
                 continue;
-            var kept = entry.Body is { } body ? await files.KeepAsync(new MemoryStream(body), cancel) : null;
+            var kept = entry is { Body: { } body, Status: < 400 } ? await files.KeepAsync(new MemoryStream(body), cancel) : null;
             contents.Files[entry.Address] = new SiteEntry(
-                kind, null, entry.Bytes, kept, new SentAnswer(entry.Status, entry.Headers.GetValueOrDefault("cache-control")));
+                kind, null, entry.Status < 400 ? entry.Bytes : null, kept, new SentAnswer(entry.Status, entry.Headers.GetValueOrDefault("cache-control")));
         }
 
         if (reader.IsCutOff)

@@ -34,9 +34,10 @@ public static class JoinedSite
 
         foreach (var address in files.Where(file => file.Value is { Facts: not null } or { Problem: not null }).Select(file => file.Key))
             places.TryAdd(address, []);
-        var elements = places.ToDictionary(one => one.Key, one => (IReadOnlySet<int>)one.Value.Select(place => place.Element).ToHashSet());
+        var filesOf = places.Values.SelectMany(list => list.Select(place => place.Element).Distinct()).CountBy(one => one).ToDictionary();
         var same = SamePictures.Of(
-            [.. places.Keys.Where(files.ContainsKey).Select(address => (address, files[address]))], address => elements[address]);
+            [.. places.Keys.Where(files.ContainsKey).Select(address => (address, files[address]))],
+            address => places[address].Exists(place => filesOf[place.Element] > 1));
         return
         [
             .. places.Select(one => Picture(

@@ -10,9 +10,9 @@ internal static class SamePictures
 
     /// <summary>What is to be said of each.</summary>
     /// <param name="pictures">All of the site.</param>
-    /// <param name="elements">Numbers of the elements that ask for each.</param>
+    /// <param name="isOneOfMany">Whether a file is offered beside others of the same picture: of a ladder, or in another format.</param>
     public static IReadOnlyDictionary<Uri, Finding> Of(
-        IReadOnlyList<(Uri Address, KnownFile File)> pictures, Func<Uri, IReadOnlySet<int>> elements)
+        IReadOnlyList<(Uri Address, KnownFile File)> pictures, Predicate<Uri> isOneOfMany)
     {
         var found = new Dictionary<Uri, Finding>();
         foreach (var group in pictures.Where(one => one.File.Sha256 is not null).GroupBy(one => one.File.Sha256))
@@ -24,25 +24,25 @@ internal static class SamePictures
         }
 
         // Sorted by how light they are, so that each is held only against those that are about as light.
-        var seen = pictures.Where(one => one.File is { Likeness: not null, Facts: not null } && !found.ContainsKey(one.Address))
+        var seen = pictures.Where(one => one.File is { Likeness: not null, Facts: not null } && !found.ContainsKey(one.Address) &&
+                !isOneOfMany(one.Address))
             .OrderBy(one => one.File.Likeness!.Mean).ToList();
         for (var at = 0; at < seen.Count; at++)
         {
             for (var next = at + 1; next < seen.Count && seen[next].File.Likeness!.Mean - seen[at].File.Likeness!.Mean <= 1; next++)
-                Compare(seen[at], seen[next], elements, found);
+                Compare(seen[at], seen[next], found);
         }
 
         return found;
     }
 
     private static void Compare(
-        (Uri Address, KnownFile File) one, (Uri Address, KnownFile File) other, Func<Uri, IReadOnlySet<int>> elements,
-        Dictionary<Uri, Finding> found)
+        (Uri Address, KnownFile File) one, (Uri Address, KnownFile File) other, Dictionary<Uri, Finding> found)
     {
         var (left, right) = (one.File.Facts!.Size, other.File.Facts!.Size);
         if (Math.Max(left.Width, right.Width) > NearWidth * Math.Min(left.Width, right.Width) ||
             Math.Abs(((double)left.Width / left.Height / right.Width * right.Height) - 1) > 0.01 ||
-            elements(one.Address).Overlaps(elements(other.Address)) || !one.File.Likeness!.IsSame(other.File.Likeness!))
+            !one.File.Likeness!.IsSame(other.File.Likeness!))
             return;
         var (lighter, heavier) = one.File.Bytes <= other.File.Bytes ? (one, other) : (other, one);
         found[heavier.Address] = new Finding(

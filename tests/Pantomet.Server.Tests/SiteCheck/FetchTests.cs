@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using System.Net;
 using System.Net.Http.Json;
+using System.Text;
 using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Http;
@@ -91,7 +92,7 @@ public sealed class FetchTests : IAsyncLifetime
     [Fact]
     public async Task A_list_of_pages_gives_those_of_the_named_host()
     {
-        paths["/sitemap.xml"] = context => Send(context, "application/xml", System.Text.Encoding.UTF8.GetBytes($"""
+        paths["/sitemap.xml"] = context => Send(context, "application/xml", Encoding.UTF8.GetBytes($"""
             <?xml version="1.0"?><urlset xmlns="http://www.sitemaps.org/schemas/sitemap/0.9">
             <url><loc>{Root(site)}/one.html</loc></url><url><loc>{Root(elsewhere)}/two.html</loc></url></urlset>
             """));
@@ -197,7 +198,7 @@ public sealed class FetchTests : IAsyncLifetime
 
     private static void Quick(IServiceCollection services) => services.AddSingleton(Bounds);
 
-    private void Html(string path, string text) => paths[path] = context => Send(context, "text/html", System.Text.Encoding.UTF8.GetBytes(text));
+    private void Html(string path, string text) => paths[path] = context => Send(context, "text/html", Encoding.UTF8.GetBytes(text));
 
     private static Func<HttpContext, Task> Redirect(string to) => context =>
     {
