@@ -136,6 +136,7 @@ services.AddSingleton<BetterFiles>();
 services.AddSingleton<SavingsMaker>();
 services.AddScoped<SiteCheckStart>();
 services.AddScoped<SiteIntake>();
+services.AddScoped<SiteSlots>();
 services.AddSingleton<SiteCheckBin>();
 services.AddSingleton<IJobWork, SiteCheckJobs>();
 services.AddSingleton<WakeSignal>();

@@ -36,6 +36,7 @@ public sealed partial class DescribedExampleTests
         ["makeTarget"] = ("target", answer => answer["id"]),
         ["publish"] = ("publication", answer => answer["id"]),
         ["checkSite"] = ("siteCheck", answer => answer["id"]),
+        ["checkDemoSite"] = ("demoCheck", answer => answer["id"]),
         ["getSiteCheck"] = ("sitePicture", answer => answer["pictures"]![0]!["id"]),
     };
 
@@ -100,7 +101,8 @@ public sealed partial class DescribedExampleTests
         var ids = await PreparedAsync(library);
         var none = ids.ToDictionary(id => id.Key, _ => "none");
         string[] made =
-            ["replaced", "screenshot", "run", "variant", "package", "act", "target", "publication", "siteCheck", "sitePicture"];
+            ["replaced", "screenshot", "run", "variant", "package", "act", "target", "publication", "siteCheck", "demoCheck",
+                "sitePicture"];
         foreach (var missing in made)
             none[missing] = "none";
         var paths = (await library.GetAsync("/openapi/v1.json"))["paths"]!.AsObject();

@@ -152,7 +152,7 @@ test("pictures of every main view", async ({ page }) => {
     await page.goto(`${app.url}/site-check`);
     await page.getByRole("button", { name: "Check the example" }).click();
     await page.getByText("tails.jpg").first().waitFor({ timeout: 60_000 });
-    await page.getByRole("button", { name: "Delete this check" }).waitFor({ timeout: 90_000 });
+    await page.getByRole("button", { name: "Pause" }).waitFor({ state: "detached", timeout: 90_000 });
     await page.getByRole("button", { name: "hero-beach.jpg" }).click();
     await shot("site-check");
   } finally {

@@ -49,10 +49,18 @@ test("the worst ten of a site are mended under their names, and the next check f
   await expect(page.getByRole("heading", { name: "galewright.example, 6 pages" })).toBeVisible({
     timeout: 60_000,
   });
-  await expect(page.getByRole("button", { name: "Delete this check" })).toBeVisible({ timeout: 90_000 });
+  await expect(page.getByRole("button", { name: "Pause" })).toBeHidden({ timeout: 90_000 });
+  await page.getByRole("button", { name: "More" }).click();
+  await expect(page.getByRole("menuitem", { name: "Save as a table (CSV)" })).toBeVisible();
   await expectNoFaultInEither(page);
+  await page.keyboard.press("Escape");
   const check = await ended(page.url().split("/").at(-1) ?? "");
 
+  await page.getByRole("button", { name: "hero-beach.jpg" }).click();
+  await page.keyboard.press("m");
+  await expect(page).toHaveURL(/\/destinations\/galewright-example/, { timeout: 30_000 });
+  await expect(page.getByText("1440 px wide").first()).toBeVisible();
+  await page.goBack();
   // What visitors do not get at all stands first, and nothing can be made of that.
   await page.getByRole("combobox", { name: "What is wrong" }).selectOption("heavier-than-need-be");
   for (let row = 0; row < 10; row++) {

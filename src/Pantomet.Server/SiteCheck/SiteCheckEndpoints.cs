@@ -56,6 +56,8 @@ internal static class SiteCheckEndpoints
         checks.MapGet("/{id}", GetAsync).WithName("getSiteCheck");
         checks.MapDelete("/{id}", DeleteAsync).WithName("deleteSiteCheck");
         checks.MapPost("/{id}/sources", TakeAsync).WithName("takeSitePictures");
+        checks.MapPost("/{id}/slots", MakeSlotsAsync).WithName("makeSiteSlots");
+        checks.MapGet("/{id}/csv", CsvAsync).WithName("getSiteCheckCsv");
         checks.MapGet("/{id}/pictures/{picture:long}/preview", PreviewAsync).WithName("getSitePicturePreview");
         checks.MapGet("/{id}/pictures/{picture:long}/better", BetterAsync).WithName("getBetterSitePicture");
     }
@@ -159,13 +161,21 @@ internal static class SiteCheckEndpoints
     private static Ok<MeasuringScript> Script() => TypedResults.Ok(new MeasuringScript(MeasuredPage.Script));
 
     private static async Task<Results<Ok<SiteCheckAnswer>, ProblemHttpResult>> GetAsync(
-        PantometDb database, string id, CancellationToken cancel)
+        PantometDb database, string id, CancellationToken cancel) =>
+        await AnswerAsync(database, id, cancel) is { } check ? TypedResults.Ok(check) : Problems.NotFound("site check", id);
+
+    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> CsvAsync(
+        PantometDb database, string id, CancellationToken cancel) => await AnswerAsync(database, id, cancel) is { } check
+            ? TypedResults.File(SiteCheckCsv.Of(check.Pictures), "text/csv; charset=utf-8", "site-check.csv")
+            : Problems.NotFound("site check", id);
+
+    private static async Task<SiteCheckAnswer?> AnswerAsync(PantometDb database, string id, CancellationToken cancel)
     {
         if (await database.SiteChecks.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id, cancel) is not { } check)
-            return Problems.NotFound("site check", id);
+            return null;
         var pages = await database.SitePages.AsNoTracking().Where(row => row.CheckId == id).ToListAsync(cancel);
         var pictures = await database.SitePictures.AsNoTracking().Where(row => row.CheckId == id).ToListAsync(cancel);
-        return TypedResults.Ok(new SiteCheckAnswer(
+        return new SiteCheckAnswer(
             check.Id, check.State, check.Stage, check.Name, check.Done, check.Total, check.Problem, check.AskedAt, check.EndedAt,
             new SiteTotals(pictures.Count, pictures.Sum(row => row.Bytes ?? 0), pictures.Sum(row => row.PossibleBytes ?? 0)),
             SitePageSums.Of(pages, pictures),
@@ -174,7 +184,7 @@ internal static class SiteCheckEndpoints
                 .. pictures.Select(SitePictureAnswer.Of).OrderByDescending(one => one.Findings is [{ Severity: Severity.Stop }, ..])
                     .ThenByDescending(one => (one.Bytes - one.PossibleBytes) ?? 0).ThenBy(one => one.Id),
             ],
-            check.NotRead));
+            check.NotRead);
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> DeleteAsync(SiteCheckBin bin, string id) =>
@@ -188,6 +198,15 @@ internal static class SiteCheckEndpoints
         if (wanted.Pictures.Count is 0 or > TakenAtOnce)
             return Problems.Invalid("pictures", $"Take 1 to {TakenAtOnce} pictures at a time.");
         return TypedResults.Ok(new TakenSitePictures(await intake.TakeAsync(id, wanted.Pictures, cancel)));
+    }
+
+    private static async Task<Results<Ok<MadeSiteSlots>, ProblemHttpResult>> MakeSlotsAsync(
+        SiteSlots slots, string id, SitePictureIds wanted, CancellationToken cancel)
+    {
+        if (wanted.Pictures.Count is 0 or > TakenAtOnce)
+            return Problems.Invalid("pictures", $"Make slots of 1 to {TakenAtOnce} pictures at a time.");
+        var (made, refusal) = await slots.MakeAsync(id, wanted.Pictures, cancel);
+        return made is null ? Problems.Of(refusal!) : TypedResults.Ok(made);
     }
 
     private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> PreviewAsync(

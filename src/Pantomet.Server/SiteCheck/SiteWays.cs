@@ -106,8 +106,8 @@ internal sealed class SiteWays(SiteFiles files, DataFolder folder)
             if (contents.Files.TryGetValue(entry.Address, out var known) && (known.Kept is not null || entry.Body is null))
                 continue;
             var kept = entry is { Body: { } body, Status: < 400 } ? await files.KeepAsync(new MemoryStream(body), cancel) : null;
-            contents.Files[entry.Address] = new SiteEntry(
-                kind, null, entry.Status < 400 ? entry.Bytes : null, kept, new SentAnswer(entry.Status, entry.Headers.GetValueOrDefault("cache-control")));
+            var sent = new SentAnswer(entry.Status, entry.Headers.GetValueOrDefault("cache-control"));
+            contents.Files[entry.Address] = new SiteEntry(kind, null, entry.Status < 400 ? entry.Bytes : null, kept, sent);
         }
 
         if (reader.IsCutOff)

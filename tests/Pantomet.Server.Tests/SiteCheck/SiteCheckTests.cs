@@ -53,12 +53,56 @@ public sealed class SiteCheckTests : IDisposable
     public async Task The_promised_file_is_there_and_weighs_what_was_promised()
     {
         var check = await CheckedAsync(("img/hill.jpg", Demo("hill-flight.jpg")), ("index.html", Encoding.UTF8.GetBytes(Page)));
-        var hill = check["pictures"]!.AsArray()[0]!;
+        var hill = Picture(check, "/img/hill.jpg");
 
         var better = await library.Http.GetByteArrayAsync(
             new Uri($"/api/site-checks/{check["id"]}/pictures/{hill["id"]}/better", UriKind.Relative));
 
         Assert.Equal((long)hill["possibleBytes"]!, better.LongLength);
+    }
+
+    [Fact]
+    public async Task Files_go_back_under_their_names_and_so_do_those_from_before()
+    {
+        var check = await CheckedAsync(("a/img/hill.jpg", Demo("hill-flight.jpg")), ("a/index.html", Encoding.UTF8.GetBytes(Page)));
+        var hill = Picture(check, "/a/img/hill.jpg");
+        var site = new { check = (string)check["id"]!, pictures = new[] { (long)hill["id"]! }, originals = false };
+
+        using (var better = await library.PackAsync(new { site }))
+            Assert.Equal((long)hill["possibleBytes"]!, better.GetEntry("a/img/hill.jpg")!.Length);
+        using var before = await library.PackAsync(new { site = site with { originals = true } });
+        using var content = new MemoryStream();
+        await before.GetEntry("a/img/hill.jpg")!.Open().CopyToAsync(content);
+        Assert.Equal(Demo("hill-flight.jpg"), content.ToArray());
+
+        var unknown = await library.SendJsonAsync(HttpMethod.Post, "/api/packages", new { site = site with { check = "none" } });
+        Assert.Equal(HttpStatusCode.NotFound, unknown.StatusCode);
+    }
+
+    [Fact]
+    public async Task Places_become_slots_with_their_pictures()
+    {
+        var check = await CheckedAsync(
+            ("index.html", Encoding.UTF8.GetBytes(Page)), ("img/hill.jpg", Demo("hill-flight.jpg")),
+            ("img/spool.jpg", Demo("spool-small.jpg")));
+        var pictures = check["pictures"]!.AsArray().Select(one => (long)one!["id"]!).ToArray();
+
+        var made = await (await library.SendJsonAsync(HttpMethod.Post, $"/api/site-checks/{check["id"]}/slots", new { pictures }))
+            .Content.ReadFromJsonAsync<JsonNode>();
+        var destination = await library.GetAsync($"/api/destinations/{made!["destination"]}");
+
+        // 300 CSS px with densities 1, 2 and 3.
+        var slot = Assert.Single(destination["slots"]!.AsArray(), one => (string)one!["name"]! == "300 px wide")!;
+        Assert.Equal("3:2", (string)slot["shape"]!);
+        Assert.Equal([900, 600, 300], slot["sizes"]!["widths"]!.AsArray().Select(one => (int)one!));
+        var source = await library.GetAsync($"/api/sources/{made["slots"]!.AsArray()
+            .Single(one => (string)one!["name"]! == "300 px wide")!["sources"]![0]}");
+        Assert.Equal("hill", (string)source["stem"]!);
+        Assert.Equal((string)slot["groups"]![0]!, (string)source["group"]!);
+
+        var table = await library.Http.GetStringAsync(new Uri($"/api/site-checks/{check["id"]}/csv", UriKind.Relative));
+        Assert.Equal(3, table.Split("\r\n", StringSplitOptions.RemoveEmptyEntries).Length);
+        Assert.StartsWith("address,page,bytes,possible_bytes", table, StringComparison.Ordinal);
     }
 
     [Fact]

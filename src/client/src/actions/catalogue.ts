@@ -19,6 +19,7 @@ export const catalogue = define({
     selectAll: ["mod+a"],
     take: ["t"],
     package: ["p"],
+    slots: ["m"],
   },
   sources: {
     add: ["a"],

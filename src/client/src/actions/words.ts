@@ -25,6 +25,7 @@ export const actWords: { [S in Scope]: { title: string; acts: Record<ActOf<S>, W
       selectAll: "Select all that are shown",
       take: "Add to sources",
       package: "Package the better files under the same names",
+      slots: "Make slots of the places, with their pictures",
     },
   },
   sources: {

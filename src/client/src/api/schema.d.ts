@@ -1368,6 +1368,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/site-checks/{id}/csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Gives a check for spreadsheets
+         * @description text/csv: a row for each picture.
+         */
+        get: operations["getSiteCheckCsv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/site-checks/{id}/pictures/{picture}/better": {
         parameters: {
             query?: never;
@@ -1402,6 +1422,26 @@ export interface paths {
         get: operations["getSitePicturePreview"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/site-checks/{id}/slots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Makes slots of a site's places
+         * @description Sizes at which the named pictures are shown become slots of a new destination. The pictures are taken in as sources, each in the group of its slot.
+         */
+        post: operations["makeSiteSlots"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3550,6 +3590,22 @@ export interface components {
              * @description Enough looks.
              */
             wanted?: null | number;
+        };
+        /** @description A slot that was made of a place of a site. */
+        MadeSiteSlot: {
+            /** @description Of the slot. */
+            id: string;
+            /** @description What it is called. */
+            name: string;
+            /** @description Ids of the sources that it takes. */
+            sources: string[];
+        };
+        /** @description A destination that was made of a site. */
+        MadeSiteSlots: {
+            /** @description Its id. */
+            destination: string;
+            /** @description Its slots, those with most pictures first. */
+            slots: components["schemas"]["MadeSiteSlot"][];
         };
         /** @description One of a picture's main colours. */
         MainShare: {
@@ -8292,6 +8348,35 @@ export interface operations {
             };
         };
     };
+    getSiteCheckCsv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description There is no such check; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     getBetterSitePicture: {
         parameters: {
             query?: never;
@@ -8363,6 +8448,50 @@ export interface operations {
             };
             /** @description The file is no longer on the disk. */
             410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    makeSiteSlots: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SitePictureIds"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeSiteSlots"];
+                };
+            };
+            /** @description There is no such check; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description None or too many pictures are named, or of none of them is it known how large it is shown. */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

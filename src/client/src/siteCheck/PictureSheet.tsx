@@ -1,11 +1,8 @@
-import { useNavigate } from "react-router";
 import { FindingLine } from "../instruments/FindingLine";
 import { Gauge } from "../instruments/Gauge";
-import { isUnderWay } from "../instruments/jobs";
 import { bytes, duration, size } from "../instruments/numbers";
-import { Button } from "../ui/Button";
 import { Press } from "../ui/Press";
-import { type SiteCheck, type SitePicture, useDeleteCheck } from "./useSiteChecks";
+import type { SiteCheck, SitePicture } from "./useSiteChecks";
 import { nameOf, within } from "./words";
 
 /** One picture of a site: before and after, what is wrong, and where it is shown; below it, what every page weighs. */
@@ -21,8 +18,6 @@ export function PictureSheet({
   page: string | undefined;
   onPage: (page: string | undefined) => void;
 }) {
-  const remove = useDeleteCheck();
-  const navigate = useNavigate();
   return (
     <aside
       aria-label="Details"
@@ -39,14 +34,6 @@ export function PictureSheet({
       )}
       {picture && picture.places.length > 0 && <ShownOn picture={picture} />}
       {check.pages.length > 0 && <Pages check={check} page={page} onPage={onPage} />}
-      {!isUnderWay(check) && (
-        <Button
-          className="justify-self-start"
-          onClick={() => remove.mutate(check.id, { onSuccess: () => navigate("/site-check") })}
-        >
-          Delete this check
-        </Button>
-      )}
     </aside>
   );
 }

@@ -12,6 +12,7 @@ import { Button } from "../ui/Button";
 import { CheckBox } from "../ui/CheckBox";
 import { Dialog } from "../ui/Dialog";
 import { Fault } from "../ui/Fault";
+import { Menu } from "../ui/Menu";
 import { Select } from "../ui/Select";
 import { VirtualRows } from "../ui/VirtualRows";
 import { NewCheck } from "./NewCheck";
@@ -21,8 +22,10 @@ import {
   type SiteCheck,
   type SitePicture,
   useCheckJob,
+  useDeleteCheck,
   useDemoCheck,
   useFetchCheck,
+  useMakeSlots,
   useSiteCheck,
   useSiteChecks,
   useStartCheck,
@@ -105,6 +108,8 @@ function Checked({
   const [selected, setSelected] = useState<ReadonlySet<number>>(new Set());
   const take = useTakePictures(check.id);
   const pack = useMakePackage();
+  const slots = useMakeSlots(check.id);
+  const remove = useDeleteCheck();
   const shown = useMemo(
     () =>
       check.pictures.filter(
@@ -125,17 +130,21 @@ function Checked({
       return after;
     });
   const all = () => setSelected(new Set(shown.map((one) => one.id)));
-  const package_ = () =>
+  const package_ = (originals: boolean) =>
     pack.mutate(
-      { site: { check: check.id, pictures: chosen, originals: false } },
+      { site: { check: check.id, pictures: chosen, originals } },
       { onSuccess: ({ id }) => navigate(`/packages/${id}`) },
     );
+  const makeSlots = () =>
+    chosen.length > 0 &&
+    slots.mutate(chosen, { onSuccess: ({ destination }) => navigate(`/destinations/${destination}`) });
   useActions("siteCheck", {
     go: (key) => setAt(Math.min(Math.max(current + (key === "ArrowDown" ? 1 : -1), 0), shown.length - 1)),
     select: () => here && select(here, !selected.has(here.id)),
     selectAll: all,
     take: () => chosen.length > 0 && take.mutate(chosen),
-    package: () => chosen.length > 0 && package_(),
+    package: () => chosen.length > 0 && package_(false),
+    slots: makeSlots,
   });
   useReadout(here ? factsOf(here) : []);
   const of = selected.size > 0 ? ` ${count(selected.size)}` : "";
@@ -149,6 +158,23 @@ function Checked({
         <Button act="siteCheck.package" disabled={chosen.length === 0 || pack.isPending}>
           Package{of} better {chosen.length === 1 ? "file" : "files"}
         </Button>
+        <Menu
+          label="More"
+          button={<Button>More</Button>}
+          items={[
+            ["Make slots of these places", () => void makeSlots()],
+            ["Package these as they were", () => package_(true)],
+            [
+              "Delete this check",
+              () => remove.mutate(check.id, { onSuccess: () => navigate("/site-check") }),
+            ],
+          ]}
+          download={{
+            words: "Save as a table (CSV)",
+            href: `/api/site-checks/${check.id}/csv`,
+            name: "site-check.csv",
+          }}
+        />
         <Button go act="siteCheck.take" disabled={chosen.length === 0 || take.isPending}>
           Add{of} to sources
         </Button>

@@ -3,6 +3,7 @@ import { changed } from "../data/changed";
 import { answer, api, problemOf, RequestProblem, type Schemas } from "../data/client";
 import { keys } from "../data/keys";
 import { isUnderWay } from "../instruments/jobs";
+import { some } from "../instruments/numbers";
 import { say, sayProblem } from "../shell/notices";
 import type { Placed } from "../sources/droppedFiles";
 
@@ -144,6 +145,24 @@ export function useCheckJob() {
       );
     },
     onSuccess: () => changed("siteChecks"),
+    onError: sayProblem,
+  });
+}
+
+/** Makes slots of the places in which pictures are shown, with the pictures as sources. */
+export function useMakeSlots(check: string) {
+  return useMutation({
+    mutationFn: (pictures: readonly number[]) =>
+      answer(
+        api.POST("/api/site-checks/{id}/slots", {
+          params: { path: { id: check } },
+          body: { pictures: [...pictures] },
+        }),
+      ),
+    onSuccess: ({ slots }) => {
+      say(`${some(slots.length, "slot")} made. Say here what else they demand.`);
+      return changed("destinations", "sources");
+    },
     onError: sayProblem,
   });
 }
