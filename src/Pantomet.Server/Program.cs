@@ -137,6 +137,7 @@ services.AddSingleton<SavingsMaker>();
 services.AddScoped<SiteCheckStart>();
 services.AddScoped<SiteIntake>();
 services.AddScoped<SiteSlots>();
+services.AddScoped<SiteCheckHistory>();
 services.AddSingleton<SiteCheckBin>();
 services.AddSingleton<IJobWork, SiteCheckJobs>();
 services.AddSingleton<WakeSignal>();

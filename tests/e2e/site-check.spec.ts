@@ -112,3 +112,82 @@ test("a site is dropped as a folder, and a file that is none of a site says so",
   await page.getByText("1 file could not be read").click();
   await expect(page.getByText(/notes.txt: It is no record of a page's traffic/)).toBeVisible();
 });
+
+/** Content boxes of the pictures of a page, by the addresses of the files that the browser took. */
+const measure = async (): Promise<[address: string, width: number, height: number][]> => {
+  const late = [...document.images].filter((image) => image.loading === "lazy");
+  for (const image of late) image.loading = "eager";
+  await Promise.all([...document.images].map((image) => image.decode().catch(() => undefined)));
+  return [...document.images]
+    .filter((image) => image.naturalWidth > 0)
+    .map((image) => {
+      const { width, height } = image.getBoundingClientRect();
+      return [image.currentSrc, width, height];
+    });
+};
+
+test("where a size is known on the demo site, the browser shows it so, and takes that file", async ({
+  browser,
+}) => {
+  test.setTimeout(240_000);
+  const { id } = await app.send<"CreatedId">("POST", "/api/site-checks/demo", {});
+  const check = await ended(id);
+  const files = await demoSite();
+  const known = check.pictures.flatMap((picture) =>
+    picture.places
+      .filter((place) => place.use === "image")
+      .flatMap((place) =>
+        place.shown.map((shown) => ({ address: picture.address, page: place.page, ...shown })),
+      ),
+  );
+  const wrong: unknown[] = [];
+  let held = 0;
+  for (const [width, height, density] of [
+    [390, 844, 3],
+    [820, 1180, 2],
+    [1440, 900, 1],
+    [1440, 900, 2],
+  ] as const) {
+    const context = await browser.newContext({ viewport: { width, height }, deviceScaleFactor: density });
+    await context.route("**/*", (route) => {
+      const content = files.get(new URL(route.request().url()).pathname.slice(1));
+      return content
+        ? route.fulfill({ body: content, contentType: typeOf(route.request().url()) })
+        : route.fulfill({ status: 404 });
+    });
+    const page = await context.newPage();
+    for (const { address } of check.pages) {
+      await page.goto(address);
+      const seen = await page.evaluate(measure);
+      for (const one of known.filter(
+        (one) => one.page === address && one.viewportPx === width && one.density === density,
+      )) {
+        // A file that is not there has no size of its own in a browser.
+        if (!files.has(new URL(one.address).pathname.slice(1)) || !typeOf(one.address)) continue;
+        const matches = seen.some(
+          ([file, across, down]) =>
+            file === one.address &&
+            Math.abs(across - one.width) <= 1 &&
+            (one.height === null || Math.abs(down - one.height) <= 1),
+        );
+        if (matches) held++;
+        else wrong.push([one, seen.filter(([file]) => file === one.address)]);
+      }
+    }
+    await context.close();
+  }
+  expect(wrong).toEqual([]);
+  expect(held).toBeGreaterThan(60);
+});
+
+function typeOf(address: string): string {
+  const types: Record<string, string> = {
+    html: "text/html",
+    css: "text/css",
+    jpg: "image/jpeg",
+    png: "image/png",
+    gif: "image/gif",
+    webp: "image/webp",
+  };
+  return types[new URL(address).pathname.split(".").at(-1) ?? ""] ?? "";
+}

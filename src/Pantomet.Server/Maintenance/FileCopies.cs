@@ -24,6 +24,9 @@ internal sealed class FileCopies(DataFolder from, DataFolder to)
         if (Has(databasePath, "Fonts"))
             foreach (var (copy, name) in Read(databasePath, "SELECT Copy, Name FROM Fonts", row => (row[0], row[1])))
                 Kept(from.Fonts, to.Fonts, copy, $"the font {name}");
+        if (Has(databasePath, "SitePictures"))
+            foreach (var (sha256, address) in Read(databasePath, SiteFilesIn, row => (row[0], row[1])))
+                Kept(from.SiteFiles, to.SiteFiles, sha256, $"the picture {address}");
         // A package that was cleared away is no loss: it can be made again.
         var packages = Read(databasePath, PackagesIn(databasePath), row => row[0])
             .Count(id => File.Exists(PackageBuilder.PathOf(from, id)) &&
@@ -36,6 +39,8 @@ internal sealed class FileCopies(DataFolder from, DataFolder to)
         Read(databasePath, $"SELECT name FROM sqlite_master WHERE type = 'table' AND name = '{table}'", row => row[0]).Count > 0;
 
     private const string FormersIn = "SELECT DISTINCT FormerSha256 FROM PublicationChanges WHERE FormerSha256 IS NOT NULL";
+
+    private const string SiteFilesIn = "SELECT Sha256, MIN(Address) FROM SitePictures WHERE Sha256 IS NOT NULL GROUP BY Sha256";
 
     private static string PackagesIn(string databasePath) => Has(databasePath, "Jobs")
         ? "SELECT Id FROM Jobs WHERE Kind = 'Package' AND State = 'Done'"

@@ -10,10 +10,12 @@ namespace Pantomet.Server.Maintenance;
 /// <param name="Variants">Finished files, those that are out of date too.</param>
 /// <param name="Previews">Previews and working pictures, made again when they are needed.</param>
 /// <param name="Packages">Packages, made again by hand.</param>
+/// <param name="SiteFiles">Pictures of checked sites, until their checks are deleted.</param>
 /// <param name="Database">Everything else that is remembered.</param>
 /// <param name="FreeBytes">Left on the disk.</param>
 internal sealed record SpaceAnswer(
-    SpaceUsed Originals, SpaceUsed Bin, SpaceUsed Variants, SpaceUsed Previews, SpaceUsed Packages, SpaceUsed Database, long FreeBytes);
+    SpaceUsed Originals, SpaceUsed Bin, SpaceUsed Variants, SpaceUsed Previews, SpaceUsed Packages, SpaceUsed SiteFiles,
+    SpaceUsed Database, long FreeBytes);
 
 /// <summary>So many files of so many bytes.</summary>
 internal sealed record SpaceUsed(int Files, long Bytes);
@@ -59,7 +61,7 @@ internal static class SpaceEndpoints
         var working = OnDisk(folder.Working);
         return TypedResults.Ok(new SpaceAnswer(
             Used(false), Used(true), OnDisk(folder.Variants), new SpaceUsed(previews.Files + working.Files, previews.Bytes + working.Bytes),
-            OnDisk(folder.Packages),
+            OnDisk(folder.Packages), OnDisk(folder.SiteFiles),
             OnDisk(folder.Root, Path.GetFileName(folder.Database) + "*", SearchOption.TopDirectoryOnly),
             new DriveInfo(folder.Root).AvailableFreeSpace));
     }

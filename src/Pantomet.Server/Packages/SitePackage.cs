@@ -2,6 +2,7 @@ using Pantomet.Core.Packages;
 using Pantomet.Core.Pictures;
 using Pantomet.Rendering;
 using Pantomet.Server.SiteCheck;
+using Pantomet.Sites.Ways;
 
 namespace Pantomet.Server.Packages;
 
@@ -34,9 +35,17 @@ internal sealed class SitePackageFiles(PantometDb database, SiteFiles files, Bet
             .Where(row => row.CheckId == wanted.Check && row.Sha256 != null && (ids == null || ids.Contains(row.Sequence)))
             .OrderBy(row => row.Sequence).ToListAsync(cancel);
         var (made, missing) = (new List<SitePackageFile>(), new List<MissingEntry>());
+        var paths = new HashSet<string>();
         foreach (var (at, row) in rows.Index())
         {
             await tell(at, rows.Count);
+            // An address says whatever a stranger wants; a path must lead nowhere else when it is unpacked.
+            if (SitePath.Problem(PathOf(row)) is not null || !paths.Add(PathOf(row)))
+            {
+                missing.Add(new MissingEntry(row.Address, Destination, name!, "Its address is no path, or that of another one."));
+                continue;
+            }
+
             var file = await database.SiteFiles.AsNoTracking().SingleAsync(one => one.Sha256 == row.Sha256, cancel);
             var one = wanted.Originals ? Original(row, file, name!) : await BetterAsync(row, file, name!, cancel);
             if (one is not null)

@@ -1,5 +1,4 @@
 using Pantomet.Server.Jobs;
-using Pantomet.Server.Sources;
 
 namespace Pantomet.Server.SiteCheck;
 
@@ -11,35 +10,20 @@ internal sealed class SiteCheckBin(IDbContextFactory<PantometDb> databases, JobC
     /// <returns>Whether there was one.</returns>
     public async Task<bool> DeleteAsync(string id)
     {
-        await control.CancelAsync(id);
-        var gone = await databases.WriteAsync(async database =>
+        await using (var looking = await databases.CreateDbContextAsync())
         {
-            if (await database.SiteChecks.SingleOrDefaultAsync(row => row.Id == id) is not { } check)
-                return null;
-            var used = await database.SitePictures.Where(row => row.CheckId == id && row.Sha256 != null).Select(row => row.Sha256!)
-                .Distinct().ToListAsync();
-            await database.SitePages.Where(row => row.CheckId == id).ExecuteDeleteAsync();
-            await database.SitePictures.Where(row => row.CheckId == id).ExecuteDeleteAsync();
-            database.SiteChecks.Remove(check);
-            await database.SaveChangesAsync();
-            var kept = await database.SitePictures.Where(row => used.Contains(row.Sha256!)).Select(row => row.Sha256!).Distinct()
-                .ToListAsync();
-            List<string> unused = [.. used.Except(kept)];
-            await database.SiteFiles.Where(row => unused.Contains(row.Sha256)).ExecuteDeleteAsync();
-            // A source of the same bytes keeps its previews.
-            var sources = await database.Sources.Where(row => unused.Contains(row.Id)).Select(row => row.Id).ToListAsync();
-            return unused.Select(sha256 => (Sha256: sha256, HasSource: sources.Contains(sha256))).ToList();
-        });
-        if (gone is null)
-            return false;
-        // Rows first: a crash in between leaves files that nobody names.
-        foreach (var (sha256, hasSource) in gone)
-        {
-            File.Delete(files.PathOf(sha256));
-            if (!hasSource)
-                PreviewFiles.Delete(folder, sha256);
+            if (!await looking.SiteChecks.AnyAsync(row => row.Id == id))
+                return false;
         }
 
+        await control.CancelAsync(id);
+        await databases.WriteAsync(async database =>
+        {
+            await database.SitePages.Where(row => row.CheckId == id).ExecuteDeleteAsync();
+            await database.SitePictures.Where(row => row.CheckId == id).ExecuteDeleteAsync();
+            return await database.SiteChecks.Where(row => row.Id == id).ExecuteDeleteAsync();
+        });
+        await files.SweepAsync();
         if (Directory.Exists(Path.Combine(folder.SiteChecks, id)))
             Directory.Delete(Path.Combine(folder.SiteChecks, id), recursive: true);
         return true;

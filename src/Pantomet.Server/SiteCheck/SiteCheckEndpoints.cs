@@ -57,6 +57,7 @@ internal static class SiteCheckEndpoints
         checks.MapDelete("/{id}", DeleteAsync).WithName("deleteSiteCheck");
         checks.MapPost("/{id}/sources", TakeAsync).WithName("takeSitePictures");
         checks.MapPost("/{id}/slots", MakeSlotsAsync).WithName("makeSiteSlots");
+        checks.MapGet("/{id}/changes", ChangesAsync).WithName("getSiteCheckChanges");
         checks.MapGet("/{id}/csv", CsvAsync).WithName("getSiteCheckCsv");
         checks.MapGet("/{id}/pictures/{picture:long}/preview", PreviewAsync).WithName("getSitePicturePreview");
         checks.MapGet("/{id}/pictures/{picture:long}/better", BetterAsync).WithName("getBetterSitePicture");
@@ -164,6 +165,16 @@ internal static class SiteCheckEndpoints
         PantometDb database, string id, CancellationToken cancel) =>
         await AnswerAsync(database, id, cancel) is { } check ? TypedResults.Ok(check) : Problems.NotFound("site check", id);
 
+    private static async Task<Results<Ok<SiteCheckChanges>, ProblemHttpResult>> ChangesAsync(
+        PantometDb database, SiteCheckHistory history, string id, string? since, long? budget, CancellationToken cancel)
+    {
+        if (await database.SiteChecks.AsNoTracking().SingleOrDefaultAsync(row => row.Id == id, cancel) is not { } check)
+            return Problems.NotFound("site check", id);
+        return await history.OfAsync(check, since, budget, cancel) is { } changes
+            ? TypedResults.Ok(changes)
+            : Problems.NotFound("earlier site check", since!);
+    }
+
     private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> CsvAsync(
         PantometDb database, string id, CancellationToken cancel) => await AnswerAsync(database, id, cancel) is { } check
             ? TypedResults.File(SiteCheckCsv.Of(check.Pictures), "text/csv; charset=utf-8", "site-check.csv")
@@ -220,11 +231,14 @@ internal static class SiteCheckEndpoints
     }
 
     private static async Task<Results<PhysicalFileHttpResult, ProblemHttpResult>> BetterAsync(
-        PantometDb database, RenderedFileStore rendered, string id, long picture, CancellationToken cancel)
+        PantometDb database, BetterFiles better, RenderedFileStore rendered, string id, long picture, CancellationToken cancel)
     {
-        var recipe = (await FindAsync(database, id, picture, cancel))?.Recipe;
-        if (recipe is null ||
-            await database.RenderedFiles.AsNoTracking().SingleOrDefaultAsync(row => row.Recipe == recipe, cancel) is not { } file)
+        var row = await FindAsync(database, id, picture, cancel);
+        if (row is not { Recipe: not null } || await database.SiteFiles.FindAsync([row.Sha256], cancel) is not { Facts: not null } original)
+            return Problems.NotFound("better picture", $"{picture}");
+        // Made again where somebody has cleared it away.
+        var recipe = (await better.MakeAsync(original, row.NeededPx, cancel)).Recipe;
+        if (await database.RenderedFiles.AsNoTracking().SingleOrDefaultAsync(one => one.Recipe == recipe, cancel) is not { } file)
             return Problems.NotFound("better picture", $"{picture}");
         return await rendered.OpenAsync(file, RenderPriority.Live, cancel) is { } onDisk
             ? TypedResults.PhysicalFile(onDisk.Path, file.Format.MediaType())

@@ -8,8 +8,8 @@ namespace Pantomet.Server.SiteCheck;
 
 /// <summary>Checks sites. One that is broken off begins anew, and finds what it had looked at and made.</summary>
 internal sealed class SiteCheckJobs(
-    SiteChecker checker, SavingsMaker savings, IDbContextFactory<PantometDb> databases, DataFolder folder, WakeSignal signal,
-    TimeProvider clock, ILogger<SiteCheckJobs> log) : QueuedJobs<SiteCheckRow>(databases, signal, clock, log)
+    SiteChecker checker, SavingsMaker savings, SiteFiles files, IDbContextFactory<PantometDb> databases, DataFolder folder,
+    WakeSignal signal, TimeProvider clock, ILogger<SiteCheckJobs> log) : QueuedJobs<SiteCheckRow>(databases, signal, clock, log)
 {
     private static readonly TimeSpan TellEvery = TimeSpan.FromSeconds(0.3);
 
@@ -21,7 +21,13 @@ internal sealed class SiteCheckJobs(
         {
             var tell = Tell(job.Id);
             if (job.Stage != CheckStage.Making)
+            {
+                using var held = await files.HoldAsync(stop);
                 await KeepAsync(job, await checker.CheckAsync(job, tell, stop));
+            }
+
+            // Pages and style sheets are not needed any more, nor what a check that was broken off has left.
+            await files.SweepAsync();
             await savings.MakeAsync(job.Id, (done, total) => tell(CheckStage.Making, done, total), stop);
             await EndAsync(job.Id, "");
         }

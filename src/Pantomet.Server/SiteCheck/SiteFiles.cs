@@ -12,8 +12,51 @@ namespace Pantomet.Server.SiteCheck;
 /// <summary>The picture files of sites: kept by their content, and looked at once, however many checks have them.</summary>
 internal sealed class SiteFiles(
     IDbContextFactory<PantometDb> databases, DataFolder folder, ContentStore store, DecoderPool decoders, PreviewFiles previews,
-    ServerSettings settings)
+    ServerSettings settings) : IDisposable
 {
+    private readonly SemaphoreSlim use = new(1, 1);
+
+    /// <summary>For who keeps files that nothing in the database names yet: nothing is swept away meanwhile.</summary>
+    /// <param name="cancel">The server ends, or somebody stops it.</param>
+    public async Task<IDisposable> HoldAsync(CancellationToken cancel)
+    {
+        await use.WaitAsync(cancel);
+        return new Held(use);
+    }
+
+    /// <summary>Deletes what no check names any more, unless files are being kept at this moment.</summary>
+    public async Task SweepAsync()
+    {
+        if (!await use.WaitAsync(TimeSpan.Zero))
+            return;
+        using var held = new Held(use);
+        HashSet<string> named, sources;
+        await using (var database = await databases.CreateDbContextAsync())
+        {
+            named = [.. await database.SitePictures.Where(row => row.Sha256 != null).Select(row => row.Sha256!).Distinct().ToListAsync()];
+            sources = [.. await database.Sources.Select(row => row.Id).ToListAsync()];
+        }
+
+        var unnamed = Directory.EnumerateFiles(folder.SiteFiles, "*", SearchOption.AllDirectories).Select(path => Path.GetFileName(path))
+            .Where(sha256 => !named.Contains(sha256)).ToList();
+        // Rows first: a crash in between leaves files that nobody names.
+        await databases.WriteAsync(database => database.SiteFiles.Where(row => unnamed.Contains(row.Sha256)).ExecuteDeleteAsync());
+        foreach (var sha256 in unnamed)
+        {
+            File.Delete(PathOf(sha256));
+            // A source of the same bytes keeps its previews.
+            if (!sources.Contains(sha256))
+                PreviewFiles.Delete(folder, sha256);
+        }
+    }
+
+    public void Dispose() => use.Dispose();
+
+    private sealed class Held(SemaphoreSlim use) : IDisposable
+    {
+        public void Dispose() => use.Release();
+    }
+
     /// <summary>Where a file lies.</summary>
     /// <param name="sha256">Of its bytes.</param>
     public string PathOf(string sha256) => ContentStore.PathOf(folder.SiteFiles, sha256);

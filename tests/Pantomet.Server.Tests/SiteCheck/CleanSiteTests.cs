@@ -34,7 +34,7 @@ public sealed class CleanSiteTests
         Page("index.html", $"""
             <div class="wide">{Shown("beach-morning.jpg", WideWidths, "100vw", "fetchpriority=high")}</div>
             <main><div class="three"><div>{Shown("dune-box-kite.jpg", ThirdWidths, Third)}</div>
-            <div>{Shown("hill-flight.jpg", ThirdWidths, Third)}</div><div>{Shown("line-spools.jpg", ThirdWidths, Third)}</div></div>
+            <div>{Shown("line-spools.jpg", ThirdWidths, Third)}</div></div>
             <div class="thumbs">{Shown("workbench-topdown.jpg", ThumbWidths, "150px", "loading=lazy")}</div></main>
             """);
         Page("kites.html", $"""
@@ -50,7 +50,7 @@ public sealed class CleanSiteTests
             """);
         Page("gallery.html", $"""
             <main><div class="two"><div class="half">{Shown("ribbon-tails-detail.jpg", HalfWidths, Half)}</div>
-            <div class="half">{Shown("festival-panorama.jpg", HalfWidths, Half)}</div></div></main>
+            <div class="half"><p>Woven, and hemmed on both sides.</p></div></div></main>
             """);
         Page("about.html", """<main><p>Galewright Kites is an invented shop.</p></main>""");
         using var library = new Library();
@@ -67,7 +67,7 @@ public sealed class CleanSiteTests
             check["pictures"]!.AsArray().SelectMany(picture => picture!["findings"]!.AsArray().Select(
                 finding => $"{picture["address"]} {finding!["sentence"]}")));
         Assert.Equal(6, check["pages"]!.AsArray().Count);
-        Assert.True(check["pictures"]!.AsArray().Count > 60);
+        Assert.True(check["pictures"]!.AsArray().Count > 40);
     }
 
     private void Page(string path, string body) => files[path] = Encoding.UTF8.GetBytes(

@@ -158,6 +158,71 @@ public sealed class SiteCheckTests : IDisposable
     }
 
     [Fact]
+    public async Task A_later_check_says_what_became_of_the_site()
+    {
+        (string, byte[]) page = ("index.html", Encoding.UTF8.GetBytes(Page));
+        var first = await CheckedAsync(page, ("img/hill.jpg", Demo("hill-flight.jpg")));
+        var alone = await library.GetAsync($"/api/site-checks/{first["id"]}/changes?budget=800000");
+        Assert.Null(alone["since"]);
+        Assert.Equal("/index.html", (string)Assert.Single(alone["overBudget"]!.AsArray())!["address"]!);
+
+        var second = await CheckedAsync(
+            page, ("img/hill.jpg", Demo("hill-flight-rotated.jpg")), ("img/spool.jpg", Demo("spool-small.jpg")),
+            ("img/new.jpg", Demo("grey-archive.jpg")));
+        var changes = await library.GetAsync($"/api/site-checks/{second["id"]}/changes?since={first["id"]}&budget=5000000");
+
+        Assert.Equal((string)first["id"]!, (string)changes["since"]!);
+        Assert.Equal(["/img/new.jpg"], changes["new"]!.AsArray().Select(one => (string)one!));
+        // Lighter, and with a place inside.
+        Assert.Equal(["/img/hill.jpg"], changes["worse"]!.AsArray().Select(one => (string)one!["address"]!));
+        Assert.Equal(["/img/spool.jpg"], changes["mended"]!.AsArray().Select(one => (string)one!["address"]!));
+        Assert.Empty(changes["overBudget"]!.AsArray());
+        Assert.Equal(
+            HttpStatusCode.NotFound,
+            (await library.Http.GetAsync(new Uri($"/api/site-checks/{second["id"]}/changes?since=none", UriKind.Relative))).StatusCode);
+    }
+
+    [Theory]
+    [InlineData("looking")]
+    [InlineData("making")]
+    public async Task A_check_that_is_broken_off_goes_on(string stage)
+    {
+        string[] names = ["hill-flight.jpg", "beach-morning.jpg", "ribbon-tails-detail.jpg", "festival-panorama.jpg"];
+        var answer = await SentAsync([.. names.Select(name => (name, Demo(name))), ("index.html", Encoding.UTF8.GetBytes(Page))]);
+        var id = (string)(await answer.Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
+        await library.UntilAsync($"/api/site-checks/{id}", check => (string)check["stage"]! == stage);
+
+        using var again = library.Restarted();
+        var check = await again.UntilAsync($"/api/site-checks/{id}", one => one["endedAt"] is not null);
+
+        Assert.Equal("done", (string)check["state"]!);
+        Assert.Single(check["pages"]!.AsArray());
+        Assert.Equal(4, check["pictures"]!.AsArray().Count(one => (bool)one!["hasFile"]!));
+        Assert.DoesNotContain(check["pictures"]!.AsArray(), one => (string)one!["possible"]! == "estimated");
+        Assert.Empty(Directory.GetFileSystemEntries(Path.Combine(again.DataFolder, "site-checks")));
+    }
+
+    // An address may say what a path must not.
+    [Fact]
+    public async Task No_file_leaves_its_folder_when_a_package_is_unpacked()
+    {
+        const string Traffic =
+            """
+            {"log":{"entries":[{"request":{"url":"https://kites.example/a/..%2f..%2f..%2fhill.jpg"},"response":{"status":200,
+             "content":{"mimeType":"image/jpeg","encoding":"base64","text":"@"},"headers":[]}}]}}
+            """;
+        var body = Convert.ToBase64String(Demo("hill-flight-rotated.jpg"));
+        var check = await CheckedAsync(
+            ("a.har", Encoding.UTF8.GetBytes(Traffic.Replace("@", body, StringComparison.Ordinal))),
+            ("spool.jpg", Demo("spool-small.jpg")));
+
+        using var zip = await library.PackAsync(new { site = new { check = (string)check["id"]!, originals = true } });
+
+        Assert.All(zip.Entries, entry => Assert.DoesNotContain("..", entry.FullName, StringComparison.Ordinal));
+        Assert.DoesNotContain(zip.Entries, entry => entry.Name == "hill.jpg");
+    }
+
+    [Fact]
     public async Task Nothing_sent_is_refused()
     {
         using var form = new MultipartFormDataContent { { new StringContent("kites"), "name" } };
@@ -170,7 +235,10 @@ public sealed class SiteCheckTests : IDisposable
     public async Task A_deleted_check_leaves_no_file_that_no_other_needs()
     {
         (string, byte[]) spool = ("spool.jpg", Demo("spool-small.jpg"));
-        var both = await CheckedAsync(spool, ("hill.jpg", Demo("hill-flight-rotated.jpg")));
+        var both = await CheckedAsync(
+            spool, ("hill.jpg", Demo("hill-flight-rotated.jpg")), ("index.html", Encoding.UTF8.GetBytes(Page)));
+        // The page has been read, and is not kept.
+        Assert.Equal(2, Kept().Length);
         var one = await CheckedAsync(spool);
 
         await library.SendJsonAsync(HttpMethod.Delete, $"/api/site-checks/{both["id"]}", null);
@@ -223,12 +291,14 @@ public sealed class SiteCheckTests : IDisposable
         return packed.ToArray();
     }
 
-    private async Task<JsonNode> CheckedAsync(params (string Name, byte[] Content)[] files)
+    private async Task<JsonNode> CheckedAsync(params (string Name, byte[] Content)[] files) => await EndOfAsync(await SentAsync(files));
+
+    private async Task<HttpResponseMessage> SentAsync((string Name, byte[] Content)[] files)
     {
         using var form = new MultipartFormDataContent();
         foreach (var (name, content) in files)
             form.Add(new ByteArrayContent(content), "files", name);
-        return await EndOfAsync(await library.Http.PostAsync(new Uri("/api/site-checks", UriKind.Relative), form));
+        return await library.Http.PostAsync(new Uri("/api/site-checks", UriKind.Relative), form);
     }
 
     private async Task<JsonNode> EndOfAsync(HttpResponseMessage answer)

@@ -24,8 +24,8 @@ export const actWords: { [S in Scope]: { title: string; acts: Record<ActOf<S>, W
       select: "Select or deselect the picture",
       selectAll: "Select all that are shown",
       take: "Add to sources",
-      package: "Package the better files under the same names",
-      slots: "Make slots of the places, with their pictures",
+      package: "Package the better files",
+      slots: "Make slots of the places",
     },
   },
   sources: {

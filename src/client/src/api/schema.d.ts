@@ -1368,6 +1368,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/site-checks/{id}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Compares a check with an earlier one
+         * @description With the last of the same site, or with the one that since names: what is new, gone, worse and mended. With budget, in bytes, also the pages whose pictures weigh more than that on a phone.
+         */
+        get: operations["getSiteCheckChanges"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/site-checks/{id}/csv": {
         parameters: {
             query?: never;
@@ -3900,6 +3920,16 @@ export interface components {
             /** @description How far the edges are from their own colours: whether one stands for all of it. */
             spread: components["schemas"]["EdgeDifferences"];
         };
+        /** @description A page whose pictures weigh more than they may. */
+        PageOverBudget: {
+            /** @description Of the page. */
+            address: string;
+            /**
+             * Format: int64
+             * @description What they weigh on a phone.
+             */
+            bytes: number;
+        };
         /**
          * @description How pictures lie beside each other in one.
          * @enum {unknown}
@@ -3963,6 +3993,13 @@ export interface components {
              * @description Top edge.
              */
             y: number;
+        };
+        /** @description A picture that is another than it was. */
+        PictureChange: {
+            /** @description Of the file. */
+            address: string;
+            /** @description In which way. */
+            sentence: string;
         };
         /**
          * @description The file formats that Pantomet reads. What it writes is a subset: see bool PictureFormats.IsWritten(PictureFormat format).
@@ -4700,6 +4737,26 @@ export interface components {
             /** @description Of all pictures. */
             totals: components["schemas"]["SiteTotals"];
         };
+        /** @description What became of a site since an earlier check. */
+        SiteCheckChanges: {
+            /**
+             * Format: date-time
+             * @description When that was; null where there is none.
+             */
+            checkedAt: null | string;
+            /** @description Addresses of pictures that are not there any more. */
+            gone: string[];
+            /** @description Pictures that are lighter, or have lost faults. */
+            mended: components["schemas"]["PictureChange"][];
+            /** @description Addresses of pictures that were not there. */
+            new: string[];
+            /** @description Pages whose pictures weigh more on a phone than the budget that was asked with, the heaviest first. */
+            overBudget: components["schemas"]["PageOverBudget"][];
+            /** @description Id of the earlier check; null where there is none of the same site. */
+            since: null | string;
+            /** @description Pictures that are heavier, or have new faults. */
+            worse: components["schemas"]["PictureChange"][];
+        };
         /** @description Checks, newest first. */
         SiteCheckList: {
             items: components["schemas"]["SiteCheckSummary"][];
@@ -5100,6 +5157,8 @@ export interface components {
             packages: components["schemas"]["SpaceUsed"];
             /** @description Previews and working pictures, made again when they are needed. */
             previews: components["schemas"]["SpaceUsed"];
+            /** @description Pictures of checked sites, until their checks are deleted. */
+            siteFiles: components["schemas"]["SpaceUsed"];
             /** @description Finished files, those that are out of date too. */
             variants: components["schemas"]["SpaceUsed"];
         };
@@ -8338,6 +8397,40 @@ export interface operations {
                 content?: never;
             };
             /** @description There is no such check; it may have been deleted meanwhile. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getSiteCheckChanges: {
+        parameters: {
+            query?: {
+                budget?: number;
+                since?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SiteCheckChanges"];
+                };
+            };
+            /** @description There is no such check, or no such earlier one. */
             404: {
                 headers: {
                     [name: string]: unknown;

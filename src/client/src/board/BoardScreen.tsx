@@ -5,7 +5,7 @@ import { answer, api } from "../data/client";
 import { useDestinations, usePlaces } from "../destinations/useDestinations";
 import { framingPath } from "../framing/framingPath";
 import { some } from "../instruments/numbers";
-import { useMakePackage } from "../packages/usePackages";
+import { useMakePackage } from "../packages/packing";
 import { copyMarkupOf } from "../proof/copying";
 import { proofPath } from "../proof/view";
 import { useChoice } from "../shell/choice";

@@ -102,6 +102,7 @@ export const keys = {
     all: ["siteChecks"],
     list: ["siteChecks", "list"],
     one: (id: string | undefined) => ["siteChecks", "one", id],
+    changes: (id: string) => ["siteChecks", "changes", id],
     script: ["siteChecks", "script"],
   },
   space: { all: ["space"], parts: ["space", "parts"], bin: ["space", "bin"] },

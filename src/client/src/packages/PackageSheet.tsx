@@ -10,7 +10,8 @@ import { copyText } from "../shell/clipboard";
 import { sayProblem } from "../shell/notices";
 import { Button } from "../ui/Button";
 import { Fault } from "../ui/Fault";
-import { type Package, type PackageContents, useCancelPackage, usePackageContents } from "./usePackages";
+import { type PackageContents, useCancelPackage, usePackageContents } from "./packing";
+import type { Package } from "./usePackages";
 
 const words = {
   queued: "waiting",

@@ -12,7 +12,8 @@ import { Fault } from "../ui/Fault";
 import { Select } from "../ui/Select";
 import { HandedOver } from "./HandedOver";
 import { PackageSheet } from "./PackageSheet";
-import { useMakePackage, usePackages, useScopeWords } from "./usePackages";
+import { useMakePackage, useScopeWords } from "./packing";
+import { usePackages } from "./usePackages";
 
 /** What is handed over: a ZIP with a folder for each slot and the list of what is in it. */
 export function PackagesScreen() {

@@ -9,7 +9,7 @@ import { isUnderWay, jobMarks } from "../instruments/jobs";
 import { Name } from "../instruments/Name";
 import { bytes, count, duration, moment, saving, size } from "../instruments/numbers";
 import { StateMark } from "../instruments/StateMark";
-import { useMakePackage } from "../packages/usePackages";
+import { useMakePackage } from "../packages/packing";
 import { sayProblem } from "../shell/notices";
 import { type Fact, useReadout } from "../shell/readout";
 import { Button } from "../ui/Button";

@@ -2,6 +2,7 @@ import { FindingLine } from "../instruments/FindingLine";
 import { Gauge } from "../instruments/Gauge";
 import { bytes, duration, size } from "../instruments/numbers";
 import { Press } from "../ui/Press";
+import { Since } from "./Since";
 import type { SiteCheck, SitePicture } from "./useSiteChecks";
 import { nameOf, within } from "./words";
 
@@ -34,6 +35,7 @@ export function PictureSheet({
       )}
       {picture && picture.places.length > 0 && <ShownOn picture={picture} />}
       {check.pages.length > 0 && <Pages check={check} page={page} onPage={onPage} />}
+      {check.state === "done" && <Since check={check.id} />}
     </aside>
   );
 }

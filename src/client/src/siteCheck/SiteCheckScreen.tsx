@@ -3,7 +3,7 @@ import { useNavigate, useParams } from "react-router";
 import { useActions } from "../actions/bound";
 import { isUnderWay } from "../instruments/jobs";
 import { bytes, count, moment, saving, size, some } from "../instruments/numbers";
-import { useMakePackage } from "../packages/usePackages";
+import { useMakePackage } from "../packages/packing";
 import { useDrops } from "../shell/drops";
 import { sayProblem } from "../shell/notices";
 import { useReadout } from "../shell/readout";

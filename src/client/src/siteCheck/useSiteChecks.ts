@@ -40,6 +40,14 @@ export function useSiteCheck(id: string | undefined) {
   });
 }
 
+/** What became of a site since the check before. */
+export function useCheckChanges(id: string) {
+  return useQuery({
+    queryKey: keys.siteChecks.changes(id),
+    queryFn: () => answer(api.GET("/api/site-checks/{id}/changes", { params: { path: { id } } })),
+  });
+}
+
 /** The line for a browser's console. */
 export function useMeasuringScript() {
   return useQuery({

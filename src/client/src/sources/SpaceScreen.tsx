@@ -40,6 +40,11 @@ const parts: readonly { part: Part; name: string; says: string; clear?: [string,
     clear: ["packages", "Clear"],
   },
   {
+    part: "siteFiles",
+    name: "Pictures of checked sites",
+    says: "As they were when their sites were checked. They go when their checks are deleted.",
+  },
+  {
     part: "database",
     name: "Everything else",
     says: "Destinations, framings, names and the list of what was made.",
