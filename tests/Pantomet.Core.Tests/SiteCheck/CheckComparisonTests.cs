@@ -14,7 +14,8 @@ public sealed class CheckComparisonTests
     {
         var compared = CheckComparison.Of(
             [Picture("/gone", 1), Picture("/heavier", 100_000), Picture("/lighter", 100_000), Picture("/same", 100_000, Note),
-                Picture("/fixed", 100_000, MarkupFindings.NoAlternativeText), Picture("/both", 100_000), Picture("/broken", null, BrokenFindings.Missing)],
+                Picture("/fixed", 100_000, MarkupFindings.NoAlternativeText), Picture("/both", 100_000),
+                Picture("/broken", null, BrokenFindings.Missing)],
             [Picture("/new", 1), Picture("/heavier", 120_000), Picture("/lighter", 20_000), Picture("/same", 104_000),
                 Picture("/fixed", 100_000), Picture("/both", 50_000, MarkupFindings.NoAlternativeText),
                 Picture("/broken", 900_000, MarkupFindings.NoAlternativeText)]);
