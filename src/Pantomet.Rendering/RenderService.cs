@@ -89,7 +89,7 @@ public sealed class RenderService(
         }
         catch (Exception problem) when (DiskFull.Is(problem))
         {
-            return Failed(accepted, problem, "disk-full", DiskFull.Sentence);
+            return Failed(accepted, problem, DiskFull.FindingId, DiskFull.Sentence);
         }
         catch (UnreadableException problem)
         {

@@ -27,6 +27,10 @@ public sealed record TakenImage(bool IsKnown, ImageSource? Source = null, double
 public sealed record MarkedPicture(
     IReadOnlyList<ImageOffer> Sources, ImageOffer Image, string? Src, string? Alt, bool IsLazy, double? Width, double? Height)
 {
+    /// <summary>Everything that it offers, as it is written; null where it has no <c>src</c>.</summary>
+    public IEnumerable<string?> Addresses =>
+        Sources.Append(Image).SelectMany(offer => offer.Srcset.Candidates.Select(one => (string?)one.Address)).Append(Src);
+
     /// <summary>The file that a browser takes.</summary>
     /// <remarks>WHATWG HTML, "updating the source set": https://html.spec.whatwg.org/multipage/images.html#update-the-source-set.</remarks>
     /// <param name="viewport">The window.</param>

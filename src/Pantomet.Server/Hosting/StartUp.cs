@@ -2,6 +2,7 @@ using System.Net;
 using System.Net.Sockets;
 using Pantomet.Imaging;
 using Pantomet.Rendering;
+using Pantomet.Server.SiteCheck;
 
 namespace Pantomet.Server.Hosting;
 
@@ -24,7 +25,9 @@ internal static class StartUp
         await services.GetRequiredService<LibraryUpgrade>().DoAsync(cancel);
         await using var scope = services.CreateAsyncScope();
         // Readers and the writer do not wait for each other, and what was committed survives a crash of the process.
-        await scope.ServiceProvider.GetRequiredService<PantometDb>().Database.ExecuteSqlRawAsync("PRAGMA journal_mode=WAL;", cancel);
+        var database = scope.ServiceProvider.GetRequiredService<PantometDb>();
+        await database.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=WAL;", cancel);
+        await SiteCheckStart.ClearLeftAsync(database, services.GetRequiredService<DataFolder>(), cancel);
         await scope.ServiceProvider.GetRequiredService<DemoLibrary>().MakeAsync(cancel);
     }
 

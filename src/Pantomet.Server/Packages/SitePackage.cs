@@ -36,6 +36,9 @@ internal sealed class SitePackageFiles(PantometDb database, SiteFiles files, Bet
             .OrderBy(row => row.Sequence).ToListAsync(cancel);
         var (made, missing) = (new List<SitePackageFile>(), new List<MissingEntry>());
         var paths = new HashSet<string>();
+        var names = rows.Select(row => row.Sha256!).Distinct().ToList();
+        var known = await database.SiteFiles.AsNoTracking().Where(one => names.Contains(one.Sha256))
+            .ToDictionaryAsync(one => one.Sha256, cancel);
         foreach (var (at, row) in rows.Index())
         {
             await tell(at, rows.Count);
@@ -46,7 +49,7 @@ internal sealed class SitePackageFiles(PantometDb database, SiteFiles files, Bet
                 continue;
             }
 
-            var file = await database.SiteFiles.AsNoTracking().SingleAsync(one => one.Sha256 == row.Sha256, cancel);
+            var file = known[row.Sha256!];
             var one = wanted.Originals ? Original(row, file, name!) : await BetterAsync(row, file, name!, cancel);
             if (one is not null)
                 made.Add(one);

@@ -46,6 +46,7 @@ internal sealed class BetterFiles(RenderService renderer)
     /// <param name="file">One with facts.</param>
     /// <param name="neededPx">How wide it need be; null where that is not known.</param>
     /// <param name="cancel">The server ends, or somebody stops it.</param>
+    /// <exception cref="IOException">The disk is full.</exception>
     public async Task<BetterFile> MakeAsync(SiteFileRow file, int? neededPx, CancellationToken cancel)
     {
         var facts = file.Facts!;
@@ -59,6 +60,9 @@ internal sealed class BetterFiles(RenderService renderer)
         };
         var made = await renderer.RenderAsync(
             RecipeRules.For(SiteFiles.SourceOf(file), variant, Wanted), RenderPriority.Run, null, cancel);
+        // That it cannot be made at this moment is not that it stays as it is.
+        if (made.Findings.Any(finding => finding.Id == DiskFull.FindingId))
+            throw DiskFull.Fault();
         return made.File is { } better && better.Bytes < file.Bytes
             ? new BetterFile(PossibleState.Made, better.Bytes, better.Recipe)
             : new BetterFile(PossibleState.AsItIs, file.Bytes, null);

@@ -56,11 +56,12 @@ internal sealed class SavingsMaker(BetterFiles better, IDbContextFactory<Pantome
         var done = 0;
         foreach (var some in pictures.Chunk(WrittenAtOnce))
         {
+            var files = await FilesAsync(some, cancel);
             await Parallel.ForEachAsync(
                 some, new ParallelOptions { MaxDegreeOfParallelism = Environment.ProcessorCount, CancellationToken = cancel },
                 async (row, stop) =>
                 {
-                    if (await FileAsync(row.Sha256!, stop) is not { Facts: not null } file)
+                    if (!files.TryGetValue(row.Sha256!, out var file))
                         return;
                     var made = await better.MakeAsync(file, row.NeededPx, stop);
                     (row.PossibleState, row.PossibleBytes, row.Recipe) = (made.State, made.Bytes, made.Recipe);
@@ -82,15 +83,21 @@ internal sealed class SavingsMaker(BetterFiles better, IDbContextFactory<Pantome
         await WriteAsync(rest);
     }
 
-    private async Task<SiteFileRow?> FileAsync(string sha256, CancellationToken cancel)
+    private async Task<Dictionary<string, SiteFileRow>> FilesAsync(SitePictureRow[] pictures, CancellationToken cancel)
     {
+        var names = pictures.Select(row => row.Sha256!).Distinct().ToList();
         await using var database = await databases.CreateDbContextAsync(cancel);
-        return await database.SiteFiles.AsNoTracking().SingleOrDefaultAsync(row => row.Sha256 == sha256, cancel);
+        return await database.SiteFiles.AsNoTracking().Where(row => names.Contains(row.Sha256) && row.Facts != null)
+            .ToDictionaryAsync(row => row.Sha256, cancel);
     }
 
-    private Task<int> WriteAsync(IReadOnlyList<SitePictureRow> rows) => databases.WriteAsync(database =>
+    // What was found out is not written again, and a check that was deleted meanwhile is passed over.
+    private Task<bool> WriteAsync(IReadOnlyList<SitePictureRow> rows) => databases.WriteAsync(async database =>
     {
-        database.SitePictures.UpdateRange(rows);
-        return Task.FromResult(rows.Count);
+        foreach (var row in rows)
+            await database.SitePictures.Where(one => one.Sequence == row.Sequence).ExecuteUpdateAsync(one => one
+                .SetProperty(to => to.PossibleState, row.PossibleState).SetProperty(to => to.PossibleBytes, row.PossibleBytes)
+                .SetProperty(to => to.Recipe, row.Recipe));
+        return true;
     });
 }

@@ -68,6 +68,8 @@ internal static class SiteCheckEndpoints
     {
         if (context.Request.HasJsonContentType())
             return await StartFetchingAsync(context.Request, start, cancel);
+        // Nothing is left of what comes to nothing by the time that it is answered.
+        using var sent = start;
         if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } size)
             size.MaxRequestBodySize = null;
         try
@@ -76,9 +78,8 @@ internal static class SiteCheckEndpoints
             {
                 if (start.Count == SiteCheckStart.MostFiles)
                 {
-                    start.Drop();
                     return Problems.Invalid(
-                        "files", $"One check takes at most {SiteCheckStart.MostFiles:#,0} files. Send a part of the site.");
+                "files", $"One check takes at most {SiteCheckStart.MostFiles:#,0} files. Send a part of the site.");
                 }
 
                 await start.AddAsync(name, content, cancel);
@@ -86,14 +87,12 @@ internal static class SiteCheckEndpoints
         }
         catch (BrokenOffException)
         {
-            start.Drop();
             return Problems.Of(
                 StatusCodes.Status400BadRequest, "broken-off", "The upload broke off",
                 "The upload ended before its last file was whole. Nothing was checked; send all of it again.");
         }
         catch (FileTooLongException)
         {
-            start.Drop();
             return Problems.Invalid("files", "One of the files is longer than what is taken. Pack a part of the site, and send that.");
         }
 

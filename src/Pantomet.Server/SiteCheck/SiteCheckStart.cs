@@ -9,16 +9,28 @@ namespace Pantomet.Server.SiteCheck;
 /// <summary>Takes in what is to be checked, file by file, and then asks for the check.</summary>
 internal sealed class SiteCheckStart(
     IDbContextFactory<PantometDb> databases, DataFolder folder, ContentStore store, ServerSettings settings, WakeSignal signal,
-    TimeProvider clock)
+    TimeProvider clock) : IDisposable
 {
     /// <summary>The most files of one check.</summary>
     public const int MostFiles = 60_000;
 
     private readonly List<GivenFile> given = [];
     private readonly string id = Guid.NewGuid().ToString("N");
+    private bool isAsked;
 
     /// <summary>Files so far.</summary>
     public int Count => given.Count;
+
+    /// <summary>Deletes what was being sent when the server ended: nobody asked for its check.</summary>
+    /// <param name="database">Knows the checks.</param>
+    /// <param name="folder">The data folder.</param>
+    /// <param name="cancel">The server ends.</param>
+    public static async Task ClearLeftAsync(PantometDb database, DataFolder folder, CancellationToken cancel)
+    {
+        var asked = await database.SiteChecks.Select(row => row.Id).ToHashSetAsync(cancel);
+        foreach (var left in Directory.GetDirectories(folder.SiteChecks).Where(path => !asked.Contains(Path.GetFileName(path))))
+            Directory.Delete(left, recursive: true);
+    }
 
     /// <summary>Takes a file in.</summary>
     /// <param name="sentName">Not trusted; of a file of a site its path.</param>
@@ -54,14 +66,15 @@ internal sealed class SiteCheckStart(
             AskedAt = clock.GetUtcNow().UtcDateTime,
         };
         await databases.WriteAsync(database => Task.FromResult(database.SiteChecks.Add(check)));
+        isAsked = true;
         signal.Wake();
         return check;
     }
 
-    /// <summary>Nothing is to come of it.</summary>
-    public void Drop()
+    /// <summary>Whatever kept it from being asked for: nothing of it is left.</summary>
+    public void Dispose()
     {
-        if (Directory.Exists(Path.Combine(folder.SiteChecks, id)))
+        if (!isAsked && Directory.Exists(Path.Combine(folder.SiteChecks, id)))
             Directory.Delete(Path.Combine(folder.SiteChecks, id), recursive: true);
     }
 

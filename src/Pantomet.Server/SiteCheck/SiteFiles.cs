@@ -64,11 +64,12 @@ internal sealed class SiteFiles(
     /// <summary>Keeps a file.</summary>
     /// <param name="content">Read to its end.</param>
     /// <param name="cancel">The server ends, or somebody stops it.</param>
+    /// <param name="mostBytes">More are refused; null for what the server takes at all.</param>
     /// <returns>Its name in the store, its checksum and its length.</returns>
     /// <exception cref="FileTooLongException">It is longer than what is taken.</exception>
-    public async Task<StagedFile> KeepAsync(Stream content, CancellationToken cancel)
+    public async Task<StagedFile> KeepAsync(Stream content, CancellationToken cancel, long? mostBytes = null)
     {
-        using var staged = await store.StageAsync(content, settings.MaxFileBytes, cancel);
+        using var staged = await store.StageAsync(content, mostBytes ?? settings.MaxFileBytes, cancel);
         if (!File.Exists(PathOf(staged.Sha256)))
             ContentStore.Keep(staged, folder.SiteFiles);
         return staged;

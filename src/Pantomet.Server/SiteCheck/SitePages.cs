@@ -34,10 +34,14 @@ internal sealed class SitePages(DecoderPool decoders, SiteFiles files, ContentSt
     public async Task<PageResult> ReadAsync(
         Uri address, StagedFile content, SiteContents site, IReadOnlyDictionary<Uri, PixelSize?> pixels, CancellationToken cancel)
     {
+        // Of a large site only what this page asks for goes into its process.
+        var read = await ReadAsync(address, content, cancel);
+        var own = read.Pictures.SelectMany(one => one.Markup.Addresses).Select(read.Resolved).OfType<Uri>().Distinct()
+            .Where(one => SiteAddress.Find(pixels, one) is not null).ToDictionary(one => one, one => SiteAddress.Find(pixels, one));
         var sheets = site.Files.Where(file => file.Value is { Kind: SiteFileKind.Style, Kept: not null })
             .ToDictionary(file => file.Key, file => files.PathOf(file.Value.Kept!.Sha256));
         var asked = new PageToRead(
-            files.PathOf(content.Sha256), address, sheets, pixels, [.. CheckWindow.Usual.Select(window => window.Viewport)]);
+            files.PathOf(content.Sha256), address, sheets, own, [.. CheckWindow.Usual.Select(window => window.Viewport)]);
         return await AskAsync(asked, cancel);
     }
 

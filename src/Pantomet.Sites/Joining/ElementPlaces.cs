@@ -58,8 +58,7 @@ internal sealed class ElementPlaces(
 
     private List<Uri> Offered() =>
     [
-        .. Markup.Sources.Append(Markup.Image).SelectMany(offer => offer.Srcset.Candidates.Select(one => one.Address)).Append(Markup.Src)
-            .Select(read.Resolved).OfType<Uri>().Distinct(),
+        .. Markup.Addresses.Select(read.Resolved).OfType<Uri>().Distinct(),
     ];
 
     private void Take(int at, CheckWindow screen)

@@ -6,11 +6,15 @@ namespace Pantomet.Sites.Joining;
 
 /// <summary>Finds the places of one page, by what its markup says and what a browser saw.</summary>
 /// <param name="page">The page.</param>
-/// <param name="files">Knows the site's files.</param>
+/// <param name="known">Knows the site's files.</param>
 /// <param name="firstElement">Number of its first element; they are counted through the whole site.</param>
-internal sealed class PagePlaces(PageOfSite page, Func<Uri, KnownFile?> files, int firstElement)
+internal sealed class PagePlaces(PageOfSite page, Func<Uri, KnownFile?> known, int firstElement)
 {
     private readonly List<(Uri File, FilePlace Place)> found = [];
+
+    // Where the first place of a file is: a stranger's page may have very many.
+    private readonly Dictionary<(Uri File, PictureUse Use), int> firsts = [];
+    private readonly HashSet<Uri> files = [];
     private int element = firstElement;
 
     /// <summary>Behind the last of its elements.</summary>
@@ -25,24 +29,32 @@ internal sealed class PagePlaces(PageOfSite page, Func<Uri, KnownFile?> files, i
             foreach (var (at, picture) in read.Pictures.Index())
             {
                 var sizes = page.Sizes.Count == 0 ? null : CheckWindow.Usual.Select((_, window) => page.Sizes[window][at]).ToList();
-                Add(new ElementPlaces(read, picture, sizes, areas, files));
+                Add(new ElementPlaces(read, picture, sizes, areas, known));
             }
         }
 
-        found.AddRange(
-            page.Backgrounds.Where(address => files(address) is not null).Select(address => (address, Unknown(PictureUse.Background))));
+        foreach (var address in page.Backgrounds.Where(address => known(address) is not null))
+            Add(address, Unknown(PictureUse.Background));
         foreach (var measured in page.Measured)
             Join(measured);
         // What the browser loaded, and neither markup nor style sheets say why.
-        foreach (var address in page.Loaded.Where(address => !found.Exists(one => one.File == address)).ToList())
-            found.Add((address, Unknown(PictureUse.Image)));
+        foreach (var address in page.Loaded.Where(address => !files.Contains(address)))
+            Add(address, Unknown(PictureUse.Image));
         return found;
     }
 
     private void Add(ElementPlaces places)
     {
-        found.AddRange(places.Of(page.Address, element));
+        foreach (var (file, place) in places.Of(page.Address, element))
+            Add(file, place);
         element++;
+    }
+
+    private void Add(Uri file, FilePlace place)
+    {
+        firsts.TryAdd((file, place.Use), found.Count);
+        files.Add(file);
+        found.Add((file, place));
     }
 
     private FilePlace Unknown(PictureUse use) =>
@@ -62,7 +74,7 @@ internal sealed class PagePlaces(PageOfSite page, Func<Uri, KnownFile?> files, i
                 MeasuredUse.Background => PictureUse.Background,
                 _ => PictureUse.Image,
             };
-            var at = found.FindIndex(one => one.File == address && one.Place.Use == use);
+            var at = firsts.GetValueOrDefault((address, use), -1);
             var place = at < 0 ? Unknown(use) : found[at].Place;
             if (picture is { IsShown: true, Width: > 0, Height: > 0 })
                 place = place with
@@ -72,7 +84,7 @@ internal sealed class PagePlaces(PageOfSite page, Func<Uri, KnownFile?> files, i
                 };
             place = place with { Findings = [.. place.Findings.UnionBy(FindingsOf(picture, place, at < 0), finding => finding.Id)] };
             if (at < 0)
-                found.Add((address, place));
+                Add(address, place);
             else
                 found[at] = (address, place);
         }

@@ -182,26 +182,6 @@ public sealed class SiteCheckTests : IDisposable
             (await library.Http.GetAsync(new Uri($"/api/site-checks/{second["id"]}/changes?since=none", UriKind.Relative))).StatusCode);
     }
 
-    [Theory]
-    [InlineData("looking")]
-    [InlineData("making")]
-    public async Task A_check_that_is_broken_off_goes_on(string stage)
-    {
-        string[] names = ["hill-flight.jpg", "beach-morning.jpg", "ribbon-tails-detail.jpg", "festival-panorama.jpg"];
-        var answer = await SentAsync([.. names.Select(name => (name, Demo(name))), ("index.html", Encoding.UTF8.GetBytes(Page))]);
-        var id = (string)(await answer.Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
-        await library.UntilAsync($"/api/site-checks/{id}", check => (string)check["stage"]! == stage);
-
-        using var again = library.Restarted();
-        var check = await again.UntilAsync($"/api/site-checks/{id}", one => one["endedAt"] is not null);
-
-        Assert.Equal("done", (string)check["state"]!);
-        Assert.Single(check["pages"]!.AsArray());
-        Assert.Equal(4, check["pictures"]!.AsArray().Count(one => (bool)one!["hasFile"]!));
-        Assert.DoesNotContain(check["pictures"]!.AsArray(), one => (string)one!["possible"]! == "estimated");
-        Assert.Empty(Directory.GetFileSystemEntries(Path.Combine(again.DataFolder, "site-checks")));
-    }
-
     // An address may say what a path must not.
     [Fact]
     public async Task No_file_leaves_its_folder_when_a_package_is_unpacked()
@@ -247,6 +227,8 @@ public sealed class SiteCheckTests : IDisposable
         Assert.Empty(Kept());
         Assert.Empty((await library.GetAsync("/api/site-checks"))["items"]!.AsArray());
         Assert.Empty(Directory.GetFileSystemEntries(Path.Combine(library.DataFolder, "site-checks")));
+        // Nor any of the better ones.
+        Assert.Empty(Directory.GetFiles(Path.Combine(library.DataFolder, "variants"), "*", SearchOption.AllDirectories));
 
         string[] Kept() => Directory.GetFiles(Path.Combine(library.DataFolder, "site-files"), "*", SearchOption.AllDirectories);
     }

@@ -115,8 +115,8 @@ internal sealed class PoliteFetch : IDisposable
             if (answer.StatusCode is >= HttpStatusCode.MultipleChoices and < HttpStatusCode.BadRequest &&
                 answer.Headers.Location is { } location)
                 return (Nothing(address, "It leads elsewhere."), new Uri(address, location));
-            await using var content = new BoundedStream(await answer.Content.ReadAsStreamAsync(limit.Token), bounds.FileBytes);
-            var kept = await files.KeepAsync(content, limit.Token);
+            await using var content = await answer.Content.ReadAsStreamAsync(limit.Token);
+            var kept = await files.KeepAsync(content, limit.Token, bounds.FileBytes);
             bytes += kept.Bytes;
             return (new Fetched(
                 address, (int)answer.StatusCode, answer.Content.Headers.ContentType?.MediaType?.ToLowerInvariant() ?? "",

@@ -1,5 +1,4 @@
 using Pantomet.Core.Findings;
-using Pantomet.Core.SiteCheck;
 using Pantomet.Sites;
 using Pantomet.Sites.Joining;
 using Pantomet.Sites.Ways;
@@ -98,14 +97,10 @@ internal sealed class SiteFetcher(SiteFiles files, SitePages pages, FetchBounds 
 
         var backgrounds = (await pages.BackgroundsAsync(page, contents, cancel))
             .Where(one => SiteFileKinds.Of(one.AbsolutePath) == SiteFileKind.Picture);
-        var pictures = page.Pictures.SelectMany(one => AddressesOf(one.Markup)).Select(page.Resolved).OfType<Uri>().Concat(backgrounds);
+        var pictures = page.Pictures.SelectMany(one => one.Markup.Addresses).Select(page.Resolved).OfType<Uri>().Concat(backgrounds);
         foreach (var picture in pictures.Distinct().Where(one => !contents.Files.ContainsKey(one) && fetch.MayAsk(one)).ToList())
             await TakeAsync(fetch, picture, SiteFileKind.Picture, contents, cancel);
     }
-
-    private static IEnumerable<string?> AddressesOf(MarkedPicture picture) =>
-        picture.Sources.Append(picture.Image).SelectMany(offer => offer.Srcset.Candidates.Select(one => (string?)one.Address))
-            .Append(picture.Src);
 
     private static async Task<Fetched?> TakeAsync(
         PoliteFetch fetch, Uri address, SiteFileKind kind, SiteContents contents, CancellationToken cancel)

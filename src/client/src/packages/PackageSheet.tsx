@@ -2,6 +2,7 @@ import type { ReactNode } from "react";
 import { Link } from "react-router";
 import { useActions } from "../actions/bound";
 import { problemOf } from "../data/client";
+import { useJobControl } from "../data/jobs";
 import { isUnderWay, jobMarks } from "../instruments/jobs";
 import { Name } from "../instruments/Name";
 import { bytes, count, some } from "../instruments/numbers";
@@ -10,7 +11,7 @@ import { copyText } from "../shell/clipboard";
 import { sayProblem } from "../shell/notices";
 import { Button } from "../ui/Button";
 import { Fault } from "../ui/Fault";
-import { type PackageContents, useCancelPackage, usePackageContents } from "./packing";
+import { type PackageContents, usePackageContents } from "./packing";
 import type { Package } from "./usePackages";
 
 const words = {
@@ -26,7 +27,7 @@ const linkLook = "rounded border border-ink px-2.5 py-[3px] font-medium";
 /** One package: what is in it, and what was asked for and is not. */
 export function PackageSheet({ one, scope }: { one: Package; scope: string }) {
   const contents = usePackageContents(one);
-  const cancel = useCancelPackage();
+  const cancel = useJobControl("packages");
   const markup = contents.data?.markup ?? [];
   useActions("packages", { copy: markup.length > 0 && (() => copyFiles(one.id, markup)) });
   return (
@@ -47,7 +48,7 @@ export function PackageSheet({ one, scope }: { one: Package; scope: string }) {
         )}
         {(isUnderWay(one) || one.state === "paused") && (
           <span className="ml-auto">
-            <Button onClick={() => cancel.mutate(one.id)}>Cancel</Button>
+            <Button onClick={() => cancel.mutate({ id: one.id, to: "cancel" })}>Cancel</Button>
           </span>
         )}
         {one.state === "done" && !contents.error && (

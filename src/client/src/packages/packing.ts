@@ -35,15 +35,6 @@ export function useMakePackage() {
   });
 }
 
-/** Stops a package that is being made. */
-export function useCancelPackage() {
-  return useMutation({
-    mutationFn: (id: string) => answer(api.POST("/api/jobs/{id}/cancel", { params: { path: { id } } })),
-    onSuccess: () => changed("packages"),
-    onError: sayProblem,
-  });
-}
-
 /** What a package was asked for, in words. */
 export function useScopeWords(): (one: Package) => string {
   const { data: destinations } = useDestinations();

@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
 import type { Schemas } from "../data/client";
+import { useJobControl } from "../data/jobs";
 import { isUnderWay, jobMarks } from "../instruments/jobs";
 import { bytes, count, moment, some } from "../instruments/numbers";
 import { StateMark } from "../instruments/StateMark";
@@ -8,7 +9,6 @@ import { Fault } from "../ui/Fault";
 import {
   type Publication,
   type PublicationDetails,
-  useCancelPublication,
   usePublication,
   usePublish,
   usePutBack,
@@ -30,7 +30,7 @@ export function PublicationSheet({
   const details = usePublication(one.id);
   const publish = usePublish();
   const putBack = usePutBack();
-  const cancel = useCancelPublication();
+  const cancel = useJobControl("publications");
   const shown = details.data?.publication ?? one;
   const again = (takesOver: boolean) =>
     publish.mutate(
@@ -50,7 +50,7 @@ export function PublicationSheet({
         {shown.leftAlone > 0 && <span className="text-warn">{some(shown.leftAlone, "file")} left alone</span>}
         <span className="ml-auto flex gap-2">
           {(isUnderWay(shown) || shown.state === "paused") && (
-            <Button onClick={() => cancel.mutate(one.id)}>Cancel</Button>
+            <Button onClick={() => cancel.mutate({ id: one.id, to: "cancel" })}>Cancel</Button>
           )}
           {shown.dryRun && shown.state === "done" && shown.total > 0 && (
             <Button disabled={publish.isPending} onClick={() => again(false)}>

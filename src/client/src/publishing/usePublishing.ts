@@ -90,12 +90,3 @@ export function usePutBack() {
     onError: sayProblem,
   });
 }
-
-/** Stops one that is under way. */
-export function useCancelPublication() {
-  return useMutation({
-    mutationFn: (id: string) => answer(api.POST("/api/jobs/{id}/cancel", { params: { path: { id } } })),
-    onSuccess: () => changed("publications"),
-    onError: sayProblem,
-  });
-}

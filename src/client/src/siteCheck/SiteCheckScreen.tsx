@@ -1,6 +1,7 @@
 import { useMemo, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { useActions } from "../actions/bound";
+import { useJobControl } from "../data/jobs";
 import { isUnderWay } from "../instruments/jobs";
 import { bytes, count, moment, saving, size, some } from "../instruments/numbers";
 import { useMakePackage } from "../packages/packing";
@@ -21,7 +22,6 @@ import { PictureSheet, shownWords } from "./PictureSheet";
 import {
   type SiteCheck,
   type SitePicture,
-  useCheckJob,
   useDeleteCheck,
   useDemoCheck,
   useFetchCheck,
@@ -293,7 +293,7 @@ function Title({
 }
 
 function Progress({ check }: { check: SiteCheck }) {
-  const job = useCheckJob();
+  const job = useJobControl("siteChecks");
   const isOpen = isUnderWay(check) || check.state === "paused";
   if (!isOpen && check.notRead.length === 0 && !check.problem && check.state === "done") return <span />;
   const to = (what: "pause" | "resume" | "cancel") => () => job.mutate({ id: check.id, to: what });

@@ -139,24 +139,6 @@ export function useDeleteCheck() {
   });
 }
 
-/** Holds a check up, lets it go on, or ends it. */
-export function useCheckJob() {
-  return useMutation({
-    mutationFn: ({ id, to }: { id: string; to: "pause" | "resume" | "cancel" }) => {
-      const params = { path: { id } };
-      return answer(
-        to === "pause"
-          ? api.POST("/api/jobs/{id}/pause", { params })
-          : to === "resume"
-            ? api.POST("/api/jobs/{id}/resume", { params })
-            : api.POST("/api/jobs/{id}/cancel", { params }),
-      );
-    },
-    onSuccess: () => changed("siteChecks"),
-    onError: sayProblem,
-  });
-}
-
 /** Makes slots of the places in which pictures are shown, with the pictures as sources. */
 export function useMakeSlots(check: string) {
   return useMutation({
